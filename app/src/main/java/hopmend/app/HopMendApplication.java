@@ -1,0 +1,34 @@
+package hopmend.app;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.job.ShopSettings;
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.EnableConfigurationProperties;
+import org.springframework.context.annotation.Bean;
+
+/** The application: stores entries, asks core, renders. */
+@SpringBootApplication
+@EnableConfigurationProperties(ShopProperties.class)
+public class HopMendApplication {
+  public static void main(String[] args) {
+    SpringApplication.run(HopMendApplication.class, args);
+  }
+
+  @Bean
+  Clock clock() {
+    return Clock.systemUTC();
+  }
+
+  @Bean
+  Catalog catalog() {
+    return CatalogReader.shipped();
+  }
+
+  @Bean
+  ShopSettings shopSettings(ShopProperties properties) {
+    return properties.settings();
+  }
+}

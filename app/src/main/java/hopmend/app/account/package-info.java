@@ -1,0 +1,2 @@
+/** Who works here: accounts, sign-in, what a person prefers to see. */
+package hopmend.app.account;

@@ -1,0 +1,125 @@
+package hopmend.app.clear;
+
+import hopmend.app.job.HopScreens;
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.link.LinkProblem;
+import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import hopmend.job.Workup;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** Forms of hop 6. The vehicle is talked to first; what it said is recorded afterwards. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/clear")
+class ClearController {
+  private final HopScreens screens;
+  private final JobDesk desk;
+  private final VehicleDesk vehicles;
+
+  ClearController(HopScreens screens, JobDesk desk, VehicleDesk vehicles) {
+    this.screens = screens;
+    this.desk = desk;
+    this.vehicles = vehicles;
+  }
+
+  @PostMapping("/read")
+  String read(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.CLEAR, request, response);
+    return screens.run(
+        form,
+        model,
+        () -> {
+          JobDesk.Submission submission = form.submission();
+          VehicleDesk.Readout readout = vehicles.read(jobId, form.field("gateway"), vin(jobId));
+          desk.append(
+              jobId,
+              submission,
+              List.of(
+                  new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
+                  new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness()))));
+        });
+  }
+
+  @PostMapping("/erase")
+  String erase(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.CLEAR, request, response);
+    return screens.run(form, model, () -> erase(form));
+  }
+
+  private void erase(Form form) {
+    JobDesk.Submission submission = form.submission();
+    Workup workup = desk.look(form.jobId()).workup();
+    HopLine.clearGate(workup)
+        .ifPresent(
+            g -> {
+              throw new InputProblem("", "Clearing is blocked " + g + ".");
+            });
+    String vin =
+        vin(form.jobId())
+            .orElseThrow(() -> new InputProblem("", "Pin the vehicle down in Read first."));
+    VehicleDesk.Readout before =
+        vehicles.read(form.jobId(), form.field("gateway"), Optional.of(vin));
+    VehicleDesk.Readout after =
+        vehicles.clear(form.jobId(), form.field("gateway"), Optional.of(vin));
+    if (!before.codes().isEmpty() && before.codes().equals(after.codes())) {
+      throw new LinkProblem(
+          "The vehicle acknowledged, but a second reading shows every code unchanged. Nothing was recorded as cleared. Ignition on, engine off, then try once more.");
+    }
+    desk.append(
+        form.jobId(),
+        submission,
+        List.of(
+            new Fact.CodesRead(Fact.CodeSource.VEHICLE, before.codes(), List.of(), ""),
+            new Fact.CodesCleared(vin),
+            new Fact.CodesRead(Fact.CodeSource.VEHICLE, after.codes(), List.of(), ""),
+            new Fact.ReadinessRead(HexFormat.of().formatHex(after.readiness()))));
+  }
+
+  private Optional<String> vin(long jobId) {
+    return desk.look(jobId).workup().state().vehicle().map(v -> v.vin());
+  }
+
+  @PostMapping("/overrule")
+  String overrule(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.CLEAR, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          if (form.by("LEARNER")) {
+            throw new InputProblem("reason", "A learner cannot pass a gate. Ask a technician.");
+          }
+          String reason = form.field("reason").strip();
+          if (reason.length() < 5 || reason.length() > 500) {
+            throw new InputProblem(
+                "reason", "Say in 5 to 500 characters why clearing goes on with something owed.");
+          }
+          return List.of(new Fact.GateOverruled(Hop.CLEAR, reason));
+        });
+  }
+}

@@ -1,0 +1,2 @@
+/** Hop 6 in the application: clearing through the link. */
+package hopmend.app.clear;

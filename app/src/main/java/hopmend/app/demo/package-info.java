@@ -1,0 +1,2 @@
+/** The demo: its accounts, link and first jobs; only with the profile demo. */
+package hopmend.app.demo;

@@ -1,0 +1,2 @@
+/** Hop 3 in the application: the site on its drawing. */
+package hopmend.app.find;

@@ -1,0 +1,42 @@
+package hopmend.app.job;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.UUID;
+
+/** A kept file of a job: a scan text or a drive log. */
+@Entity
+class Attachment {
+  @Id private UUID id;
+
+  @Column(name = "job_id")
+  private long jobId;
+
+  private String name;
+
+  @Column(name = "media_type")
+  private String mediaType;
+
+  private byte[] content;
+
+  @Column(name = "created_at")
+  private Instant createdAt;
+
+  protected Attachment() {}
+
+  Attachment(UUID id, long jobId, String name, String mediaType, String text, Instant createdAt) {
+    this.id = id;
+    this.jobId = jobId;
+    this.name = name;
+    this.mediaType = mediaType;
+    this.content = text.getBytes(StandardCharsets.UTF_8);
+    this.createdAt = createdAt;
+  }
+
+  String text() {
+    return new String(content, StandardCharsets.UTF_8);
+  }
+}

@@ -1,0 +1,11 @@
+package hopmend.app.job;
+
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.repository.Repository;
+
+interface AttachmentRepository extends Repository<Attachment, UUID> {
+  Optional<Attachment> findByIdAndJobId(UUID id, long jobId);
+
+  Attachment save(Attachment attachment);
+}

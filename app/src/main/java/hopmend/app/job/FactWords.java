@@ -1,0 +1,140 @@
+package hopmend.app.job;
+
+import hopmend.catalog.Catalog;
+import hopmend.fault.ReadCode;
+import hopmend.job.Fact;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.context.MessageSource;
+import org.springframework.stereotype.Component;
+
+/** A fact as a sentence for the record. */
+@Component
+public class FactWords {
+  private final MessageSource messages;
+  private final Catalog catalog;
+
+  FactWords(MessageSource messages, Catalog catalog) {
+    this.messages = messages;
+    this.catalog = catalog;
+  }
+
+  public String of(Fact fact) {
+    if (fact instanceof Fact.CodesRead f) {
+      String codes = f.codes().isEmpty() ? "none" : String.join(", ", codes(f.codes()));
+      return say(fact, f.source().name().toLowerCase(Locale.ROOT), codes);
+    } else if (fact instanceof Fact.CodeSetAside f) {
+      return say(fact, f.code().text(), f.reason());
+    } else if (fact instanceof Fact.VehicleIdentified f) {
+      String card = catalog.card(f.card()).map(c -> c.name()).orElse(f.card());
+      return say(fact, card, f.vin(), Math.round(f.odometerKm()), f.modelYear());
+    } else if (fact instanceof Fact.SymptomsNoted f) {
+      List<String> picks =
+          f.picks().stream().map(p -> catalog.symptom(p).map(s -> s.words()).orElse(p)).toList();
+      return say(fact, String.join("; ", picks), f.words());
+    } else if (fact instanceof Fact.WorkOnChosen f) {
+      return say(fact, f.code().text());
+    } else if (fact instanceof Fact.CheckAnswered f) {
+      return answered(f);
+    } else if (fact instanceof Fact.VerdictTaken f) {
+      return say(fact, f.remedy().label(), Math.round(100 * f.probability()), suffix(f.reason()));
+    } else if (fact instanceof Fact.SiteConfirmed f) {
+      return say(fact, f.site());
+    } else if (fact instanceof Fact.PartChosen f) {
+      return say(fact, f.number(), f.pair() ? ", and its twin" : "", suffix(f.reason()));
+    } else if (fact instanceof Fact.PartsCompared f) {
+      return say(
+          fact,
+          f.oldNumber(),
+          f.newNumber(),
+          f.differences().isEmpty() ? "alike" : String.join(", ", f.differences()));
+    } else if (fact instanceof Fact.StepTicked f) {
+      return say(fact, step(f.step()), f.torque() == null ? "" : ", " + f.torque().text());
+    } else if (fact instanceof Fact.PiecesMoved f) {
+      return say(fact, f.pieces() > 0 ? "off" : "back", Math.abs(f.pieces()), f.item());
+    } else if (fact instanceof Fact.RepairNoted f) {
+      return say(fact, f.words());
+    } else if (fact instanceof Fact.GateOverruled f) {
+      return say(fact, f.gate().label(), f.reason());
+    } else if (fact instanceof Fact.CodesCleared f) {
+      return say(fact, f.vin());
+    } else if (fact instanceof Fact.RoutineStarted f) {
+      return say(fact, routine(f.routine()));
+    } else if (fact instanceof Fact.RoutineEnded f) {
+      return say(fact, routine(f.routine()), f.result().name().toLowerCase(Locale.ROOT));
+    } else if (fact instanceof Fact.ReadinessRead f) {
+      return say(fact, f.bytes());
+    } else if (fact instanceof Fact.DriveLogged f) {
+      return say(fact, f.name());
+    } else if (fact instanceof Fact.NoteAdded f) {
+      return say(fact, f.words());
+    } else if (fact instanceof Fact.SignedOff f) {
+      return say(fact, f.proven() ? "proven" : "not proven" + suffix(f.reason()));
+    } else if (fact instanceof Fact.Struck f) {
+      return say(fact, f.sequence(), suffix(f.reason()));
+    }
+    throw new IllegalStateException("No words for " + fact.kind());
+  }
+
+  private String say(Fact fact, Object... arguments) {
+    Object[] texts = new Object[arguments.length];
+    for (int i = 0; i < arguments.length; i++) {
+      texts[i] = String.valueOf(arguments[i]);
+    }
+    return messages.getMessage("fact." + fact.kind(), texts, Locale.ENGLISH).strip();
+  }
+
+  private static String suffix(String reason) {
+    return reason == null || reason.isBlank() ? "" : " (" + reason + ")";
+  }
+
+  private static List<String> codes(List<ReadCode> codes) {
+    return codes.stream()
+        .map(
+            c ->
+                c.states().isEmpty()
+                    ? c.code().text()
+                    : c.code().text()
+                        + " "
+                        + String.join("/", c.states().stream().map(s -> s.label()).toList()))
+        .toList();
+  }
+
+  private String answered(Fact.CheckAnswered f) {
+    return catalog.sheets().stream()
+        .flatMap(s -> s.check(f.check()).stream())
+        .findFirst()
+        .map(
+            c ->
+                say(
+                    f,
+                    c.title(),
+                    c.outcome(f.outcome()).label(),
+                    f.measured() == null ? "" : ", " + f.measured().text()))
+        .orElseGet(() -> say(f, f.check(), f.outcome(), ""));
+  }
+
+  private String step(String id) {
+    return catalog.sheets().stream()
+        .flatMap(s -> s.operations().stream())
+        .filter(o -> o.id().equals(id))
+        .map(o -> o.brief())
+        .findFirst()
+        .or(
+            () ->
+                catalog.cards().stream()
+                    .flatMap(c -> c.obstructions().stream())
+                    .filter(o -> id.endsWith(":" + o.id()))
+                    .map(o -> id.startsWith("off:") ? o.offBrief() : o.onBrief())
+                    .findFirst())
+        .orElse(id);
+  }
+
+  private String routine(String id) {
+    return catalog.cards().stream()
+        .flatMap(c -> c.routine(id).stream())
+        .map(r -> r.name())
+        .findFirst()
+        .orElse(id);
+  }
+}

@@ -1,0 +1,98 @@
+package hopmend.app.job;
+
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.util.Arrays;
+import java.util.List;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+
+/** Opens the hops, and what can be done in any of them: undo, note. */
+@Controller
+class HopController {
+  private final HopScreens screens;
+  private final JobDesk desk;
+  private final Clock clock;
+
+  HopController(HopScreens screens, JobDesk desk, Clock clock) {
+    this.screens = screens;
+    this.desk = desk;
+    this.clock = clock;
+  }
+
+  @GetMapping("/jobs/{jobId:\\d{1,15}}")
+  String next(@PathVariable long jobId) {
+    Hop next = HopLine.of(desk.look(jobId).workup(), clock.instant()).next();
+    return "redirect:/jobs/" + jobId + "/" + next.path();
+  }
+
+  @GetMapping("/jobs/{jobId:\\d{1,15}}/{hop:read|prove|find|pick|swap|clear|relearn|verify}")
+  String show(@PathVariable long jobId, @PathVariable String hop, Model model) {
+    return screens.show(jobId, hop(hop), model);
+  }
+
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/undo")
+  String undo(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = form(jobId, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          try {
+            long sequence = Long.parseLong(form.field("sequence"));
+            return List.of(new Fact.Struck(sequence, shortened(form.field("reason"), 200)));
+          } catch (NumberFormatException e) {
+            throw new InputProblem("", "Name the entry to undo by its number.");
+          }
+        });
+  }
+
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/note")
+  String note(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = form(jobId, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          String words = form.field("words").strip();
+          if (words.isEmpty() || words.length() > 2000) {
+            throw new InputProblem("words", "A note has 1 to 2000 characters.");
+          }
+          return List.of(new Fact.NoteAdded(words));
+        });
+  }
+
+  private static Form form(long jobId, HttpServletRequest request, HttpServletResponse response) {
+    String hop = request.getParameter("hop");
+    return new Form(jobId, hop == null ? Hop.READ : hop(hop), request, response);
+  }
+
+  private static Hop hop(String path) {
+    return Arrays.stream(Hop.values())
+        .filter(h -> h.path().equals(path))
+        .findFirst()
+        .orElse(Hop.READ);
+  }
+
+  private static String shortened(String text, int longest) {
+    String s = text.strip();
+    return s.length() <= longest ? s : s.substring(0, longest);
+  }
+}

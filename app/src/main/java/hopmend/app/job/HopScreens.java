@@ -1,0 +1,108 @@
+package hopmend.app.job;
+
+import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Supplier;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** Renders hop pages, and runs their forms: append and go on, or show the problem in place. */
+@Component
+public class HopScreens {
+  private final JobDesk desk;
+  private final VehicleDesk vehicles;
+  private final FactWords words;
+  private final Clock clock;
+  private final Map<Hop, HopView> views = new EnumMap<>(Hop.class);
+
+  HopScreens(JobDesk desk, VehicleDesk vehicles, FactWords words, Clock clock, List<HopView> all) {
+    this.desk = desk;
+    this.vehicles = vehicles;
+    this.words = words;
+    this.clock = clock;
+    all.forEach(v -> views.put(v.hop(), v));
+  }
+
+  /** A form of a hop page as it came in. */
+  public record Form(
+      long jobId, Hop hop, HttpServletRequest request, HttpServletResponse response) {
+    public String field(String name) {
+      return Optional.ofNullable(request.getParameter(name)).orElse("");
+    }
+
+    /** All values of a field that may be given several times. */
+    public List<String> fields(String name) {
+      return Optional.ofNullable(request.getParameterValues(name)).map(List::of).orElse(List.of());
+    }
+
+    public String who() {
+      return request.getUserPrincipal().getName();
+    }
+
+    public boolean by(String role) {
+      return request.isUserInRole(role);
+    }
+
+    /** Token and what was seen, from the hidden fields. */
+    public JobDesk.Submission submission() {
+      try {
+        return new JobDesk.Submission(
+            UUID.fromString(field("token")), Long.parseLong(field("seen")), who());
+      } catch (IllegalArgumentException e) {
+        throw new InputProblem("", "The form was incomplete. Look at the page again and retry.");
+      }
+    }
+  }
+
+  public String show(long jobId, Hop hop, Model model) {
+    JobDesk.OpenJob job = desk.look(jobId);
+    JobPage page =
+        new JobPage(
+            job.row(),
+            job.workup(),
+            HopLine.of(job.workup(), clock.instant()),
+            hop,
+            vehicles.state(jobId),
+            UUID.randomUUID());
+    model.addAttribute("page", page);
+    page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e.fact())));
+    if (!model.containsAttribute("kept")) {
+      model.addAttribute("kept", new HashMap<String, String>());
+    }
+    views.get(hop).fill(model, page);
+    return hop.path() + "/page";
+  }
+
+  /**
+   * Appends what the form says and goes back to the hop; a problem is shown with what was typed.
+   */
+  public String submit(Form form, Model model, Supplier<List<? extends Fact>> facts) {
+    return run(form, model, () -> desk.append(form.jobId(), form.submission(), facts.get()));
+  }
+
+  /** Runs work that may meet a problem of input; shows the hop again in either case. */
+  public String run(Form form, Model model, Runnable work) {
+    try {
+      work.run();
+      return "redirect:/jobs/" + form.jobId() + "/" + form.hop().path();
+    } catch (InputProblem p) {
+      p.show(model, form.response());
+      Map<String, String> kept = new HashMap<>();
+      form.request().getParameterMap().forEach((k, v) -> kept.put(k, String.join(",", v)));
+      model.addAttribute("kept", kept);
+      return show(form.jobId(), form.hop(), model);
+    }
+  }
+}

@@ -1,0 +1,64 @@
+package hopmend.app.job;
+
+import hopmend.app.link.LinkState;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import hopmend.job.JobEntry;
+import hopmend.job.JobState;
+import hopmend.job.Standing;
+import hopmend.job.Workup;
+import hopmend.swap.Caution;
+import hopmend.swap.Ledger;
+import hopmend.swap.Step;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * What the frame of every hop page shows: the hop line, and at the foot the link, what waits, what
+ * is owed and the active cautions.
+ *
+ * @param token for the forms of this page
+ */
+public record JobPage(
+    JobRow row, Workup workup, HopLine line, Hop hop, LinkState link, UUID token) {
+
+  public JobState state() {
+    return workup.state();
+  }
+
+  public long seen() {
+    return state().lastSequence();
+  }
+
+  public Standing standing() {
+    return line.at(hop);
+  }
+
+  public Ledger ledger() {
+    return workup.ledger();
+  }
+
+  /** What waits, with the time left. */
+  public List<Standing> waiting() {
+    return line.standings().stream().filter(s -> s.kind() == Standing.Kind.WAITING).toList();
+  }
+
+  /** Cautions of the step that comes next, while the swap is under way. */
+  public List<Caution> activeCautions() {
+    boolean swapping = line.at(Hop.SWAP).kind() == Standing.Kind.OPEN || hop == Hop.SWAP;
+    Optional<Step> next = swapping ? workup.nextStep() : Optional.empty();
+    return next.map(Step::cautions).orElse(List.of());
+  }
+
+  /** The last entry that can be taken back. */
+  public Optional<JobEntry> undoable() {
+    List<JobEntry> live = state().live();
+    return live.isEmpty() ? Optional.empty() : Optional.of(live.get(live.size() - 1));
+  }
+
+  /** The hop to go to next, if it is another one. */
+  public Optional<Hop> onwards() {
+    return Optional.of(line.next()).filter(h -> h != hop);
+  }
+}

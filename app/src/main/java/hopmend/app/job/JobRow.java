@@ -1,0 +1,199 @@
+package hopmend.app.job;
+
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import hopmend.job.JobState;
+import hopmend.job.Standing;
+import hopmend.job.Workup;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.UUID;
+
+/** The row of a job: who and what, and the projection that the list shows. */
+@Entity
+@Table(name = "job")
+public class JobRow {
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  private Long id;
+
+  private String title;
+
+  @Column(name = "fleet_number")
+  private String fleetNumber;
+
+  private String customer;
+
+  @Column(name = "created_by")
+  private String createdBy;
+
+  @Column(name = "created_at")
+  private Instant createdAt;
+
+  @Column(name = "creation_token")
+  private UUID creationToken;
+
+  @Column(name = "last_sequence")
+  private long lastSequence;
+
+  private String code = "";
+  private String vehicle = "";
+  private String vin = "";
+
+  @Enumerated(EnumType.STRING)
+  @Column(name = "next_hop")
+  private Hop nextHop = Hop.READ;
+
+  @Column(name = "next_words")
+  private String nextWords = "";
+
+  private String standings = "";
+  private int owed;
+
+  @Column(name = "waiting_until")
+  private Instant waitingUntil;
+
+  @Column(name = "signed_off")
+  private boolean signedOff;
+
+  @Column(name = "updated_at")
+  private Instant updatedAt;
+
+  @Column(name = "search_text")
+  private String searchText = "";
+
+  protected JobRow() {}
+
+  JobRow(
+      String title,
+      String fleetNumber,
+      String customer,
+      String createdBy,
+      Instant createdAt,
+      UUID creationToken) {
+    this.title = title;
+    this.fleetNumber = fleetNumber;
+    this.customer = customer;
+    this.createdBy = createdBy;
+    this.createdAt = createdAt;
+    this.creationToken = creationToken;
+    this.updatedAt = createdAt;
+  }
+
+  /** The sequence for the next entry. */
+  long nextSequence() {
+    return ++lastSequence;
+  }
+
+  /** Writes the projection anew from what the job's facts add up to. */
+  void project(Workup workup, Instant now) {
+    JobState state = workup.state();
+    HopLine line = HopLine.of(workup, now);
+    Standing next = line.at(line.next());
+    code = workup.workOn().map(c -> c.text()).orElse("");
+    vehicle = shortened(workup.card().map(c -> c.name()).orElse(""), 120);
+    vin = state.vehicle().map(v -> v.vin()).orElse("");
+    nextHop = line.next();
+    nextWords = shortened(next.words(), 160);
+    standings = String.join(",", line.standings().stream().map(s -> s.kind().name()).toList());
+    owed = workup.ledger().owed();
+    waitingUntil =
+        line.standings().stream()
+            .filter(s -> s.kind() == Standing.Kind.WAITING)
+            .map(s -> now.plusSeconds(s.secondsLeft()))
+            .findFirst()
+            .orElse(null);
+    signedOff = state.signedOff().isPresent();
+    updatedAt = now;
+    String codes = String.join(" ", state.codes().stream().map(c -> c.code().text()).toList());
+    searchText =
+        String.join(" ", title, fleetNumber, customer, vehicle, vin, codes)
+            .toLowerCase(Locale.ROOT);
+  }
+
+  private static String shortened(String text, int longest) {
+    return text.length() <= longest ? text : text.substring(0, longest);
+  }
+
+  public Long id() {
+    return id;
+  }
+
+  public String title() {
+    return title;
+  }
+
+  public String fleetNumber() {
+    return fleetNumber;
+  }
+
+  public String customer() {
+    return customer;
+  }
+
+  public String createdBy() {
+    return createdBy;
+  }
+
+  public Instant createdAt() {
+    return createdAt;
+  }
+
+  public long lastSequence() {
+    return lastSequence;
+  }
+
+  public String code() {
+    return code;
+  }
+
+  public String vehicle() {
+    return vehicle;
+  }
+
+  public String vin() {
+    return vin;
+  }
+
+  public Hop nextHop() {
+    return nextHop;
+  }
+
+  public String nextWords() {
+    return nextWords;
+  }
+
+  /** Where each hop stands, in order; empty before the first entry. */
+  public List<Standing.Kind> standings() {
+    return standings.isEmpty()
+        ? List.of()
+        : Arrays.stream(standings.split(",")).map(Standing.Kind::valueOf).toList();
+  }
+
+  public int owed() {
+    return owed;
+  }
+
+  public Optional<Instant> waitingUntil() {
+    return Optional.ofNullable(waitingUntil);
+  }
+
+  public boolean signedOff() {
+    return signedOff;
+  }
+
+  public Instant updatedAt() {
+    return updatedAt;
+  }
+}

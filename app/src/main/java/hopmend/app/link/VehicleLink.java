@@ -1,0 +1,154 @@
+package hopmend.app.link;
+
+import hopmend.wire.DoipFrame;
+import hopmend.wire.Uds;
+import hopmend.wire.WireException;
+import java.io.Closeable;
+import java.io.EOFException;
+import java.io.IOException;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.SocketTimeoutException;
+
+/**
+ * One connection to a vehicle: routing activation, then one service after the other. Every wait is
+ * bounded: 2 s for the connection, the routing and the acknowledgement (ISO 13400-2 gives 2 s to
+ * the acknowledgement), 2 s for an answer, 5 s for each answer after "response pending" (ISO
+ * 14229-2 P2*), 15 s in all for one service.
+ */
+final class VehicleLink implements Closeable {
+  private static final int TESTER = 0x0E00;
+  private static final int WAIT_MILLIS = 2000;
+  private static final int PENDING_MILLIS = 5000;
+  private static final int SERVICE_MILLIS = 15_000;
+  private static final int BUSY = 0x21;
+  private static final int BUSY_TRIES = 3;
+  private static final int BUSY_PAUSE_MILLIS = 200;
+
+  private final Socket socket = new Socket();
+  private int vehicle;
+
+  private VehicleLink() {}
+
+  /**
+   * Connects and activates routing.
+   *
+   * @throws LinkProblem if nobody answers, or not as a vehicle does
+   */
+  static VehicleLink open(String host, int port) {
+    VehicleLink link = new VehicleLink();
+    try {
+      link.socket.connect(new InetSocketAddress(host, port), WAIT_MILLIS);
+      link.socket.setTcpNoDelay(true);
+      link.activate();
+      return link;
+    } catch (IOException | WireException e) {
+      link.close();
+      throw new LinkProblem(
+          "No vehicle answers at %s port %d (%s). Is the plug in and the ignition on?"
+              .formatted(host, port, reason(e)));
+    } catch (LinkProblem e) {
+      link.close();
+      throw e;
+    }
+  }
+
+  private void activate() throws IOException {
+    send(DoipFrame.routingRequest(TESTER));
+    DoipFrame answer = receive(WAIT_MILLIS);
+    if (answer.payloadType() != DoipFrame.ROUTING_RESPONSE || answer.payload().length < 5) {
+      throw new WireException("routing was not answered");
+    }
+    if ((answer.payload()[4] & 0xFF) != DoipFrame.ROUTING_ACCEPTED) {
+      throw new LinkProblem(
+          "The vehicle's gateway refused this tester (routing code 0x%02X)."
+              .formatted(answer.payload()[4] & 0xFF));
+    }
+    vehicle = answer.address(2);
+  }
+
+  /**
+   * Asks for a service and waits for its positive answer.
+   *
+   * @throws LinkProblem if it is refused, does not come in time or is no answer
+   */
+  Uds.Positive ask(byte[] request, String what) {
+    try {
+      for (int i = 1; ; i++) {
+        Uds.Answer answer = exchange(request);
+        if (answer instanceof Uds.Positive positive) {
+          return positive;
+        }
+        Uds.Negative refusal = (Uds.Negative) answer;
+        if (refusal.code() != BUSY || i == BUSY_TRIES) {
+          throw new LinkProblem("The vehicle refused to %s: %s.".formatted(what, refusal.words()));
+        }
+        Thread.sleep(BUSY_PAUSE_MILLIS);
+      }
+    } catch (SocketTimeoutException e) {
+      throw new LinkProblem("The vehicle did not answer in time when asked to " + what + ".");
+    } catch (EOFException e) {
+      throw new LinkProblem("The link broke while the vehicle was asked to " + what + ".");
+    } catch (IOException | WireException e) {
+      throw new LinkProblem(
+          "The vehicle's answer could not be read when asked to %s (%s)."
+              .formatted(what, reason(e)));
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new LinkProblem("Stopped while the vehicle was asked to " + what + ".");
+    }
+  }
+
+  private Uds.Answer exchange(byte[] request) throws IOException {
+    long deadline = System.nanoTime() + SERVICE_MILLIS * 1_000_000L;
+    send(DoipFrame.diagnostic(TESTER, vehicle, request));
+    int wait = WAIT_MILLIS;
+    while (true) {
+      long left = (deadline - System.nanoTime()) / 1_000_000L;
+      if (left <= 0) {
+        throw new SocketTimeoutException("service");
+      }
+      DoipFrame frame = receive((int) Math.min(wait, left));
+      switch (frame.payloadType()) {
+        case DoipFrame.DIAGNOSTIC_ACK -> wait = WAIT_MILLIS;
+        case DoipFrame.ALIVE_REQUEST ->
+            send(
+                new DoipFrame(
+                    DoipFrame.ALIVE_RESPONSE, new byte[] {(byte) (TESTER >> 8), (byte) TESTER}));
+        case DoipFrame.DIAGNOSTIC -> {
+          Uds.Answer answer = Uds.answer(request, frame.service());
+          if (!(answer instanceof Uds.Negative n && n.code() == Uds.RESPONSE_PENDING)) {
+            return answer;
+          }
+          wait = PENDING_MILLIS;
+        }
+        default ->
+            throw new WireException(
+                "the gateway refused the message, type 0x%04X".formatted(frame.payloadType()));
+      }
+    }
+  }
+
+  private void send(DoipFrame frame) throws IOException {
+    socket.getOutputStream().write(frame.encode());
+    socket.getOutputStream().flush();
+  }
+
+  private DoipFrame receive(int millis) throws IOException {
+    socket.setSoTimeout(Math.max(1, millis));
+    return DoipFrame.read(socket.getInputStream());
+  }
+
+  private static String reason(Exception e) {
+    return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
+  }
+
+  @Override
+  public void close() {
+    try {
+      socket.close();
+    } catch (IOException e) {
+      // the connection is given up in any case
+    }
+  }
+}

@@ -1,0 +1,107 @@
+package hopmend.app.pick;
+
+import hopmend.app.job.HopScreens;
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.Workup;
+import hopmend.part.Fit;
+import hopmend.part.OldAgainstNew;
+import hopmend.part.PartChoice;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** Forms of hop 4. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/pick")
+class PickController {
+  private final HopScreens screens;
+  private final JobDesk desk;
+
+  PickController(HopScreens screens, JobDesk desk) {
+    this.screens = screens;
+    this.desk = desk;
+  }
+
+  @PostMapping("/choose")
+  String choose(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.PICK, request, response);
+    return screens.submit(form, model, () -> List.of(chosen(form)));
+  }
+
+  private Fact.PartChosen chosen(Form form) {
+    Workup workup = desk.look(form.jobId()).workup();
+    PartChoice.Candidate candidate =
+        workup
+            .partChoice()
+            .flatMap(c -> c.byNumber(form.field("number")))
+            .orElseThrow(() -> new InputProblem("number", "Pick one of the parts of the card."));
+    String reason = form.field("reason").strip();
+    if (candidate.fit().verdict() != Fit.Says.FITS && reason.isEmpty()) {
+      throw new InputProblem(
+          "reason",
+          "%s does not fit, or it is not known whether it does. Say why you take it all the same."
+              .formatted(candidate.part().number()));
+    }
+    if (reason.length() > 500) {
+      throw new InputProblem("reason", "Up to 500 characters, please.");
+    }
+    return new Fact.PartChosen(candidate.part().number(), !form.field("pair").isEmpty(), reason);
+  }
+
+  @PostMapping("/compare")
+  String compare(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.PICK, request, response);
+    return screens.submit(form, model, () -> List.of(compared(form)));
+  }
+
+  private Fact.PartsCompared compared(Form form) {
+    Workup workup = desk.look(form.jobId()).workup();
+    var part = workup.chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
+    var card = workup.card().orElseThrow();
+    String fitted = workup.site().orElseThrow().site().fittedPart();
+    OldAgainstNew comparison =
+        OldAgainstNew.of(
+            card.part(fitted).map(p -> p.traits()).orElse(Map.of()),
+            part.traits(),
+            workup.sheet().orElseThrow().traits());
+    if (comparison.stops()) {
+      throw new InputProblem(
+          "", "The card shows a difference that stops the job. Choose another part.");
+    }
+    List<String> seen = form.fields("differs");
+    List<String> stops =
+        workup.sheet().orElseThrow().traits().stream()
+            .filter(t -> seen.contains(t.trait()))
+            .filter(t -> t.difference() == hopmend.part.TraitRule.Weight.STOP)
+            .map(t -> t.trait() + ": " + t.say())
+            .toList();
+    if (!stops.isEmpty()) {
+      throw new InputProblem(
+          "differs", "Stop. " + String.join("; ", stops) + ". Choose another part.");
+    }
+    if (form.field("looked").isEmpty()) {
+      throw new InputProblem(
+          "looked",
+          "Hold both parts side by side, plug the harness into the new one, then confirm.");
+    }
+    return new Fact.PartsCompared(fitted, part.number(), seen);
+  }
+}

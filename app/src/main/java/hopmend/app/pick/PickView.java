@@ -1,0 +1,63 @@
+package hopmend.app.pick;
+
+import hopmend.app.job.HopView;
+import hopmend.app.job.JobPage;
+import hopmend.catalog.VehicleCard;
+import hopmend.job.Hop;
+import hopmend.part.Comeback;
+import hopmend.part.OldAgainstNew;
+import hopmend.part.Part;
+import hopmend.part.PartChoice;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** What hop 4 shows: candidates by fit and true cost, the pair question, old beside new. */
+@Component
+class PickView implements HopView {
+  @Override
+  public Hop hop() {
+    return Hop.PICK;
+  }
+
+  @Override
+  public void fill(Model model, JobPage page) {
+    Optional<PartChoice> choice = page.workup().partChoice();
+    if (choice.isEmpty()) {
+      return;
+    }
+    model.addAttribute("choice", choice.get());
+    model.addAttribute("currency", page.workup().shop().currency());
+    model.addAttribute(
+        "recommended", choice.get().recommended().map(c -> c.part().number()).orElse(""));
+    model.addAttribute("pair", page.workup().pairQuestion().orElse(null));
+    VehicleCard card = page.workup().card().orElseThrow();
+    String fitted = page.workup().site().orElseThrow().site().fittedPart();
+    model.addAttribute("fitted", fitted);
+    model.addAttribute("resolved", PartChoice.resolve(fitted, card.parts()));
+    page.workup()
+        .chosenPart()
+        .ifPresent(
+            chosen -> {
+              model.addAttribute("chosen", chosen);
+              model.addAttribute("comparison", comparison(page, card, fitted, chosen));
+            });
+    model.addAttribute("comeback", new Comebacks());
+  }
+
+  private static OldAgainstNew comparison(
+      JobPage page, VehicleCard card, String fitted, Part chosen) {
+    return OldAgainstNew.of(
+        card.part(fitted).map(Part::traits).orElse(Map.of()),
+        chosen.traits(),
+        page.workup().sheet().orElseThrow().traits());
+  }
+
+  /** Gives templates the comeback estimate of a part. */
+  public static final class Comebacks {
+    public Comeback of(Part part) {
+      return Comeback.of(part.fitted(), part.cameBack());
+    }
+  }
+}

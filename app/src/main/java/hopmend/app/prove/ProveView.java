@@ -1,0 +1,96 @@
+package hopmend.app.prove;
+
+import hopmend.app.job.HopView;
+import hopmend.app.job.JobPage;
+import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.JobEntry;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Remedy;
+import hopmend.swap.Caution;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** What hop 2 shows: the next best check, the suspects, the verdict, the two schools. */
+@Component
+class ProveView implements HopView {
+  private final Catalog catalog;
+  private final HttpServletRequest request;
+
+  ProveView(Catalog catalog, HttpServletRequest request) {
+    this.catalog = catalog;
+    this.request = request;
+  }
+
+  /** An answer given, with the number of its entry for the undo. */
+  public record Given(Diagnosis.Effect effect, long sequence) {}
+
+  @Override
+  public Hop hop() {
+    return Hop.PROVE;
+  }
+
+  @Override
+  public void fill(Model model, JobPage page) {
+    Optional<Diagnosis> diagnosis = page.workup().diagnosis();
+    if (diagnosis.isEmpty()) {
+      return;
+    }
+    Diagnosis d = diagnosis.get();
+    FamilySheet sheet = page.workup().sheet().orElseThrow();
+    model.addAttribute("sheet", sheet);
+    model.addAttribute("diagnosis", d);
+    model.addAttribute("verdict", page.workup().verdict().orElseThrow());
+    model.addAttribute("schools", page.workup().schools().orElse(null));
+    model.addAttribute("remedies", Remedy.values());
+    model.addAttribute("given", given(d, page));
+    chosen(d)
+        .ifPresent(
+            r -> {
+              model.addAttribute("recommendation", r);
+              model.addAttribute("cautions", cautions(r.check()));
+              model.addAttribute("isBest", d.next().filter(r::equals).isPresent());
+              r.check()
+                  .measured()
+                  .filter(m -> m.companionUnit().isEmpty())
+                  .ifPresent(
+                      m ->
+                          model.addAttribute(
+                              "band", page.workup().band(r.check(), m, Optional.empty())));
+            });
+  }
+
+  /** The check that the address names, else the recommended one. */
+  private Optional<Diagnosis.Recommendation> chosen(Diagnosis d) {
+    String wanted = Optional.ofNullable(request.getParameter("check")).orElse("");
+    return Stream.concat(d.next().stream(), d.later().stream())
+        .filter(r -> r.check().id().equals(wanted))
+        .findFirst()
+        .or(d::next);
+  }
+
+  private List<Caution> cautions(Check check) {
+    return check.cautions().stream().map(catalog.cautions()::get).toList();
+  }
+
+  private static List<Given> given(Diagnosis d, JobPage page) {
+    return d.effects().stream()
+        .map(e -> new Given(e, sequence(page, e.answer().check().id())))
+        .toList();
+  }
+
+  private static long sequence(JobPage page, String check) {
+    return page.state().live().stream()
+        .filter(e -> e.fact() instanceof Fact.CheckAnswered f && f.check().equals(check))
+        .mapToLong(JobEntry::sequence)
+        .max()
+        .orElse(0);
+  }
+}

@@ -1,0 +1,226 @@
+package hopmend.app.read;
+
+import hopmend.app.job.HopScreens;
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.catalog.Catalog;
+import hopmend.fault.CodeText;
+import hopmend.fault.TroubleCode;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.vehicle.Vin;
+import hopmend.vehicle.VinReading;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.YearMonth;
+import java.time.format.DateTimeParseException;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** Forms of hop 1. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/read")
+class ReadController {
+  private static final double MAX_ODOMETER_KM = 5_000_000;
+
+  private final HopScreens screens;
+  private final JobDesk desk;
+  private final ScanIntake intake;
+  private final VehicleDesk vehicles;
+  private final Catalog catalog;
+
+  ReadController(
+      HopScreens screens, JobDesk desk, ScanIntake intake, VehicleDesk vehicles, Catalog catalog) {
+    this.screens = screens;
+    this.desk = desk;
+    this.intake = intake;
+    this.vehicles = vehicles;
+    this.catalog = catalog;
+  }
+
+  @PostMapping("/paste")
+  String paste(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.run(
+        form, model, () -> intake.append(jobId, form.field("text"), form.submission()));
+  }
+
+  @PostMapping("/vehicle-codes")
+  String fromVehicle(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.run(
+        form,
+        model,
+        () -> {
+          JobDesk.Submission submission = form.submission();
+          Optional<String> vin = desk.look(jobId).workup().state().vehicle().map(v -> v.vin());
+          VehicleDesk.Readout readout = vehicles.read(jobId, form.field("gateway"), vin);
+          desk.append(
+              jobId,
+              submission,
+              new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""));
+        });
+  }
+
+  @PostMapping("/code")
+  String addCode(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          CodeText read = CodeText.read(form.field("code"));
+          if (read instanceof CodeText.Malformed bad) {
+            throw new InputProblem("code", bad.why());
+          }
+          TroubleCode code = ((CodeText.Decoded) read).code();
+          return List.of(
+              new Fact.CodesRead(
+                  Fact.CodeSource.TYPED, List.of(hopmend.fault.ReadCode.of(code)), List.of(), ""));
+        });
+  }
+
+  @PostMapping("/set-aside")
+  String setAside(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.submit(
+        form, model, () -> List.of(new Fact.CodeSetAside(code(form), "read wrongly")));
+  }
+
+  @PostMapping("/work-on")
+  String workOn(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.submit(form, model, () -> List.of(new Fact.WorkOnChosen(code(form))));
+  }
+
+  private static TroubleCode code(Form form) {
+    try {
+      return TroubleCode.parse(form.field("code"));
+    } catch (IllegalArgumentException e) {
+      throw new InputProblem("code", "Pick one of the codes of this job.");
+    }
+  }
+
+  @PostMapping("/identify")
+  String identify(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.submit(form, model, () -> List.of(identified(form)));
+  }
+
+  private Fact.VehicleIdentified identified(Form form) {
+    VinReading vin = Vin.read(form.field("vin"), intake.year());
+    if (!vin.isUsable()) {
+      String offers =
+          vin.offers().isEmpty() ? "" : " Did you mean " + String.join(" or ", vin.offers()) + "?";
+      throw new InputProblem("vin", String.join(" ", vin.problems()) + offers);
+    }
+    String card = form.field("card");
+    if (catalog.card(card).isEmpty()) {
+      throw new InputProblem("card", "Pick the vehicle's card.");
+    }
+    return new Fact.VehicleIdentified(
+        vin.number(),
+        card,
+        vin.modelYears().isEmpty() ? 0 : vin.modelYears().get(0),
+        built(form.field("built")),
+        odometerKm(form),
+        place(form.field("place")));
+  }
+
+  private static YearMonth built(String typed) {
+    if (typed.isBlank()) {
+      return null;
+    }
+    try {
+      YearMonth month = YearMonth.parse(typed.strip());
+      if (month.getYear() >= 1950 && month.getYear() <= 2100) {
+        return month;
+      }
+    } catch (DateTimeParseException e) {
+      // told below
+    }
+    throw new InputProblem("built", "Write the build month as year and month: 2019-04.");
+  }
+
+  private static double odometerKm(Form form) {
+    try {
+      MeasureUnit unit =
+          form.field("odometerUnit").equals("mi") ? MeasureUnit.MILE : MeasureUnit.KILOMETRE;
+      Reading reading =
+          Reading.parse(form.field("odometer").replaceAll("(?<=\\d)[ '](?=\\d)", ""), unit);
+      double km = reading.in(MeasureUnit.KILOMETRE);
+      if (km >= 0 && km <= MAX_ODOMETER_KM) {
+        return km;
+      }
+      throw new InputProblem(
+          "odometer", "The odometer reads 0 to 5 000 000 km, not " + reading.text() + ".");
+    } catch (Reading.UnreadableReading e) {
+      throw new InputProblem("odometer", e.getMessage());
+    }
+  }
+
+  private static Fact.Place place(String typed) {
+    return Arrays.stream(Fact.Place.values())
+        .filter(p -> p.name().equals(typed))
+        .findFirst()
+        .orElseThrow(() -> new InputProblem("place", "Pick where the work is done."));
+  }
+
+  @PostMapping("/symptoms")
+  String symptoms(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          List<String> picks =
+              form.fields("pick").stream().filter(p -> catalog.symptom(p).isPresent()).toList();
+          String words = form.field("words").strip();
+          if (words.length() > 1000) {
+            throw new InputProblem("words", "Up to 1000 characters, please.");
+          }
+          if (picks.isEmpty() && words.isEmpty()) {
+            throw new InputProblem("words", "Pick a symptom or write the customer's words.");
+          }
+          return List.of(new Fact.SymptomsNoted(picks, words));
+        });
+  }
+}

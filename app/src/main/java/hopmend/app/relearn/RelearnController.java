@@ -1,0 +1,156 @@
+package hopmend.app.relearn;
+
+import hopmend.app.job.HopScreens;
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.link.LinkProblem;
+import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.JobState;
+import hopmend.job.Workup;
+import hopmend.measure.Reading;
+import hopmend.relearn.Routine;
+import hopmend.relearn.RoutineState;
+import hopmend.sensor.LiveSignal;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** Forms of hop 7. A routine is recorded as started or ended only when the vehicle said so. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/relearn")
+class RelearnController {
+  private final HopScreens screens;
+  private final JobDesk desk;
+  private final VehicleDesk vehicles;
+
+  RelearnController(HopScreens screens, JobDesk desk, VehicleDesk vehicles) {
+    this.screens = screens;
+    this.desk = desk;
+    this.vehicles = vehicles;
+  }
+
+  @PostMapping("/conditions")
+  String conditions(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.RELEARN, request, response);
+    try {
+      Routine routine = routine(form);
+      Map<LiveSignal, Reading> live =
+          vehicles.live(jobId, form.field("gateway"), vin(jobId), signals(routine));
+      model.addAttribute("judged", routine.judge(live));
+      model.addAttribute("judgedRoutine", routine.id());
+    } catch (InputProblem p) {
+      p.show(model, response);
+    }
+    return screens.show(jobId, Hop.RELEARN, model);
+  }
+
+  @PostMapping("/start")
+  String start(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.RELEARN, request, response);
+    return screens.run(form, model, () -> start(form));
+  }
+
+  private void start(Form form) {
+    JobDesk.Submission submission = form.submission();
+    Routine routine = routine(form);
+    if (desk.look(form.jobId()).workup().state().cleared().isEmpty()) {
+      throw new InputProblem("", "Clear the codes first; clearing would erase what is learned.");
+    }
+    RoutineState state =
+        vehicles.startRoutine(
+            form.jobId(),
+            form.field("gateway"),
+            vin(form.jobId()),
+            routine.routineId(),
+            signals(routine),
+            live -> unmet(routine, live));
+    if (state != RoutineState.RUNNING && state != RoutineState.PASSED) {
+      throw new LinkProblem("The vehicle did not start \"" + routine.name() + "\": " + state + ".");
+    }
+    desk.append(form.jobId(), submission, new Fact.RoutineStarted(routine.id(), routine.minutes()));
+  }
+
+  private static Optional<String> unmet(Routine routine, Map<LiveSignal, Reading> live) {
+    List<String> unmet =
+        routine.judge(live).stream()
+            .filter(m -> !m.met())
+            .map(
+                m ->
+                    "%s is %s, wanted %s: %s"
+                        .formatted(
+                            m.condition().signal().label(),
+                            m.now().text(),
+                            m.condition().wanted(),
+                            m.condition().remedy()))
+            .toList();
+    return unmet.isEmpty()
+        ? Optional.empty()
+        : Optional.of("Not started. " + String.join("; ", unmet) + ".");
+  }
+
+  /** Asks the vehicle how a started routine stands; also after a restart of the application. */
+  @PostMapping("/result")
+  String result(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.RELEARN, request, response);
+    return screens.run(form, model, () -> result(form));
+  }
+
+  private void result(Form form) {
+    JobDesk.Submission submission = form.submission();
+    Workup workup = desk.look(form.jobId()).workup();
+    Routine routine = routine(form);
+    boolean running =
+        workup
+            .state()
+            .routine(routine.id())
+            .filter((JobState.RoutineRun r) -> r.end().isEmpty())
+            .isPresent();
+    if (!running) {
+      return;
+    }
+    RoutineState state =
+        vehicles.routineResult(
+            form.jobId(), form.field("gateway"), vin(form.jobId()), routine.routineId());
+    if (state != RoutineState.RUNNING) {
+      RoutineState end = state == RoutineState.NOT_STARTED ? RoutineState.UNKNOWN : state;
+      desk.append(form.jobId(), submission, new Fact.RoutineEnded(routine.id(), end));
+    }
+  }
+
+  private Routine routine(Form form) {
+    return desk.look(form.jobId()).workup().routines().stream()
+        .filter(r -> r.id().equals(form.field("routine")))
+        .findFirst()
+        .orElseThrow(() -> new InputProblem("routine", "This job asks for no such routine."));
+  }
+
+  private static List<LiveSignal> signals(Routine routine) {
+    return routine.conditions().stream().map(Routine.Condition::signal).toList();
+  }
+
+  private Optional<String> vin(long jobId) {
+    return desk.look(jobId).workup().state().vehicle().map(v -> v.vin());
+  }
+}

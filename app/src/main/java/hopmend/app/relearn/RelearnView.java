@@ -1,0 +1,61 @@
+package hopmend.app.relearn;
+
+import hopmend.app.job.HopView;
+import hopmend.app.job.JobPage;
+import hopmend.app.link.VehicleDesk;
+import hopmend.job.Hop;
+import hopmend.job.JobState;
+import hopmend.relearn.Routine;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** What hop 7 shows: the routines, their conditions, what runs and what came out. */
+@Component
+class RelearnView implements HopView {
+  private final VehicleDesk vehicles;
+  private final Clock clock;
+
+  RelearnView(VehicleDesk vehicles, Clock clock) {
+    this.vehicles = vehicles;
+    this.clock = clock;
+  }
+
+  /**
+   * A routine with its last run.
+   *
+   * @param percent of the expected time that has passed, 0 to 100
+   */
+  public record Shown(
+      Routine routine, Optional<JobState.RoutineRun> run, boolean running, int percent) {}
+
+  @Override
+  public Hop hop() {
+    return Hop.RELEARN;
+  }
+
+  @Override
+  public void fill(Model model, JobPage page) {
+    List<Shown> shown =
+        page.workup().routines().stream().map(r -> shown(r, page.state().routine(r.id()))).toList();
+    model.addAttribute("routines", shown);
+    model.addAttribute("running", shown.stream().anyMatch(Shown::running));
+    model.addAttribute("gateways", vehicles.gateways());
+  }
+
+  private Shown shown(Routine routine, Optional<JobState.RoutineRun> run) {
+    boolean running = run.isPresent() && run.get().end().isEmpty();
+    int percent =
+        running
+            ? (int)
+                Math.min(
+                    99,
+                    Duration.between(run.get().at(), clock.instant()).toMillis()
+                        / (600 * Math.max(0.1, routine.minutes())))
+            : 0;
+    return new Shown(routine, run, running, percent);
+  }
+}

@@ -1,0 +1,2 @@
+/** Hop 7 in the application: routines through the link. */
+package hopmend.app.relearn;

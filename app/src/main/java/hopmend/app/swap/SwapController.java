@@ -1,0 +1,129 @@
+package hopmend.app.swap;
+
+import hopmend.app.job.HopScreens;
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.swap.Fastener;
+import hopmend.swap.SlipGuard;
+import hopmend.swap.Step;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** Forms of hop 5. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/swap")
+class SwapController {
+  private final HopScreens screens;
+  private final JobDesk desk;
+
+  SwapController(HopScreens screens, JobDesk desk) {
+    this.screens = screens;
+    this.desk = desk;
+  }
+
+  @PostMapping("/tick")
+  String tick(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.SWAP, request, response);
+    return screens.submit(form, model, () -> List.of(ticked(form)));
+  }
+
+  private Fact.StepTicked ticked(Form form) {
+    Step step =
+        desk.look(form.jobId())
+            .workup()
+            .workOrder()
+            .flatMap(o -> o.step(form.field("step")))
+            .orElseThrow(() -> new InputProblem("", "The work order has no such step."));
+    return new Fact.StepTicked(step.id(), step.fastener().map(f -> torque(form, f)).orElse(null));
+  }
+
+  private static Reading torque(Form form, Fastener fastener) {
+    Reading typed;
+    try {
+      MeasureUnit unit =
+          MeasureUnit.bySymbol(form.field("torqueUnit"))
+              .filter(u -> u.quantity() == MeasureUnit.Quantity.TORQUE)
+              .orElse(MeasureUnit.NEWTON_METRE);
+      typed = Reading.parse(form.field("torque"), unit);
+    } catch (Reading.UnreadableReading e) {
+      throw new InputProblem("torque", e.getMessage());
+    }
+    SlipGuard guard = SlipGuard.judge(typed, fastener);
+    boolean questioned = guard.finding() != SlipGuard.Finding.SENSIBLE;
+    if (guard.finding() == SlipGuard.Finding.PAST_PROOF && typed.value() > 0
+        || questioned && form.field("sure").isEmpty()) {
+      String meant =
+          guard
+              .likelyMeant()
+              .map(
+                  r ->
+                      " Did you mean %s (%s)?"
+                          .formatted(r.text(), r.to(MeasureUnit.NEWTON_METRE).text()))
+              .orElse("");
+      String remedy =
+          guard.finding() == SlipGuard.Finding.PAST_PROOF
+              ? " If the bolt really saw that, renew it and take the step again."
+              : " Correct it, or tick \"I am sure\".";
+      throw new InputProblem("torque", guard.sentence() + meant + remedy);
+    }
+    return typed;
+  }
+
+  @PostMapping("/pieces")
+  String pieces(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.SWAP, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          String item = form.field("item").strip();
+          if (item.isEmpty() || item.length() > 60) {
+            throw new InputProblem("item", "Name the piece in 1 to 60 characters.");
+          }
+          String count = form.field("count").strip();
+          if (!count.matches("[1-9]\\d{0,2}")) {
+            throw new InputProblem("count", "Count the pieces: 1 to 999.");
+          }
+          int sign = form.field("way").equals("back") ? -1 : 1;
+          return List.of(new Fact.PiecesMoved(item, sign * Integer.parseInt(count)));
+        });
+  }
+
+  @PostMapping("/repair")
+  String repair(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.SWAP, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          String words = form.field("words").strip();
+          if (words.length() < 3 || words.length() > 2000) {
+            throw new InputProblem("words", "Say what was repaired, in 3 to 2000 characters.");
+          }
+          return List.of(new Fact.RepairNoted(words));
+        });
+  }
+}

@@ -1,0 +1,102 @@
+package hopmend.app.swap;
+
+import hopmend.app.job.HopView;
+import hopmend.app.job.JobPage;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Hop;
+import hopmend.job.Workup;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.swap.Step;
+import hopmend.swap.TorqueDial;
+import hopmend.swap.WorkOrder;
+import hopmend.swap.WrenchSetting;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** What hop 5 shows: the next step, the order, the tray of what is owed, the wrench. */
+@Component
+class SwapView implements HopView {
+  private static final List<MeasureUnit> TORQUE_UNITS = MeasureUnit.NEWTON_METRE.siblings();
+
+  private final HttpServletRequest request;
+
+  SwapView(HttpServletRequest request) {
+    this.request = request;
+  }
+
+  /** A wrench setting in one unit. */
+  public record Setting(String unit, String wanted, String set) {}
+
+  @Override
+  public Hop hop() {
+    return Hop.SWAP;
+  }
+
+  @Override
+  public void fill(Model model, JobPage page) {
+    Workup workup = page.workup();
+    Optional<WorkOrder> order = workup.workOrder();
+    if (order.isEmpty()) {
+      return;
+    }
+    model.addAttribute("order", order.get());
+    model.addAttribute("ledger", workup.ledger());
+    Optional<Step> step = chosen(order.get(), page);
+    step.ifPresent(
+        s -> {
+          model.addAttribute("step", s);
+          model.addAttribute("stepNumber", order.get().steps().indexOf(s) + 1);
+          model.addAttribute("isTicked", page.state().ticks().containsKey(s.id()));
+          s.fastener().ifPresent(f -> wrench(model, s));
+        });
+  }
+
+  private Optional<Step> chosen(WorkOrder order, JobPage page) {
+    return Optional.ofNullable(request.getParameter("step"))
+        .filter(id -> !request.getMethod().equals("POST") || model422(id, page))
+        .flatMap(order::step)
+        .or(() -> page.workup().nextStep());
+  }
+
+  /** After a refused form the same step stays on the screen, unless it was ticked meanwhile. */
+  private static boolean model422(String id, JobPage page) {
+    return !page.state().ticks().containsKey(id);
+  }
+
+  private void wrench(Model model, Step step) {
+    WrenchSetting.Adapter adapter = WrenchSetting.Adapter.NONE;
+    if (request.getParameter("adapterMm") != null) {
+      try {
+        adapter =
+            new WrenchSetting.Adapter(number("wrenchMm"), number("adapterMm"), number("angleDeg"));
+      } catch (IllegalArgumentException e) {
+        model.addAttribute("problem", new InputProblem("adapter", e.getMessage()));
+      }
+    }
+    Reading wanted = step.fastener().orElseThrow().torque();
+    WrenchSetting.Adapter used = adapter;
+    model.addAttribute("adapter", used);
+    model.addAttribute(
+        "settings",
+        TORQUE_UNITS.stream()
+            .map(
+                u -> {
+                  WrenchSetting s = WrenchSetting.of(wanted.to(u), used);
+                  return new Setting(
+                      u.symbol(),
+                      Reading.number(s.wanted().value()),
+                      Reading.number(s.setting().value()));
+                })
+            .toList());
+    model.addAttribute(
+        "dial", TorqueDial.draw(step.fastener().orElseThrow(), WrenchSetting.of(wanted, used)));
+  }
+
+  private double number(String field) {
+    return Reading.parse(request.getParameter(field), MeasureUnit.MILLIMETRE).value();
+  }
+}

@@ -1,0 +1,149 @@
+package hopmend.app.verify;
+
+import hopmend.app.job.HopScreens;
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.Workup;
+import hopmend.verify.DriveLog;
+import hopmend.verify.SignOff;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Forms of hop 8. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/verify")
+class VerifyController {
+  private static final String SHIPPED_LOG = "sample/drive-25-minutes.csv";
+
+  private final HopScreens screens;
+  private final JobDesk desk;
+  private final VehicleDesk vehicles;
+
+  VerifyController(HopScreens screens, JobDesk desk, VehicleDesk vehicles) {
+    this.screens = screens;
+    this.desk = desk;
+    this.vehicles = vehicles;
+  }
+
+  @PostMapping("/read")
+  String read(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.VERIFY, request, response);
+    return screens.run(
+        form,
+        model,
+        () -> {
+          JobDesk.Submission submission = form.submission();
+          Workup workup = desk.look(jobId).workup();
+          if (workup.state().cleared().isEmpty()) {
+            throw new InputProblem("", "Clear the codes first; Verify judges what came after.");
+          }
+          VehicleDesk.Readout readout =
+              vehicles.read(
+                  jobId, form.field("gateway"), workup.state().vehicle().map(v -> v.vin()));
+          desk.append(
+              jobId,
+              submission,
+              List.of(
+                  new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
+                  new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness()))));
+        });
+  }
+
+  @PostMapping("/drive")
+  String drive(
+      @PathVariable long jobId,
+      @RequestParam(required = false) MultipartFile file,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.VERIFY, request, response);
+    return screens.run(form, model, () -> keep(form, file));
+  }
+
+  private void keep(Form form, MultipartFile file) {
+    if (file == null || file.isEmpty()) {
+      throw new InputProblem("file", "Pick a drive log (CSV) first.");
+    }
+    String csv;
+    try {
+      csv = new String(file.getBytes(), StandardCharsets.UTF_8).replace("\uFEFF", "");
+    } catch (IOException e) {
+      throw new InputProblem("file", "The file did not arrive whole. Send it again.");
+    }
+    DriveLog.Read read = DriveLog.read(csv);
+    if (!read.problems().isEmpty()) {
+      throw new InputProblem("file", String.join(" ", read.problems()));
+    }
+    String name = Optional.ofNullable(file.getOriginalFilename()).orElse("drive.csv");
+    String shortName = name.length() <= 100 ? name : name.substring(0, 100);
+    JobDesk.Kept kept = JobDesk.Kept.of(shortName, "text/csv", csv);
+    desk.append(
+        form.jobId(),
+        form.submission(),
+        List.of(new Fact.DriveLogged(kept.id().toString(), shortName)),
+        Optional.of(kept));
+  }
+
+  /** A drive log that ships with the application, to see what one looks like. */
+  @GetMapping("/sample")
+  ResponseEntity<ClassPathResource> sample() {
+    return ResponseEntity.ok()
+        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename("drive-25-minutes.csv").build().toString())
+        .body(new ClassPathResource(SHIPPED_LOG));
+  }
+
+  @PostMapping("/sign-off")
+  String signOff(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.VERIFY, request, response);
+    return screens.submit(form, model, () -> List.of(signedOff(form)));
+  }
+
+  private Fact.SignedOff signedOff(Form form) {
+    if (form.by("LEARNER")) {
+      throw new InputProblem("reason", "A learner cannot sign off. Ask a technician.");
+    }
+    Workup workup = desk.look(form.jobId()).workup();
+    SignOff judged =
+        workup.signOff(VerifyView.drive(desk, form.jobId(), workup).map(workup::driveProof));
+    String reason = form.field("reason").strip();
+    if (!judged.isProven() && (reason.length() < 5 || reason.length() > 500)) {
+      throw new InputProblem(
+          "reason",
+          "The fault is not proven gone. Say in 5 to 500 characters why the job is signed off all the same.");
+    }
+    return new Fact.SignedOff(judged.isProven(), judged.isProven() ? "" : reason);
+  }
+}

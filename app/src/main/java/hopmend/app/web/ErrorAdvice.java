@@ -1,0 +1,67 @@
+package hopmend.app.web;
+
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.MissingServletRequestParameterException;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+
+/** Turns what goes wrong outside a form into a clear page. */
+@ControllerAdvice
+class ErrorAdvice {
+  private static final Logger LOG = LoggerFactory.getLogger(ErrorAdvice.class);
+
+  @ExceptionHandler(NotHere.class)
+  @ResponseStatus(HttpStatus.NOT_FOUND)
+  String notHere(NotHere e, Model model) {
+    return page(
+        model, e.getMessage() + ".", "It may have another number. Search the list of jobs.");
+  }
+
+  @ExceptionHandler(InputProblem.class)
+  @ResponseStatus(HttpStatus.UNPROCESSABLE_CONTENT)
+  String input(InputProblem e, Model model) {
+    return page(model, e.getMessage(), "Go back, what you typed is still there.");
+  }
+
+  @ExceptionHandler(MaxUploadSizeExceededException.class)
+  @ResponseStatus(HttpStatus.CONTENT_TOO_LARGE)
+  String tooLarge(Model model) {
+    return page(model, "The file is larger than 8 MB.", "Send a shorter log or report.");
+  }
+
+  @ExceptionHandler({
+    MissingServletRequestParameterException.class,
+    MethodArgumentTypeMismatchException.class
+  })
+  @ResponseStatus(HttpStatus.BAD_REQUEST)
+  String malformed(Exception e, Model model) {
+    return page(
+        model,
+        "The form was incomplete or had a value that it cannot have.",
+        "Go back and send it again.");
+  }
+
+  @ExceptionHandler({CannotCreateTransactionException.class, DataAccessException.class})
+  @ResponseStatus(HttpStatus.SERVICE_UNAVAILABLE)
+  String database(Exception e, Model model) {
+    LOG.error("Database", e);
+    return page(
+        model,
+        "The record cannot be reached just now. Nothing was recorded by this step.",
+        "Go back and send it again in a moment; what was confirmed before is safe.");
+  }
+
+  private static String page(Model model, String what, String remedy) {
+    model.addAttribute("what", what);
+    model.addAttribute("remedy", remedy);
+    return "error/page";
+  }
+}

@@ -1,0 +1,29 @@
+package hopmend.app.web;
+
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.ui.Model;
+
+/** Input that will not do; the message says what is wrong and what would be right. */
+public class InputProblem extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  private final String field;
+
+  /**
+   * @param field name of the input that is wrong, empty for the form as a whole
+   */
+  public InputProblem(String field, String message) {
+    super(message);
+    this.field = field;
+  }
+
+  public String field() {
+    return field;
+  }
+
+  /** Puts the problem into the page, which is answered with status 422. */
+  public void show(Model model, HttpServletResponse response) {
+    model.addAttribute("problem", this);
+    response.setStatus(422);
+  }
+}

@@ -1,0 +1,110 @@
+package hopmend.catalog;
+
+import hopmend.fault.CodeRange;
+import hopmend.fault.CodeRule;
+import hopmend.fault.CodeWords;
+import hopmend.swap.Caution;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import tools.jackson.core.JsonParser;
+import tools.jackson.databind.DeserializationContext;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.ValueDeserializer;
+import tools.jackson.databind.module.SimpleModule;
+import tools.jackson.dataformat.yaml.YAMLMapper;
+
+/** Reads sheets and cards from YAML. A file with an unknown or missing word is refused. */
+public final class CatalogReader {
+  private static final String ROOT = "/catalog/";
+
+  private final YAMLMapper yaml;
+
+  /** The files of the catalog, listed so that a jar need not be searched. */
+  public record Index(List<String> families, List<String> vehicles) {}
+
+  private record Rules(List<CodeRule> rules) {}
+
+  private record Cautions(List<Caution> cautions) {}
+
+  private record Symptoms(List<Symptom> symptoms) {}
+
+  /** The catalog contradicts itself; the message lists everything. */
+  public static final class CatalogRefused extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    CatalogRefused(String message) {
+      super(message);
+    }
+  }
+
+  public CatalogReader() {
+    SimpleModule words = new SimpleModule();
+    words.addDeserializer(CodeRange.class, fromText(CodeRange::parse));
+    yaml =
+        YAMLMapper.builder()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .addModule(words)
+            .build();
+  }
+
+  private static <T> ValueDeserializer<T> fromText(Function<String, T> parse) {
+    return new ValueDeserializer<>() {
+      @Override
+      public T deserialize(JsonParser parser, DeserializationContext context) {
+        return parse.apply(parser.getString());
+      }
+    };
+  }
+
+  /**
+   * The catalog that ships with the product.
+   *
+   * @throws CatalogRefused if a file is malformed or files contradict each other
+   */
+  public static Catalog shipped() {
+    CatalogReader reader = new CatalogReader();
+    Index index = reader.read("index.yaml", Index.class);
+    List<FamilySheet> sheets = new ArrayList<>();
+    index
+        .families()
+        .forEach(f -> sheets.add(reader.read("family/" + f + ".yaml", FamilySheet.class)));
+    List<VehicleCard> cards = new ArrayList<>();
+    index
+        .vehicles()
+        .forEach(v -> cards.add(reader.read("vehicle/" + v + ".yaml", VehicleCard.class)));
+    Map<String, Caution> cautions = new LinkedHashMap<>();
+    reader.read("cautions.yaml", Cautions.class).cautions().forEach(c -> cautions.put(c.id(), c));
+    Catalog catalog =
+        new Catalog(
+            sheets,
+            cards,
+            reader.read("code-rules.yaml", Rules.class).rules(),
+            reader.read("code-words.yaml", CodeWords.class),
+            cautions,
+            reader.read("symptoms.yaml", Symptoms.class).symptoms());
+    List<String> problems = catalog.problems();
+    if (!problems.isEmpty()) {
+      throw new CatalogRefused("The catalog contradicts itself:\n" + String.join("\n", problems));
+    }
+    return catalog;
+  }
+
+  private <T> T read(String file, Class<T> type) {
+    try (InputStream in = CatalogReader.class.getResourceAsStream(ROOT + file)) {
+      if (in == null) {
+        throw new CatalogRefused("The catalog has no file " + file);
+      }
+      return yaml.readValue(in, type);
+    } catch (IOException e) {
+      throw new UncheckedIOException(file, e);
+    } catch (tools.jackson.core.JacksonException e) {
+      throw new CatalogRefused(file + ": " + e.getMessage());
+    }
+  }
+}

@@ -1,0 +1,45 @@
+package hopmend.catalog;
+
+import hopmend.fault.CodeGroup;
+import hopmend.part.TraitRule;
+import hopmend.part.TwinLife;
+import hopmend.prove.Check;
+import hopmend.prove.Suspect;
+import hopmend.swap.Operation;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * All that is known of a sensor family, whatever the vehicle.
+ *
+ * @param family id, also the file name
+ * @param tells what the sensor tells the controller
+ * @param life wear-out of the sensor, null where the pair question does not arise
+ * @param twinExtraMinutes extra time for the second sensor while access is open
+ */
+public record FamilySheet(
+    String family,
+    int revision,
+    String name,
+    String tells,
+    String principle,
+    List<CodeGroup> codes,
+    List<Suspect> suspects,
+    List<Check> checks,
+    List<TraitRule> traits,
+    TwinLife life,
+    double twinExtraMinutes,
+    List<Operation> operations,
+    String source) {
+  public FamilySheet {
+    codes = List.copyOf(codes);
+    suspects = List.copyOf(suspects);
+    checks = List.copyOf(checks);
+    traits = List.copyOf(traits);
+    operations = List.copyOf(operations);
+  }
+
+  public Optional<Check> check(String id) {
+    return checks.stream().filter(c -> c.id().equals(id)).findFirst();
+  }
+}

@@ -1,0 +1,119 @@
+package hopmend.clear;
+
+import hopmend.fault.CodeRange;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+
+/** Before and after clearing, code by code. */
+public record ClearReport(List<Line> lines) {
+
+  /** What became of a code; the worst comes last. */
+  public enum Fate {
+    GONE("gone"),
+    PERMANENT_WAITS("permanent, waits for its own test"),
+    CAME_BACK_PENDING("came back as pending"),
+    UNPLUGGED_BY_US("something is still unplugged"),
+    CAME_BACK("came back");
+
+    private final String label;
+
+    Fate(String label) {
+      this.label = label;
+    }
+
+    public String label() {
+      return label;
+    }
+  }
+
+  /** A code with its fate and the explanation. */
+  public record Line(TroubleCode code, Fate fate, String because) {}
+
+  /**
+   * A connector on the way to the site and the codes it sets while it is off.
+   *
+   * @param taken whether the ledger says that it is off
+   */
+  public record LoosePlug(String name, List<CodeRange> sets, boolean taken) {
+    boolean explains(TroubleCode code) {
+      return sets.stream().anyMatch(r -> r.contains(code));
+    }
+  }
+
+  public ClearReport {
+    lines = List.copyOf(lines);
+  }
+
+  /**
+   * Explains every code of the readings before and after.
+   *
+   * @param before read before clearing
+   * @param after read after clearing
+   * @param plugs connectors that this job opened
+   */
+  public static ClearReport of(List<ReadCode> before, List<ReadCode> after, List<LoosePlug> plugs) {
+    TreeSet<TroubleCode> all = new TreeSet<>();
+    before.forEach(r -> all.add(r.code()));
+    after.forEach(r -> all.add(r.code()));
+    List<Line> lines = new ArrayList<>();
+    for (TroubleCode code : all) {
+      Optional<ReadCode> now = after.stream().filter(r -> r.code().equals(code)).findFirst();
+      boolean wasThere = before.stream().anyMatch(r -> r.code().equals(code));
+      lines.add(explain(code, wasThere, now, plugs));
+    }
+    lines.sort(Comparator.comparing((Line l) -> l.fate()).reversed().thenComparing(Line::code));
+    return new ClearReport(lines);
+  }
+
+  private static Line explain(
+      TroubleCode code, boolean wasThere, Optional<ReadCode> now, List<LoosePlug> plugs) {
+    if (now.isEmpty()) {
+      return new Line(code, Fate.GONE, "erased, and not set again in this reading");
+    }
+    ReadCode read = now.get();
+    boolean live = read.is(CodeState.CURRENT) || read.is(CodeState.STORED);
+    Optional<LoosePlug> plug = plugs.stream().filter(p -> p.explains(code)).findFirst();
+    if (plug.isPresent() && (live || read.is(CodeState.PENDING))) {
+      String says =
+          plug.get().taken()
+              ? "the ledger still owes it"
+              : "the ledger says it is back: look at it";
+      return new Line(
+          code,
+          Fate.UNPLUGGED_BY_US,
+          "set while the %s is off; %s".formatted(plug.get().name(), says));
+    }
+    if (live) {
+      return new Line(
+          code,
+          Fate.CAME_BACK,
+          wasThere
+              ? "set again at once: a live electrical fault, or the repair did not reach the cause"
+              : "new since clearing: look for what this work disturbed");
+    }
+    if (read.is(CodeState.PENDING)) {
+      return new Line(
+          code,
+          Fate.CAME_BACK_PENDING,
+          "its test failed once since clearing; one more failure stores it");
+    }
+    if (read.is(CodeState.PERMANENT)) {
+      return new Line(
+          code,
+          Fate.PERMANENT_WAITS,
+          "no tool erases it: the controller does, once its own test has passed on a drive");
+    }
+    return new Line(code, Fate.CAME_BACK_PENDING, "reported without a state; read once more");
+  }
+
+  /** Whether nothing but waiting is left. */
+  public boolean isClean() {
+    return lines.stream().allMatch(l -> l.fate() == Fate.GONE || l.fate() == Fate.PERMANENT_WAITS);
+  }
+}

@@ -1,0 +1,57 @@
+package hopmend.fault;
+
+import java.util.Map;
+
+/**
+ * The words for the digits of a code, from the catalog file {@code code-words.yaml}.
+ *
+ * @param systems by letter
+ * @param areas by letter and third character, for example "P3"
+ * @param failureTypes by two hexadecimal digits
+ * @param makersRanges ranges whose meaning only the vehicle's maker gives
+ */
+public record CodeWords(
+    Map<String, String> systems,
+    Map<String, String> areas,
+    Map<String, String> failureTypes,
+    java.util.List<CodeRange> makersRanges,
+    String source) {
+  public CodeWords {
+    systems = Map.copyOf(systems);
+    areas = Map.copyOf(areas);
+    failureTypes = Map.copyOf(failureTypes);
+    makersRanges = java.util.List.copyOf(makersRanges);
+  }
+
+  String system(char letter) {
+    return systems.getOrDefault(String.valueOf(letter), "unknown system");
+  }
+
+  String definer(TroubleCode code) {
+    return isMakers(code) ? "defined by the vehicle's maker" : "defined by the standard";
+  }
+
+  String area(TroubleCode code) {
+    return areas.getOrDefault(
+        "%c%X".formatted(code.letter(), code.area()), "area %X".formatted(code.area()));
+  }
+
+  String failureType(int failureType) {
+    return failureTypes.getOrDefault(
+        "%02X".formatted(failureType),
+        "failure type %02X, look in the maker's list".formatted(failureType));
+  }
+
+  /** Whether only the maker's list gives the meaning. */
+  public boolean isMakers(TroubleCode code) {
+    return makersRanges.stream().anyMatch(r -> r.contains(code));
+  }
+
+  /** An honest headline for a code that no sheet owns. */
+  String fallback(TroubleCode code) {
+    String where = system(code.letter()) + ", " + area(code);
+    return isMakers(code)
+        ? where + ": reserved for makers, look in the maker's list"
+        : where + ": no sheet owns this code yet";
+  }
+}

@@ -1,0 +1,233 @@
+package hopmend.find;
+
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import hopmend.vehicle.EngineLayout;
+import hopmend.vehicle.EngineLayout.Orientation;
+import hopmend.vehicle.EngineLayout.VehicleSide;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * The plan view of the engine bay, as someone sees it who stands before the vehicle and looks in:
+ * the front of the vehicle is at the lower edge, the vehicle's left is on the right-hand side.
+ */
+public final class BayDrawing {
+  /** Drawing units for a millimetre. */
+  private static final double SCALE = 0.6;
+
+  private static final double MARGIN = 46;
+  private static final double END_MM = 45;
+  private static final double HALF_HEAD_MM = 115;
+  private static final double CAM_OFFSET_MM = 62;
+  private static final double SENSOR_INSET_MM = 14;
+
+  private final EngineLayout engine;
+  private final Bay bay;
+  private final List<Shape> shapes = new ArrayList<>();
+
+  private BayDrawing(EngineLayout engine, Bay bay) {
+    this.engine = engine;
+    this.bay = bay;
+  }
+
+  /** Draws the bay with all sites of the family, {@code chosen} marked with its way in. */
+  public static Drawing draw(EngineLayout engine, Bay bay, List<Site> sites, Site chosen) {
+    return new BayDrawing(engine, bay).drawing(sites, chosen);
+  }
+
+  private Drawing drawing(List<Site> sites, Site chosen) {
+    double width = bay.widthMm() * SCALE + 2 * MARGIN;
+    double height = bay.depthMm() * SCALE + 2 * MARGIN;
+    shapes.add(new Shape.Box("bay", MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN, 26));
+    manifolds();
+    block();
+    cylinders();
+    camshafts();
+    bay.landmarks().forEach(l -> landmark(l, chosen));
+    sites.stream().filter(s -> !s.id().equals(chosen.id())).forEach(s -> sensor(s, "sensor"));
+    wayIn(chosen);
+    sensor(chosen, "sensor-chosen");
+    compass(width, height);
+    return new Drawing(width, height, shapes, spoken(chosen));
+  }
+
+  /** Half length of the engine along its row of cylinders, mm. */
+  private double halfLengthMm() {
+    return engine.borePitchMm() * engine.cylinders() / 2 + END_MM;
+  }
+
+  /**
+   * A point of the engine in the drawing.
+   *
+   * @param alongMm from the middle of the engine towards the flywheel
+   * @param towardsIntakeMm from the row of cylinders towards the intake side
+   */
+  private Shape.Point at(double alongMm, double towardsIntakeMm) {
+    double[] along = unit(engine.pulleyEnd().opposite());
+    double[] side = unit(engine.intakeSide());
+    double x = bay.engineX() + along[0] * alongMm + side[0] * towardsIntakeMm;
+    double y = bay.engineY() + along[1] * alongMm + side[1] * towardsIntakeMm;
+    return inDrawing(x, y);
+  }
+
+  private Shape.Point inDrawing(double xMm, double yMm) {
+    return new Shape.Point(MARGIN + xMm * SCALE, MARGIN + (bay.depthMm() - yMm) * SCALE);
+  }
+
+  private static double[] unit(VehicleSide side) {
+    return switch (side) {
+      case LEFT -> new double[] {1, 0};
+      case RIGHT -> new double[] {-1, 0};
+      case REAR -> new double[] {0, 1};
+      case FRONT -> new double[] {0, -1};
+    };
+  }
+
+  private void block() {
+    shapes.add(box("engine", -halfLengthMm(), -HALF_HEAD_MM, halfLengthMm(), HALF_HEAD_MM, 12));
+    shapes.add(box("pulley", -halfLengthMm() - 34, -70, -halfLengthMm() - 8, 70, 6));
+    shapes.add(
+        box("gearbox", halfLengthMm() + 6, -HALF_HEAD_MM - 15, halfLengthMm() + 130, 95, 20));
+    label("part-name", at(halfLengthMm() + 68, -10), "gearbox");
+  }
+
+  private Shape.Box box(String role, double a1, double t1, double a2, double t2, double radius) {
+    Shape.Point p = at(a1, t1);
+    Shape.Point q = at(a2, t2);
+    return new Shape.Box(
+        role,
+        Math.min(p.x(), q.x()),
+        Math.min(p.y(), q.y()),
+        Math.abs(p.x() - q.x()),
+        Math.abs(p.y() - q.y()),
+        radius);
+  }
+
+  private double cylinderAlongMm(int number) {
+    return (number - (engine.cylinders() + 1) / 2.0) * engine.borePitchMm();
+  }
+
+  private void cylinders() {
+    for (int n = 1; n <= engine.cylinders(); n++) {
+      Shape.Point c = at(cylinderAlongMm(n), 0);
+      shapes.add(new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE));
+      shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 6, "middle", String.valueOf(n)));
+    }
+  }
+
+  private void camshafts() {
+    for (int side : new int[] {1, -1}) {
+      double offset = side * CAM_OFFSET_MM;
+      shapes.add(
+          new Shape.Path(
+              side > 0 ? "cam-intake" : "cam-exhaust",
+              List.of(at(-halfLengthMm() + 10, offset), at(halfLengthMm() - 10, offset)),
+              false));
+    }
+  }
+
+  private void manifolds() {
+    double reach = HALF_HEAD_MM + 95;
+    for (int n = 1; n <= engine.cylinders(); n++) {
+      double a = cylinderAlongMm(n);
+      shapes.add(
+          new Shape.Path("intake-runner", List.of(at(a, HALF_HEAD_MM - 8), at(a, reach)), false));
+      shapes.add(
+          new Shape.Path(
+              "exhaust-runner", List.of(at(a, -HALF_HEAD_MM + 8), at(a * 0.35, -reach)), false));
+    }
+    double end = halfLengthMm() - END_MM;
+    shapes.add(box("intake-plenum", -end, reach - 22, end, reach + 34, 16));
+    shapes.add(box("exhaust-collector", -58, -reach - 26, 58, -reach + 18, 14));
+    label("manifold-name", at(0, reach + 6), "INTAKE SIDE");
+    label("manifold-name", at(0, -reach - 4), "EXHAUST");
+  }
+
+  private void label(String role, Shape.Point p, String text) {
+    shapes.add(new Shape.Label(role, p.x(), p.y() + 5, "middle", text));
+  }
+
+  private void landmark(Bay.Landmark l, Site chosen) {
+    Shape.Point p = inDrawing(l.xMm(), l.yMm() + l.depthMm());
+    boolean inTheWay = l.obstruction() != null && chosen.behind().contains(l.obstruction());
+    shapes.add(
+        new Shape.Box(
+            inTheWay ? "landmark-in-the-way" : "landmark",
+            p.x(),
+            p.y(),
+            l.widthMm() * SCALE,
+            l.depthMm() * SCALE,
+            8));
+    Shape.Point middle = inDrawing(l.xMm() + l.widthMm() / 2, l.yMm() + l.depthMm() / 2);
+    label(inTheWay ? "landmark-name-in-the-way" : "landmark-name", middle, l.name());
+  }
+
+  private Shape.Point place(Site site) {
+    double along = halfLengthMm() - SENSOR_INSET_MM;
+    double side =
+        switch (site.position()) {
+          case "intake" -> CAM_OFFSET_MM;
+          case "exhaust" -> -CAM_OFFSET_MM;
+          default -> 0;
+        };
+    return at(site.end() == Site.End.PULLEY ? -along : along, side);
+  }
+
+  private void sensor(Site site, String role) {
+    Shape.Point p = place(site);
+    if (role.equals("sensor-chosen")) {
+      shapes.add(new Shape.Disc("sensor-halo", p.x(), p.y(), 27));
+    }
+    shapes.add(new Shape.Disc(role, p.x(), p.y(), role.equals("sensor") ? 9 : 13));
+  }
+
+  private void wayIn(Site site) {
+    Shape.Point p = place(site);
+    boolean across = engine.orientation() == Orientation.ACROSS;
+    double fromX = across ? p.x() : MARGIN + bay.widthMm() * SCALE + 20;
+    double fromY = across ? MARGIN + bay.depthMm() * SCALE + 6 : p.y();
+    double dx = p.x() - fromX;
+    double dy = p.y() - fromY;
+    double length = Math.hypot(dx, dy);
+    Shape.Point tip = new Shape.Point(p.x() - dx / length * 34, p.y() - dy / length * 34);
+    shapes.add(new Shape.Path("way-in", List.of(new Shape.Point(fromX, fromY), tip), false));
+    double nx = -dy / length;
+    double ny = dx / length;
+    Shape.Point back = new Shape.Point(tip.x() - dx / length * 18, tip.y() - dy / length * 18);
+    shapes.add(
+        new Shape.Path(
+            "way-in-tip",
+            List.of(
+                tip,
+                new Shape.Point(back.x() + nx * 10, back.y() + ny * 10),
+                new Shape.Point(back.x() - nx * 10, back.y() - ny * 10)),
+            true));
+  }
+
+  private void compass(double width, double height) {
+    shapes.add(
+        new Shape.Label(
+            "compass", width / 2, height - 14, "middle", "FRONT OF VEHICLE: you stand here"));
+    shapes.add(new Shape.Label("compass", width / 2, 30, "middle", "windscreen"));
+    shapes.add(new Shape.Label("compass", 8, 30, "start", "vehicle's right"));
+    shapes.add(new Shape.Label("compass", width - 8, 30, "end", "vehicle's left"));
+  }
+
+  private String spoken(Site chosen) {
+    return "Plan view from the front of the vehicle. %d cylinders %s, cylinder 1 at the vehicle's %s, intake to the %s. %s: %s, %s."
+        .formatted(
+            engine.cylinders(),
+            engine.orientation() == Orientation.ACROSS ? "across the vehicle" : "lengthwise",
+            word(engine.pulleyEnd()),
+            word(engine.intakeSide()),
+            chosen.name(),
+            String.join(", ", chosen.landmarks()),
+            chosen.wayIn().label());
+  }
+
+  private static String word(VehicleSide side) {
+    return side.name().toLowerCase(Locale.ROOT);
+  }
+}

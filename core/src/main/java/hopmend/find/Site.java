@@ -1,0 +1,68 @@
+package hopmend.find;
+
+import java.util.List;
+
+/**
+ * A place where a sensor sits, from a vehicle card.
+ *
+ * @param family the sensor family that sits there
+ * @param bank 1 or 2; 0 where banks do not apply
+ * @param position the sheet's word, "intake" or "exhaust" for camshafts
+ * @param end the end of the engine
+ * @param landmarks how a person recognises the place
+ * @param wayIn from where it is reached
+ * @param behind ids of the card's obstructions that have to come off first
+ * @param reach what to know about the reach, for example that it is blind
+ * @param connector the keying that the harness has there
+ * @param fastener id of the card's fastener that holds the sensor
+ * @param latch id of the latch drawing of its connector
+ * @param fittedPart number of the part that the maker fitted
+ */
+public record Site(
+    String id,
+    String family,
+    String name,
+    int bank,
+    String position,
+    End end,
+    List<String> landmarks,
+    WayIn wayIn,
+    List<String> behind,
+    String reach,
+    String connector,
+    String fastener,
+    String latch,
+    String fittedPart,
+    String source) {
+
+  /** An end of the engine. */
+  public enum End {
+    PULLEY,
+    FLYWHEEL
+  }
+
+  /** From where a site is reached. */
+  public enum WayIn {
+    FROM_ABOVE("from above, no lifting"),
+    FROM_BELOW("from below, on stands or a hoist"),
+    WHEEL_WELL("through the wheel well, wheel off"),
+    CABIN("inside the cabin"),
+    TANK_DOWN("tank lowered");
+
+    private final String label;
+
+    WayIn(String label) {
+      this.label = label;
+    }
+
+    public String label() {
+      return label;
+    }
+  }
+
+  public Site {
+    landmarks = List.copyOf(landmarks);
+    behind = behind == null ? List.of() : List.copyOf(behind);
+    position = position == null ? "" : position;
+  }
+}

@@ -1,0 +1,44 @@
+package hopmend.find;
+
+import hopmend.fault.CodeGroup;
+import hopmend.fault.TroubleCode;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Which site of the vehicle the code means.
+ *
+ * @param site the match
+ * @param why how the code led there
+ */
+public record SiteFinder(Site site, String why) {
+
+  /** The site whose family, bank and position are those of the code's group; empty if none fits. */
+  public static Optional<SiteFinder> find(
+      TroubleCode code, String family, List<CodeGroup> groups, List<Site> sites) {
+    return CodeGroup.owning(code, groups)
+        .flatMap(
+            group ->
+                sites.stream()
+                    .filter(s -> s.family().equals(family))
+                    .filter(s -> group.bank() == 0 || s.bank() == 0 || s.bank() == group.bank())
+                    .filter(
+                        s ->
+                            group.position().isEmpty()
+                                || s.position().isEmpty()
+                                || s.position().equals(group.position()))
+                    .findFirst()
+                    .map(s -> new SiteFinder(s, why(code, group))));
+  }
+
+  private static String why(TroubleCode code, CodeGroup group) {
+    String bank = group.bank() > 0 ? "bank %d, the bank of cylinder 1".formatted(group.bank()) : "";
+    if (group.bank() > 1) {
+      bank = "bank " + group.bank();
+    }
+    String side = group.position().isEmpty() ? "" : "the " + group.position() + " side";
+    String both = bank.isEmpty() || side.isEmpty() ? bank + side : bank + ", " + side;
+    return "%s speaks about %s%s"
+        .formatted(code.text(), group.circuit(), both.isEmpty() ? "" : ": " + both);
+  }
+}

@@ -1,0 +1,200 @@
+package hopmend.job;
+
+import hopmend.clear.ClearReport;
+import hopmend.prove.Verdict;
+import hopmend.swap.Ledger;
+import hopmend.swap.WorkOrder;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** The line of eight hops of a job: where each stands and which one is next. */
+public record HopLine(List<Standing> standings) {
+  public HopLine {
+    standings = List.copyOf(standings);
+  }
+
+  /**
+   * Computes the line.
+   *
+   * @param now for the time left of what is waiting
+   */
+  public static HopLine of(Workup w, Instant now) {
+    return new HopLine(
+        List.of(
+            read(w), prove(w), find(w), pick(w), swap(w), clear(w), relearn(w, now), verify(w)));
+  }
+
+  public Standing at(Hop hop) {
+    return standings.get(hop.ordinal());
+  }
+
+  /** The first hop that is neither done nor blocked; the last hop if all are. */
+  public Hop next() {
+    return Stream.of(Hop.values())
+        .filter(h -> at(h).kind() != Standing.Kind.DONE && at(h).kind() != Standing.Kind.BLOCKED)
+        .findFirst()
+        .orElse(Hop.VERIFY);
+  }
+
+  private static Standing read(Workup w) {
+    if (w.state().codes().isEmpty()) {
+      return Standing.of(Hop.READ, Standing.Kind.NOT_STARTED, "no codes yet");
+    }
+    int n = w.state().codes().size();
+    String codes = n + (n == 1 ? " code" : " codes");
+    if (w.state().vehicle().isEmpty()) {
+      return Standing.of(Hop.READ, Standing.Kind.OPEN, codes + ", which vehicle?");
+    }
+    if (w.sheet().isEmpty()) {
+      return Standing.of(Hop.READ, Standing.Kind.OPEN, codes + ", none with a sheet");
+    }
+    return Standing.of(
+        Hop.READ, Standing.Kind.DONE, codes + ", work on " + w.workOn().orElseThrow().text());
+  }
+
+  private static Standing prove(Workup w) {
+    if (at(read(w)) != Standing.Kind.DONE) {
+      return Standing.of(Hop.PROVE, Standing.Kind.BLOCKED, "by Read");
+    }
+    if (w.state().verdict().isPresent()) {
+      return Standing.of(Hop.PROVE, Standing.Kind.DONE, w.state().verdict().get().remedy().label());
+    }
+    int answered = w.state().answers().size();
+    Verdict v = w.verdict().orElseThrow();
+    if (v.remedy().isPresent()) {
+      return Standing.of(Hop.PROVE, Standing.Kind.OPEN, "verdict ready to take");
+    }
+    return answered == 0
+        ? Standing.of(Hop.PROVE, Standing.Kind.NOT_STARTED, "no check yet")
+        : Standing.of(Hop.PROVE, Standing.Kind.OPEN, answered + " checks answered");
+  }
+
+  private static Standing.Kind at(Standing s) {
+    return s.kind();
+  }
+
+  private static Standing find(Workup w) {
+    if (w.site().isEmpty()) {
+      return at(read(w)) == Standing.Kind.DONE
+          ? Standing.of(Hop.FIND, Standing.Kind.OPEN, "no site on the card")
+          : Standing.of(Hop.FIND, Standing.Kind.BLOCKED, "by Read");
+    }
+    return w.state().site().isPresent()
+        ? Standing.of(Hop.FIND, Standing.Kind.DONE, w.site().get().site().name())
+        : Standing.of(Hop.FIND, Standing.Kind.NOT_STARTED, "stand before it");
+  }
+
+  private static Standing pick(Workup w) {
+    if (w.needsPart().isPresent() && !w.needsPart().get()) {
+      return Standing.of(Hop.PICK, Standing.Kind.DONE, "no part needed");
+    }
+    if (w.site().isEmpty()) {
+      return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Read");
+    }
+    if (w.state().verdict().isEmpty()) {
+      return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Prove");
+    }
+    if (w.state().part().isEmpty()) {
+      return Standing.of(Hop.PICK, Standing.Kind.NOT_STARTED, "no part chosen");
+    }
+    return w.state().compared().isPresent()
+        ? Standing.of(Hop.PICK, Standing.Kind.DONE, w.state().part().get().number())
+        : Standing.of(Hop.PICK, Standing.Kind.OPEN, "compare old and new");
+  }
+
+  private static Standing swap(Workup w) {
+    if (w.needsPart().isPresent() && !w.needsPart().get()) {
+      return w.state().repair().isPresent()
+          ? Standing.of(Hop.SWAP, Standing.Kind.DONE, "repair recorded")
+          : Standing.of(Hop.SWAP, Standing.Kind.OPEN, "record the repair");
+    }
+    Standing pick = pick(w);
+    if (at(pick) != Standing.Kind.DONE) {
+      return Standing.of(
+          Hop.SWAP,
+          Standing.Kind.BLOCKED,
+          at(pick) == Standing.Kind.BLOCKED ? pick.words() : "by Pick");
+    }
+    WorkOrder order = w.workOrder().orElseThrow();
+    Ledger ledger = w.ledger();
+    long done = order.steps().stream().filter(s -> w.state().ticks().containsKey(s.id())).count();
+    String progress = done + " of " + order.steps().size() + " steps";
+    if (done == order.steps().size() && ledger.isSettled()) {
+      return Standing.of(Hop.SWAP, Standing.Kind.DONE, progress);
+    }
+    String owed = ledger.isSettled() ? "" : ", " + ledger.owed() + " owed";
+    return done == 0
+        ? Standing.of(Hop.SWAP, Standing.Kind.NOT_STARTED, order.steps().size() + " steps" + owed)
+        : Standing.of(Hop.SWAP, Standing.Kind.OPEN, progress + owed);
+  }
+
+  private static Standing clear(Workup w) {
+    Optional<String> gate = clearGate(w);
+    if (gate.isPresent()) {
+      return Standing.of(Hop.CLEAR, Standing.Kind.BLOCKED, gate.get());
+    }
+    if (w.state().cleared().isEmpty()) {
+      return Standing.of(Hop.CLEAR, Standing.Kind.NOT_STARTED, "not cleared yet");
+    }
+    Optional<ClearReport> report = w.clearReport();
+    if (report.isEmpty()) {
+      return Standing.of(Hop.CLEAR, Standing.Kind.OPEN, "read again");
+    }
+    return report.get().isClean()
+        ? Standing.of(Hop.CLEAR, Standing.Kind.DONE, "nothing came back")
+        : Standing.of(Hop.CLEAR, Standing.Kind.OPEN, "codes came back");
+  }
+
+  /** What keeps the job from clearing, empty if nothing does or the gate was overruled. */
+  public static Optional<String> clearGate(Workup w) {
+    if (w.state().overruled(Hop.CLEAR).isPresent()) {
+      return Optional.empty();
+    }
+    if (!w.ledger().isSettled()) {
+      return Optional.of("by Swap: " + w.ledger().owed() + " pieces owed");
+    }
+    Standing swap = swap(w);
+    return at(swap) == Standing.Kind.DONE ? Optional.empty() : Optional.of("by Swap");
+  }
+
+  private static Standing relearn(Workup w, Instant now) {
+    if (w.routines().isEmpty() && w.sheet().isPresent() && w.card().isPresent()) {
+      return Standing.of(Hop.RELEARN, Standing.Kind.DONE, "nothing to teach");
+    }
+    for (var routine : w.routines()) {
+      Optional<JobState.RoutineRun> run = w.state().routine(routine.id());
+      if (run.isPresent() && run.get().end().isEmpty()) {
+        Instant end = run.get().at().plusSeconds(Math.round(run.get().started().minutes() * 60));
+        long left = Math.max(0, Duration.between(now, end).toSeconds());
+        return new Standing(Hop.RELEARN, Standing.Kind.WAITING, routine.name() + " runs", left);
+      }
+    }
+    long passed = w.routines().stream().filter(w::passed).count();
+    if (!w.routines().isEmpty() && passed == w.routines().size()) {
+      return Standing.of(Hop.RELEARN, Standing.Kind.DONE, passed + " learned");
+    }
+    if (w.state().cleared().isEmpty()) {
+      return Standing.of(Hop.RELEARN, Standing.Kind.BLOCKED, "by Clear");
+    }
+    return Standing.of(
+        Hop.RELEARN, Standing.Kind.NOT_STARTED, w.routines().size() - passed + " to run");
+  }
+
+  private static Standing verify(Workup w) {
+    if (w.state().signedOff().isPresent()) {
+      return Standing.of(
+          Hop.VERIFY,
+          Standing.Kind.DONE,
+          w.state().signedOff().get().proven() ? "proven, signed off" : "signed off with a reason");
+    }
+    if (w.state().cleared().isEmpty()) {
+      return Standing.of(Hop.VERIFY, Standing.Kind.BLOCKED, "by Clear");
+    }
+    return w.state().drive().isEmpty() && w.state().readiness().isEmpty()
+        ? Standing.of(Hop.VERIFY, Standing.Kind.NOT_STARTED, "drive and read")
+        : Standing.of(Hop.VERIFY, Standing.Kind.OPEN, "not yet signed off");
+  }
+}

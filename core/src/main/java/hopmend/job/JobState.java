@@ -1,0 +1,285 @@
+package hopmend.job;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.swap.Ledger;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What the entries of a job add up to. Built by {@link #of} from the entries alone: the same
+ * entries give the same state, and a struck entry counts as if it had never been made.
+ */
+public final class JobState {
+  private final List<JobEntry> entries;
+  private final Map<Long, JobEntry> strikes;
+  private final Map<TroubleCode, ReadCode> codes = new LinkedHashMap<>();
+  private final List<FreezeFrameValue> freezeFrame = new ArrayList<>();
+  private final Map<String, Fact.CheckAnswered> answers = new LinkedHashMap<>();
+  private final Map<String, Ticked> ticks = new LinkedHashMap<>();
+  private final List<Ledger.Movement> movements = new ArrayList<>();
+  private final Map<Hop, String> overrules = new EnumMap<>(Hop.class);
+  private final Map<String, RoutineRun> routines = new LinkedHashMap<>();
+  private final List<String> notes = new ArrayList<>();
+  private Fact.VehicleIdentified vehicle;
+  private Fact.SymptomsNoted symptoms;
+  private TroubleCode workOn;
+  private Fact.VerdictTaken verdict;
+  private String site;
+  private Fact.PartChosen part;
+  private Fact.PartsCompared compared;
+  private String repair;
+  private Instant cleared;
+  private List<ReadCode> beforeClear = List.of();
+  private Afterwards afterClear;
+  private String readiness;
+  private Fact.DriveLogged drive;
+  private Fact.SignedOff signedOff;
+
+  /** A ticked step: its fact, by whom and when. */
+  public record Ticked(Fact.StepTicked fact, String who, Instant at, long sequence) {}
+
+  /** A routine's last run; the end is empty while it runs. */
+  public record RoutineRun(
+      Fact.RoutineStarted started, Instant at, Optional<Fact.RoutineEnded> end) {}
+
+  /** The last reading after clearing, and whether it came after the drive. */
+  public record Afterwards(List<ReadCode> codes, boolean afterDrive) {}
+
+  private JobState(List<JobEntry> entries) {
+    this.entries = List.copyOf(entries);
+    this.strikes = strikesOf(entries);
+    for (JobEntry e : live()) {
+      apply(e);
+    }
+  }
+
+  /**
+   * Folds the entries.
+   *
+   * @param entries in rising sequence
+   */
+  public static JobState of(List<JobEntry> entries) {
+    return new JobState(
+        entries.stream().sorted(Comparator.comparingLong(JobEntry::sequence)).toList());
+  }
+
+  /** Struck sequences with the entry that struck them; a struck strike strikes nothing. */
+  private static Map<Long, JobEntry> strikesOf(List<JobEntry> entries) {
+    Map<Long, JobEntry> strikes = new LinkedHashMap<>();
+    for (int i = entries.size() - 1; i >= 0; i--) {
+      JobEntry e = entries.get(i);
+      if (e.fact() instanceof Fact.Struck s && !strikes.containsKey(e.sequence())) {
+        strikes.putIfAbsent(s.sequence(), e);
+      }
+    }
+    return strikes;
+  }
+
+  private void apply(JobEntry e) {
+    Fact fact = e.fact();
+    if (fact instanceof Fact.CodesRead f) {
+      readCodes(f);
+    } else if (fact instanceof Fact.CodeSetAside f) {
+      codes.remove(f.code());
+    } else if (fact instanceof Fact.VehicleIdentified f) {
+      vehicle = f;
+    } else if (fact instanceof Fact.SymptomsNoted f) {
+      symptoms = f;
+    } else if (fact instanceof Fact.WorkOnChosen f) {
+      workOn = f.code();
+    } else if (fact instanceof Fact.CheckAnswered f) {
+      answers.remove(f.check());
+      answers.put(f.check(), f);
+    } else if (fact instanceof Fact.VerdictTaken f) {
+      verdict = f;
+    } else if (fact instanceof Fact.SiteConfirmed f) {
+      site = f.site();
+    } else if (fact instanceof Fact.PartChosen f) {
+      part = f;
+    } else if (fact instanceof Fact.PartsCompared f) {
+      compared = f;
+    } else if (fact instanceof Fact.StepTicked f) {
+      ticks.put(f.step(), new Ticked(f, e.who(), e.at(), e.sequence()));
+    } else if (fact instanceof Fact.PiecesMoved f) {
+      movements.add(new Ledger.Movement(f.item(), f.pieces()));
+    } else if (fact instanceof Fact.RepairNoted f) {
+      repair = f.words();
+    } else if (fact instanceof Fact.GateOverruled f) {
+      overrules.put(f.gate(), f.reason());
+    } else if (fact instanceof Fact.CodesCleared) {
+      cleared = e.at();
+      afterClear = null;
+      readiness = null;
+      drive = null;
+    } else if (fact instanceof Fact.RoutineStarted f) {
+      routines.put(f.routine(), new RoutineRun(f, e.at(), Optional.empty()));
+    } else if (fact instanceof Fact.RoutineEnded f) {
+      routines.computeIfPresent(
+          f.routine(), (id, run) -> new RoutineRun(run.started(), run.at(), Optional.of(f)));
+    } else if (fact instanceof Fact.ReadinessRead f) {
+      readiness = f.bytes();
+    } else if (fact instanceof Fact.DriveLogged f) {
+      drive = f;
+      afterClear = afterClear == null ? null : new Afterwards(afterClear.codes(), false);
+    } else if (fact instanceof Fact.NoteAdded f) {
+      notes.add(f.words());
+    } else if (fact instanceof Fact.SignedOff f) {
+      signedOff = f;
+    }
+  }
+
+  private void readCodes(Fact.CodesRead f) {
+    if (cleared != null && f.source() == Fact.CodeSource.VEHICLE) {
+      afterClear = new Afterwards(f.codes(), drive != null);
+      return;
+    }
+    if (f.source() == Fact.CodeSource.VEHICLE) {
+      beforeClear = f.codes();
+    }
+    for (ReadCode c : f.codes()) {
+      codes.merge(c.code(), c, JobState::together);
+    }
+    for (FreezeFrameValue v : f.freezeFrame()) {
+      freezeFrame.removeIf(old -> old.condition() == v.condition());
+      freezeFrame.add(v);
+    }
+  }
+
+  private static ReadCode together(ReadCode a, ReadCode b) {
+    Set<CodeState> states = EnumSet.noneOf(CodeState.class);
+    states.addAll(a.states());
+    states.addAll(b.states());
+    return new ReadCode(
+        a.code(), states, a.controlUnit().isEmpty() ? b.controlUnit() : a.controlUnit());
+  }
+
+  /** All entries, struck ones too. */
+  public List<JobEntry> entries() {
+    return entries;
+  }
+
+  /** Entries that count. */
+  public List<JobEntry> live() {
+    return entries.stream().filter(e -> !strikes.containsKey(e.sequence())).toList();
+  }
+
+  /** The entry that struck this one, if it is struck. */
+  public Optional<JobEntry> struckBy(long sequence) {
+    return Optional.ofNullable(strikes.get(sequence));
+  }
+
+  public Optional<JobEntry> entry(long sequence) {
+    return entries.stream().filter(e -> e.sequence() == sequence).findFirst();
+  }
+
+  public long lastSequence() {
+    return entries.isEmpty() ? 0 : entries.get(entries.size() - 1).sequence();
+  }
+
+  public List<ReadCode> codes() {
+    return List.copyOf(codes.values());
+  }
+
+  public List<FreezeFrameValue> freezeFrame() {
+    return List.copyOf(freezeFrame);
+  }
+
+  public Optional<Fact.VehicleIdentified> vehicle() {
+    return Optional.ofNullable(vehicle);
+  }
+
+  public Optional<Fact.SymptomsNoted> symptoms() {
+    return Optional.ofNullable(symptoms);
+  }
+
+  public Optional<TroubleCode> workOn() {
+    return Optional.ofNullable(workOn);
+  }
+
+  /** The last answer to every check, in the order of answering. */
+  public List<Fact.CheckAnswered> answers() {
+    return List.copyOf(answers.values());
+  }
+
+  public Optional<Fact.VerdictTaken> verdict() {
+    return Optional.ofNullable(verdict);
+  }
+
+  public Optional<String> site() {
+    return Optional.ofNullable(site);
+  }
+
+  public Optional<Fact.PartChosen> part() {
+    return Optional.ofNullable(part);
+  }
+
+  public Optional<Fact.PartsCompared> compared() {
+    return Optional.ofNullable(compared);
+  }
+
+  public Map<String, Ticked> ticks() {
+    return java.util.Collections.unmodifiableMap(ticks);
+  }
+
+  public Set<String> tickedSteps() {
+    return new HashSet<>(ticks.keySet());
+  }
+
+  public List<Ledger.Movement> movements() {
+    return List.copyOf(movements);
+  }
+
+  public Optional<String> repair() {
+    return Optional.ofNullable(repair);
+  }
+
+  public Optional<String> overruled(Hop gate) {
+    return Optional.ofNullable(overrules.get(gate));
+  }
+
+  public Optional<Instant> cleared() {
+    return Optional.ofNullable(cleared);
+  }
+
+  /** The last reading of the vehicle before clearing; the job's codes if it was never read. */
+  public List<ReadCode> beforeClear() {
+    return beforeClear.isEmpty() ? codes() : beforeClear;
+  }
+
+  public Optional<Afterwards> afterClear() {
+    return Optional.ofNullable(afterClear);
+  }
+
+  public Optional<RoutineRun> routine(String id) {
+    return Optional.ofNullable(routines.get(id));
+  }
+
+  /** Readiness bytes read since clearing, as hexadecimal digits. */
+  public Optional<String> readiness() {
+    return Optional.ofNullable(readiness);
+  }
+
+  public Optional<Fact.DriveLogged> drive() {
+    return Optional.ofNullable(drive);
+  }
+
+  public List<String> notes() {
+    return List.copyOf(notes);
+  }
+
+  public Optional<Fact.SignedOff> signedOff() {
+    return Optional.ofNullable(signedOff);
+  }
+}

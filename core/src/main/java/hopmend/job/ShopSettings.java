@@ -1,0 +1,40 @@
+package hopmend.job;
+
+import hopmend.part.TrueCost;
+
+/**
+ * What a shop decides for itself.
+ *
+ * @param labourPerHour price of an hour of work
+ * @param tow price of a tow after a comeback
+ * @param goodwill what a comeback costs in goodwill
+ * @param discountPercent off the list price of parts
+ * @param verdictThreshold probability at which a verdict counts as proven, 0.5 to 1
+ * @param horizonKm distance within which a twin's failure counts
+ * @param notReadyAllowed open monitors that the local inspection tolerates
+ */
+public record ShopSettings(
+    String currency,
+    double labourPerHour,
+    double tow,
+    double goodwill,
+    double discountPercent,
+    double verdictThreshold,
+    double horizonKm,
+    int notReadyAllowed) {
+  public ShopSettings {
+    if (!(labourPerHour > 0) || tow < 0 || goodwill < 0) {
+      throw new IllegalArgumentException(
+          "The labour rate must be positive, tow and goodwill not below 0");
+    }
+    if (!(verdictThreshold >= 0.5 && verdictThreshold <= 1)) {
+      throw new IllegalArgumentException(
+          "The verdict threshold lies in 0.5 to 1, not " + verdictThreshold);
+    }
+  }
+
+  /** What a comeback of a job of so many minutes costs. */
+  public TrueCost.ComebackPrice comeback(double jobMinutes) {
+    return new TrueCost.ComebackPrice(jobMinutes * labourPerHour / 60, tow, goodwill);
+  }
+}

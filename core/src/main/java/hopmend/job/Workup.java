@@ -1,0 +1,336 @@
+package hopmend.job;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
+import hopmend.catalog.VehicleCard;
+import hopmend.clear.ClearReport;
+import hopmend.fault.CodePicture;
+import hopmend.fault.CodeRange;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.find.Site;
+import hopmend.find.SiteFinder;
+import hopmend.measure.Reading;
+import hopmend.part.Fit;
+import hopmend.part.PairQuestion;
+import hopmend.part.Part;
+import hopmend.part.PartChoice;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Measurement;
+import hopmend.prove.Remedy;
+import hopmend.prove.SwapOrProve;
+import hopmend.prove.Verdict;
+import hopmend.relearn.Routine;
+import hopmend.relearn.RoutineState;
+import hopmend.sensor.Band;
+import hopmend.swap.Ledger;
+import hopmend.swap.Step;
+import hopmend.swap.WorkOrder;
+import hopmend.verify.DriveLog;
+import hopmend.verify.DriveProof;
+import hopmend.verify.Readiness;
+import hopmend.verify.SignOff;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Everything that follows from a job's facts, the catalog and the shop's settings: what each hop
+ * shows. Holds no state of its own; each question is computed when asked.
+ */
+public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
+
+  // Read
+
+  public CodePicture picture() {
+    return CodePicture.of(state.codes(), catalog.codeRules(), catalog.codeGroups());
+  }
+
+  /** The code that the job works on: the technician's choice, else the picture's. */
+  public Optional<TroubleCode> workOn() {
+    return state
+        .workOn()
+        .filter(c -> state.codes().stream().anyMatch(r -> r.code().equals(c)))
+        .or(() -> picture().workOn());
+  }
+
+  public Optional<FamilySheet> sheet() {
+    return workOn().flatMap(catalog::sheetOwning);
+  }
+
+  public Optional<VehicleCard> card() {
+    return state.vehicle().flatMap(v -> catalog.card(v.card()));
+  }
+
+  // Prove
+
+  public Optional<Diagnosis> diagnosis() {
+    return sheet()
+        .map(s -> Diagnosis.of(s.suspects(), s.checks(), answers(s), shop.labourPerHour()));
+  }
+
+  private List<Diagnosis.Answer> answers(FamilySheet sheet) {
+    List<Diagnosis.Answer> answers = new ArrayList<>();
+    for (Fact.CheckAnswered a : state.answers()) {
+      sheet
+          .check(a.check())
+          .ifPresent(
+              c -> answers.add(new Diagnosis.Answer(c, c.outcome(a.outcome()), measured(c, a))));
+    }
+    return answers;
+  }
+
+  private String measured(Check check, Fact.CheckAnswered a) {
+    if (a.measured() == null) {
+      return "";
+    }
+    return check
+        .measured()
+        .map(m -> band(check, m, Optional.ofNullable(a.companion())).judge(a.measured()).sentence())
+        .orElse(a.measured().text());
+  }
+
+  /** The band that applies to a check on this vehicle. */
+  public Band band(Check check, Measurement measurement, Optional<Reading> companion) {
+    Optional<VehicleCard> card = card();
+    double figure =
+        Optional.ofNullable(measurement.cardFigure())
+            .flatMap(name -> card.map(c -> c.figures().get(name)))
+            .orElse(0.0);
+    return measurement.band(card.map(c -> c.limits().get(check.id())), figure, companion);
+  }
+
+  public Optional<Verdict> verdict() {
+    return diagnosis().map(d -> Verdict.of(d, shop.verdictThreshold()));
+  }
+
+  public Optional<SwapOrProve> schools() {
+    Optional<Double> price =
+        partChoice().flatMap(PartChoice::recommended).map(c -> c.cost().total());
+    return diagnosis()
+        .flatMap(
+            d ->
+                price.flatMap(
+                    p ->
+                        workOrder()
+                            .map(o -> SwapOrProve.of(d, p, o.minutes(), shop.labourPerHour()))));
+  }
+
+  /** Whether the taken verdict calls for a new sensor; empty while none is taken. */
+  public Optional<Boolean> needsPart() {
+    return state.verdict().map(v -> v.remedy() == Remedy.REPLACE_SENSOR);
+  }
+
+  // Find
+
+  public Optional<SiteFinder> site() {
+    return workOn()
+        .flatMap(
+            code ->
+                sheet()
+                    .flatMap(
+                        s ->
+                            card()
+                                .flatMap(
+                                    c -> SiteFinder.find(code, s.family(), s.codes(), c.sites()))));
+  }
+
+  // Pick
+
+  public Optional<PartChoice> partChoice() {
+    return card()
+        .flatMap(
+            c ->
+                site()
+                    .map(
+                        s ->
+                            PartChoice.of(
+                                c.parts(),
+                                need(c, s.site()),
+                                shop.discountPercent(),
+                                shop.comeback(workOrder().map(WorkOrder::minutes).orElse(0.0)))));
+  }
+
+  private Fit.Need need(VehicleCard card, Site site) {
+    return new Fit.Need(
+        site.family(),
+        site.position(),
+        card.engine().code(),
+        state.vehicle().flatMap(v -> Optional.ofNullable(v.built())),
+        site.connector());
+  }
+
+  public Optional<Part> chosenPart() {
+    return state.part().flatMap(p -> card().flatMap(c -> c.part(p.number())));
+  }
+
+  /** One or the pair; empty where the sensor has no twin on this vehicle. */
+  public Optional<PairQuestion> pairQuestion() {
+    Optional<FamilySheet> sheet = sheet();
+    Optional<VehicleCard> card = card();
+    if (sheet.isEmpty() || card.isEmpty() || sheet.get().life() == null) {
+      return Optional.empty();
+    }
+    String family = sheet.get().family();
+    long sites = card.get().sites().stream().filter(s -> s.family().equals(family)).count();
+    Optional<PartChoice.Candidate> best = partChoice().flatMap(PartChoice::recommended);
+    if (sites < 2 || best.isEmpty() || state.vehicle().isEmpty() || workOrder().isEmpty()) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        PairQuestion.of(
+            sheet.get().life(),
+            state.vehicle().get().odometerKm(),
+            shop.horizonKm(),
+            best.get().cost().pay(),
+            sheet.get().twinExtraMinutes(),
+            workOrder().get().minutes(),
+            shop.labourPerHour()));
+  }
+
+  // Swap
+
+  public Optional<WorkOrder> workOrder() {
+    return sheet()
+        .flatMap(s -> card().flatMap(c -> site().map(f -> catalog.workOrder(s, c, f.site()))));
+  }
+
+  public Ledger ledger() {
+    return Ledger.of(
+        workOrder().orElse(new WorkOrder(List.of())), state.tickedSteps(), state.movements());
+  }
+
+  public Optional<Step> nextStep() {
+    return workOrder()
+        .flatMap(
+            o -> o.steps().stream().filter(s -> !state.ticks().containsKey(s.id())).findFirst());
+  }
+
+  // Clear
+
+  /** Connectors on the way to the site, with what they set while they are off. */
+  public List<ClearReport.LoosePlug> plugs() {
+    Optional<WorkOrder> order = workOrder();
+    if (order.isEmpty() || card().isEmpty()) {
+      return List.of();
+    }
+    return card().get().obstructions().stream()
+        .filter(o -> order.get().step("off:" + o.id()).isPresent())
+        .flatMap(
+            o ->
+                o.connector().stream()
+                    .map(
+                        p ->
+                            new ClearReport.LoosePlug(
+                                p.name(), CodeRange.parseAll(p.sets()), owed("off:" + o.id()))))
+        .toList();
+  }
+
+  private boolean owed(String step) {
+    return ledger().open().stream().anyMatch(l -> l.step().equals(step));
+  }
+
+  public Optional<ClearReport> clearReport() {
+    return state.afterClear().map(a -> ClearReport.of(state.beforeClear(), a.codes(), plugs()));
+  }
+
+  // Relearn
+
+  public List<Routine> routines() {
+    return sheet().flatMap(s -> card().map(c -> c.routinesAfter(s.family()))).orElse(List.of());
+  }
+
+  public boolean passed(Routine routine) {
+    return state
+        .routine(routine.id())
+        .flatMap(JobState.RoutineRun::end)
+        .filter(e -> e.result() == RoutineState.PASSED)
+        .isPresent();
+  }
+
+  // Verify
+
+  public Optional<Readiness> readiness() {
+    return state.readiness().map(hex -> Readiness.decode(HexFormat.of().parseHex(hex)));
+  }
+
+  public DriveProof driveProof(DriveLog log) {
+    return DriveProof.of(log, state.freezeFrame());
+  }
+
+  /**
+   * Whether the job may be signed off as proven.
+   *
+   * @param drive the judged drive, empty if there is none
+   */
+  public SignOff signOff(Optional<DriveProof> drive) {
+    List<String> missing = new ArrayList<>();
+    Ledger ledger = ledger();
+    if (!ledger.isSettled()) {
+      missing.add("put back what is owed: " + ledger.owed() + " pieces");
+    }
+    if (state.cleared().isEmpty()) {
+      missing.add("clear the codes");
+    }
+    missing.addAll(codesMissing(drive.isPresent()));
+    routines().stream()
+        .filter(r -> !passed(r))
+        .forEach(r -> missing.add("run the relearn: " + r.name()));
+    missing.addAll(readinessMissing());
+    if (drive.isEmpty()) {
+      missing.add("log a drive");
+    } else {
+      drive.get().missing().forEach(r -> missing.add("drive: " + r.name() + ", " + r.todo()));
+    }
+    return new SignOff(missing);
+  }
+
+  private List<String> codesMissing(boolean driven) {
+    if (state.cleared().isEmpty()) {
+      return List.of();
+    }
+    if (state.afterClear().isEmpty() || (driven && !state.afterClear().get().afterDrive())) {
+      return List.of(driven ? "read the codes after the drive" : "read the codes after clearing");
+    }
+    return clearReport().map(ClearReport::isClean).orElse(false)
+        ? List.of()
+        : List.of("codes came back: " + cameBack());
+  }
+
+  private String cameBack() {
+    return String.join(
+        ", ",
+        clearReport().orElseThrow().lines().stream()
+            .filter(
+                l ->
+                    l.fate() != ClearReport.Fate.GONE
+                        && l.fate() != ClearReport.Fate.PERMANENT_WAITS)
+            .map(l -> l.code().text())
+            .toList());
+  }
+
+  private List<String> readinessMissing() {
+    Optional<Readiness> readiness = readiness();
+    if (readiness.isEmpty()) {
+      return List.of("read the monitors");
+    }
+    return readiness.get().acceptedWith(shop.notReadyAllowed())
+        ? List.of()
+        : List.of(
+            readiness.get().lampOn()
+                ? "the warning lamp is still commanded on"
+                : "monitors not ready: "
+                    + String.join(
+                        ", ",
+                        readiness.get().notReady().stream().map(Readiness.Monitor::name).toList()));
+  }
+
+  /** Codes of the job that speak of the same circuit as the one worked on. */
+  public List<ReadCode> accused() {
+    return workOn()
+        .map(c -> state.codes().stream().filter(r -> r.code().equals(c)).toList())
+        .orElse(List.of());
+  }
+}

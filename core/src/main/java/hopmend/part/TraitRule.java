@@ -1,0 +1,15 @@
+package hopmend.part;
+
+/**
+ * What a difference between old and new means, from a family sheet.
+ *
+ * @param trait for example "connector" or "cable length"
+ * @param difference STOP, or HARMLESS with what to do about it
+ */
+public record TraitRule(String trait, Weight difference, String say, String source) {
+  /** Whether a difference in this trait stops the job. */
+  public enum Weight {
+    HARMLESS,
+    STOP
+  }
+}

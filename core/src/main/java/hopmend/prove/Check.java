@@ -1,0 +1,82 @@
+package hopmend.prove;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A check of a family sheet.
+ *
+ * @param minutes hands-on time
+ * @param money what it uses up, in the shop's currency
+ * @param looksFor the suspects it can find
+ */
+public record Check(
+    String id,
+    String title,
+    String how,
+    String why,
+    double minutes,
+    double money,
+    List<String> looksFor,
+    List<Outcome> outcomes,
+    Measurement measurement,
+    List<String> cautions,
+    String source) {
+  private static final double SUM_TOLERANCE = 1e-6;
+
+  public Check {
+    looksFor = List.copyOf(looksFor);
+    outcomes = List.copyOf(outcomes);
+    cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    if (!(minutes > 0)) {
+      throw new IllegalArgumentException("Check " + id + ": minutes must be positive");
+    }
+    if (outcomes.stream().noneMatch(Outcome::finds)) {
+      throw new IllegalArgumentException("Check " + id + ": no outcome finds anything");
+    }
+    if (measurement != null) {
+      requireOutcome(id, outcomes, measurement.below());
+      requireOutcome(id, outcomes, measurement.within());
+      requireOutcome(id, outcomes, measurement.above());
+    }
+  }
+
+  /** Whether the outcome probabilities of every suspect add up to one. */
+  public void requireCoherent(List<Suspect> suspects) {
+    for (Suspect s : suspects) {
+      double sum = outcomes.stream().mapToDouble(o -> o.likelihood(s)).sum();
+      if (Math.abs(sum - 1) > SUM_TOLERANCE) {
+        throw new IllegalArgumentException(
+            "Check %s: results given %s add up to %s, not 1".formatted(id, s.id(), sum));
+      }
+    }
+  }
+
+  public Optional<Measurement> measured() {
+    return Optional.ofNullable(measurement);
+  }
+
+  public Outcome outcome(String outcomeId) {
+    return requireOutcome(id, outcomes, outcomeId);
+  }
+
+  private static Outcome requireOutcome(String check, List<Outcome> outcomes, String outcomeId) {
+    return outcomes.stream()
+        .filter(o -> o.id().equals(outcomeId))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    "Check %s has no result %s".formatted(check, outcomeId)));
+  }
+
+  /** Cost in money: labour plus what it uses up. */
+  public double cost(double labourPerHour) {
+    return minutes * labourPerHour / 60 + money;
+  }
+
+  /** Probability that a finding result comes if this suspect is the fault. */
+  double findingLikelihood(Suspect suspect) {
+    return outcomes.stream().filter(Outcome::finds).mapToDouble(o -> o.likelihood(suspect)).sum();
+  }
+}

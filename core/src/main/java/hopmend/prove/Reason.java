@@ -1,0 +1,10 @@
+package hopmend.prove;
+
+/**
+ * Why a judgement came out as it did.
+ *
+ * @param fact what was found or entered
+ * @param rule what follows from it
+ * @param source where the rule comes from
+ */
+public record Reason(String fact, String rule, String source) {}

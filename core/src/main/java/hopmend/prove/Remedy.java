@@ -1,0 +1,20 @@
+package hopmend.prove;
+
+/** What a proven suspect calls for. */
+public enum Remedy {
+  REPLACE_SENSOR("Replace the sensor"),
+  REPAIR_WIRING("Repair the wiring"),
+  CLEAN_OR_RESEAT("Clean or reseat"),
+  MECHANICAL("Something mechanical"),
+  MONITOR("Monitor, change nothing yet");
+
+  private final String label;
+
+  Remedy(String label) {
+    this.label = label;
+  }
+
+  public String label() {
+    return label;
+  }
+}

@@ -1,0 +1,64 @@
+package hopmend.prove;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * The judgement of hop 2 with its reasons.
+ *
+ * @param remedy what to do; empty while the question is open
+ * @param suspect the leading suspect
+ * @param probability of all suspects that call for the same remedy
+ */
+public record Verdict(
+    Optional<Remedy> remedy, Suspect suspect, double probability, List<Reason> reasons) {
+  private static final double WORTH_TELLING = 1.15;
+
+  public Verdict {
+    reasons = List.copyOf(reasons);
+  }
+
+  /**
+   * Decided when the suspects behind one remedy together reach the threshold.
+   *
+   * @param threshold 0.5 to 1, a setting of the shop
+   */
+  public static Verdict of(Diagnosis diagnosis, double threshold) {
+    Suspect lead = diagnosis.leader().suspect();
+    double together =
+        diagnosis.standings().stream()
+            .filter(s -> s.suspect().remedy() == lead.remedy())
+            .mapToDouble(Diagnosis.Standing::posterior)
+            .sum();
+    List<Reason> reasons = new ArrayList<>();
+    for (Diagnosis.Effect e : diagnosis.effects()) {
+      double factor = e.oddsFactor(lead);
+      if (factor > WORTH_TELLING || factor < 1 / WORTH_TELLING) {
+        reasons.add(
+            new Reason(factOf(e.answer()), effect(lead, factor), e.answer().check().source()));
+      }
+    }
+    boolean decided = together >= threshold;
+    reasons.add(
+        new Reason(
+            "%s: %.0f %% after %d checks"
+                .formatted(lead.name(), 100 * together, diagnosis.effects().size()),
+            (decided ? "at or above" : "below")
+                + " the shop's threshold of %.0f %%".formatted(100 * threshold),
+            "shop setting"));
+    return new Verdict(
+        decided ? Optional.of(lead.remedy()) : Optional.empty(), lead, together, reasons);
+  }
+
+  private static String factOf(Diagnosis.Answer a) {
+    String measured = a.measured().isEmpty() ? "" : " (" + a.measured() + ")";
+    return a.check().title() + ": " + a.outcome().label() + measured;
+  }
+
+  private static String effect(Suspect lead, double factor) {
+    return factor > 1
+        ? "makes \"%s\" %.1f times as likely in odds".formatted(lead.name(), factor)
+        : "makes \"%s\" %.1f times less likely in odds".formatted(lead.name(), 1 / factor);
+  }
+}

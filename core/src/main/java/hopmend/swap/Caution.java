@@ -1,0 +1,20 @@
+package hopmend.swap;
+
+/**
+ * A danger, shown at the step where it bites.
+ *
+ * @param hazard what can hurt
+ * @param consequence what it does
+ * @param action what to do
+ * @param who who may do it
+ * @param hardStop whether work may not go on without it
+ */
+public record Caution(
+    String id,
+    String sign,
+    String hazard,
+    String consequence,
+    String action,
+    String who,
+    boolean hardStop,
+    String source) {}

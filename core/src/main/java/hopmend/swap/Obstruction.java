@@ -1,0 +1,49 @@
+package hopmend.swap;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Something in the way of a site, from a vehicle card. Its removal and its refit become two steps
+ * that are inverses of each other.
+ *
+ * @param pieces what comes off, with counts: the part itself and its fasteners
+ * @param under ids of obstructions that lie on top of this one and come off before it
+ * @param plug a connector on it that must be plugged again, null if none
+ * @param fastener id of the fastener with a torque for the refit, null if none
+ */
+public record Obstruction(
+    String id,
+    String name,
+    String offBrief,
+    String offFull,
+    String onBrief,
+    String onFull,
+    double offMinutes,
+    double onMinutes,
+    List<Operation.Debt> pieces,
+    List<String> under,
+    Plug plug,
+    List<String> tools,
+    List<String> cautions,
+    String fastener,
+    String latch,
+    String source) {
+
+  /** A connector and the codes that the vehicle sets if it stays off, as ranges. */
+  public record Plug(String name, String sets) {}
+
+  public Obstruction {
+    pieces = List.copyOf(pieces);
+    under = under == null ? List.of() : List.copyOf(under);
+    tools = tools == null ? List.of() : List.copyOf(tools);
+    cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    if (pieces.isEmpty()) {
+      throw new IllegalArgumentException("Obstruction " + id + " has no pieces");
+    }
+  }
+
+  public Optional<Plug> connector() {
+    return Optional.ofNullable(plug);
+  }
+}

@@ -1,0 +1,219 @@
+package hopmend.verify;
+
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+
+/**
+ * What a drive proved. Time counts between two samples at most {@value #LONGEST_GAP_S} s apart, so
+ * a gap in the log proves nothing.
+ *
+ * @param requirements each with what was reached and the stretches of the drive in which it held
+ */
+public record DriveProof(List<Requirement> requirements) {
+  static final double LONGEST_GAP_S = 5;
+  private static final double MOVING_KMH = 40;
+  private static final double IDLE_KMH = 1;
+  private static final double WARM_C = 71;
+  private static final double RISE_C = 22;
+  private static final double SIMILAR_RPM = 375;
+  private static final double SIMILAR_LOAD = 20;
+  private static final double SIMILAR_HOLD_S = 10;
+  private static final String TRIP = "13 CCR 1968.2, general denominator (from memory)";
+
+  /** A stretch of the drive, seconds since its start. */
+  public record Stretch(double fromS, double toS) {}
+
+  /**
+   * One thing that the drive has to show.
+   *
+   * @param reached how far it came, in the unit of {@code wanted}
+   * @param todo what is still to be driven, empty if met
+   */
+  public record Requirement(
+      String id,
+      String name,
+      boolean met,
+      String wanted,
+      String reached,
+      String todo,
+      List<Stretch> stretches,
+      String source) {
+    public Requirement {
+      stretches = List.copyOf(stretches);
+    }
+  }
+
+  public DriveProof {
+    requirements = List.copyOf(requirements);
+  }
+
+  /**
+   * Judges the drive.
+   *
+   * @param freezeFrame the conditions under which the code was set; those that are known must be
+   *     met together for ten seconds in one stretch
+   */
+  public static DriveProof of(DriveLog log, List<FreezeFrameValue> freezeFrame) {
+    List<Requirement> all = new ArrayList<>();
+    all.add(running(log));
+    all.add(moving(log));
+    all.add(idle(log));
+    all.add(warmUp(log));
+    if (!freezeFrame.isEmpty()) {
+      all.add(similar(log, freezeFrame));
+    }
+    return new DriveProof(all);
+  }
+
+  public boolean isProven() {
+    return requirements.stream().allMatch(Requirement::met);
+  }
+
+  public List<Requirement> missing() {
+    return requirements.stream().filter(r -> !r.met()).toList();
+  }
+
+  private static Requirement running(DriveLog log) {
+    List<Stretch> stretches = stretches(log, s -> s.engineSpeed() > 400);
+    return timed("running", "Engine running", 600, total(stretches), "in all", stretches, TRIP);
+  }
+
+  private static Requirement moving(DriveLog log) {
+    List<Stretch> stretches = stretches(log, s -> s.speedKmh() >= MOVING_KMH);
+    return timed(
+        "moving", "At 40 km/h (25 mph) or more", 300, total(stretches), "in all", stretches, TRIP);
+  }
+
+  private static Requirement idle(DriveLog log) {
+    List<Stretch> stretches =
+        stretches(log, s -> s.speedKmh() <= IDLE_KMH && s.engineSpeed() > 400);
+    return timed(
+        "idle", "Idling without a break", 30, longest(stretches), "in one", stretches, TRIP);
+  }
+
+  private static Requirement timed(
+      String id,
+      String name,
+      double wantedS,
+      double reachedS,
+      String how,
+      List<Stretch> stretches,
+      String source) {
+    boolean met = reachedS >= wantedS;
+    return new Requirement(
+        id,
+        name,
+        met,
+        "%.0f s %s".formatted(wantedS, how),
+        "%.0f s".formatted(reachedS),
+        met ? "" : "%.0f s more".formatted(Math.ceil(wantedS - reachedS)),
+        stretches,
+        source);
+  }
+
+  private static Requirement warmUp(DriveLog log) {
+    double start = log.samples().isEmpty() ? 0 : log.samples().get(0).coolantC();
+    double lowest = start;
+    double top = start;
+    double rise = 0;
+    for (DriveLog.Sample s : log.samples()) {
+      lowest = Math.min(lowest, s.coolantC());
+      rise = Math.max(rise, s.coolantC() - lowest);
+      top = Math.max(top, s.coolantC());
+    }
+    boolean met = top >= WARM_C && rise >= RISE_C;
+    return new Requirement(
+        "warm-up",
+        "Warm-up cycle",
+        met,
+        "rise by 22 °C (40 °F) and reach 71 °C (160 °F)",
+        "rose by %.0f °C to %.0f °C".formatted(rise, top),
+        met
+            ? ""
+            : top < WARM_C
+                ? "drive until the coolant has 71 °C"
+                : "start colder: let it cool to %.0f °C or less".formatted(top - RISE_C),
+        stretches(log, s -> s.coolantC() >= WARM_C),
+        "13 CCR 1968.2, warm-up cycle (from memory)");
+  }
+
+  private static Requirement similar(DriveLog log, List<FreezeFrameValue> frame) {
+    Optional<Double> rpm = value(frame, Condition.ENGINE_SPEED, MeasureUnit.PER_MINUTE);
+    Optional<Double> load = value(frame, Condition.LOAD, MeasureUnit.PERCENT);
+    Optional<Double> coolant = value(frame, Condition.COOLANT, MeasureUnit.CELSIUS);
+    Optional<Double> speed = value(frame, Condition.SPEED, MeasureUnit.KILOMETRE_PER_HOUR);
+    Predicate<DriveLog.Sample> alike =
+        s ->
+            rpm.map(v -> Math.abs(s.engineSpeed() - v) <= SIMILAR_RPM).orElse(true)
+                && load.map(v -> Math.abs(s.loadPercent() - v) <= SIMILAR_LOAD).orElse(true)
+                && coolant.map(v -> v >= WARM_C == s.coolantC() >= WARM_C).orElse(true)
+                && speed.map(v -> v < IDLE_KMH == s.speedKmh() < IDLE_KMH).orElse(true);
+    List<Stretch> stretches = stretches(log, alike);
+    double held = longest(stretches);
+    boolean met = held >= SIMILAR_HOLD_S;
+    List<String> wanted = new ArrayList<>();
+    rpm.ifPresent(v -> wanted.add("%.0f ± 375 1/min".formatted(v)));
+    load.ifPresent(v -> wanted.add("load %.0f ± 20 %%".formatted(v)));
+    coolant.ifPresent(v -> wanted.add(v >= WARM_C ? "warm" : "not yet warm"));
+    speed.ifPresent(v -> wanted.add(v < IDLE_KMH ? "standing" : "moving"));
+    String conditions = String.join(", ", wanted);
+    return new Requirement(
+        "freeze-frame",
+        "Freeze-frame conditions met again",
+        met,
+        conditions + ", for 10 s",
+        "%.0f s in one".formatted(held),
+        met ? "" : "drive once more at " + conditions,
+        stretches,
+        "similar conditions: 13 CCR 1968.2 (from memory); 10 s hold: shop");
+  }
+
+  private static Optional<Double> value(
+      List<FreezeFrameValue> frame, Condition condition, MeasureUnit unit) {
+    return frame.stream()
+        .filter(f -> f.condition() == condition)
+        .map(FreezeFrameValue::reading)
+        .filter(r -> r.unit().quantity() == unit.quantity())
+        .map((Reading r) -> r.in(unit))
+        .findFirst();
+  }
+
+  /** Stretches in which the predicate holds at both ends of each interval. */
+  private static List<Stretch> stretches(DriveLog log, Predicate<DriveLog.Sample> holds) {
+    List<Stretch> stretches = new ArrayList<>();
+    double from = Double.NaN;
+    DriveLog.Sample last = null;
+    for (DriveLog.Sample s : log.samples()) {
+      boolean joined =
+          last != null
+              && s.timeS() - last.timeS() <= LONGEST_GAP_S
+              && holds.test(last)
+              && holds.test(s);
+      if (joined && Double.isNaN(from)) {
+        from = last.timeS();
+      } else if (!joined && !Double.isNaN(from)) {
+        stretches.add(new Stretch(from, last.timeS()));
+        from = Double.NaN;
+      }
+      last = s;
+    }
+    if (!Double.isNaN(from)) {
+      stretches.add(new Stretch(from, last.timeS()));
+    }
+    return stretches;
+  }
+
+  private static double total(List<Stretch> stretches) {
+    return stretches.stream().mapToDouble(s -> s.toS() - s.fromS()).sum();
+  }
+
+  private static double longest(List<Stretch> stretches) {
+    return stretches.stream().mapToDouble(s -> s.toS() - s.fromS()).max().orElse(0);
+  }
+}
