@@ -16,11 +16,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 
-/** Sheets, cards and the rules beside them. */
+/**
+ * Sheets, cards and the rules beside them.
+ *
+ * @param otherCodes codes that stand beside a sensor's without being one's
+ */
 public record Catalog(
     List<FamilySheet> sheets,
     List<VehicleCard> cards,
+    List<CodeGroup> otherCodes,
     List<CodeRule> codeRules,
     CodeWords codeWords,
     Map<String, Caution> cautions,
@@ -28,6 +34,7 @@ public record Catalog(
   public Catalog {
     sheets = List.copyOf(sheets);
     cards = List.copyOf(cards);
+    otherCodes = List.copyOf(otherCodes);
     codeRules = List.copyOf(codeRules);
     cautions = Map.copyOf(cautions);
     symptoms = List.copyOf(symptoms);
@@ -51,7 +58,8 @@ public record Catalog(
   }
 
   public CodeMeaning meaning(TroubleCode code) {
-    return CodeMeaning.of(code, codeGroups(), codeWords);
+    List<CodeGroup> known = Stream.concat(codeGroups().stream(), otherCodes.stream()).toList();
+    return CodeMeaning.of(code, known, codeWords);
   }
 
   public Optional<Symptom> symptom(String id) {

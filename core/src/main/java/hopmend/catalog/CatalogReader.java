@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
@@ -27,6 +28,8 @@ public final class CatalogReader {
 
   /** The files of the catalog, listed so that a jar need not be searched. */
   public record Index(List<String> families, List<String> vehicles) {}
+
+  private record OtherCodes(List<CodeGroup> codes) {}
 
   private record Rules(List<CodeRule> rules) {}
 
@@ -84,6 +87,7 @@ public final class CatalogReader {
         new Catalog(
             sheets,
             cards,
+            reader.read("other-codes.yaml", OtherCodes.class).codes(),
             reader.read("code-rules.yaml", Rules.class).rules(),
             reader.read("code-words.yaml", CodeWords.class),
             cautions,

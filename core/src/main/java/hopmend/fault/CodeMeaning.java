@@ -46,11 +46,16 @@ public record CodeMeaning(
     }
     return new CodeMeaning(
         code,
-        group.map(g -> place(g) + mode(g, code)).orElseGet(() -> words.fallback(code)),
+        sentenceCase(
+            group.map(g -> place(g) + mode(g, code)).orElseGet(() -> words.fallback(code))),
         parts,
         group.map(CodeGroup::accuses).orElse(""),
         group.map(CodeGroup::doesNotAccuse).orElse(""),
         group.isPresent());
+  }
+
+  private static String sentenceCase(String text) {
+    return Character.toUpperCase(text.charAt(0)) + text.substring(1);
   }
 
   private static String place(CodeGroup group) {

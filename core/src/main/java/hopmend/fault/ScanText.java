@@ -55,6 +55,7 @@ public record ScanText(
       Pattern.compile("status[ :=]*(?:0x)([0-9A-F]{2})\\b", Pattern.CASE_INSENSITIVE);
   private static final String NUMBER = "[^0-9\\n-]{0,24}(-?\\d{1,6}(?:[.,]\\d{1,3})?)\\s*";
   private static final Map<FreezeFrameValue.Condition, Pattern> CONDITIONS = conditions();
+  private static final Map<String, CodeState> STATE_WORDS = stateWords();
 
   public ScanText {
     found = List.copyOf(found);
@@ -148,13 +149,26 @@ public record ScanText(
         f.end());
   }
 
+  /** States by their words, one pass over the letters; a state's two words count as a phrase. */
   private static Set<CodeState> states(String stretch) {
-    String lower = stretch.toLowerCase(Locale.ROOT);
     Set<CodeState> states = EnumSet.noneOf(CodeState.class);
-    for (CodeState state : CodeState.values()) {
-      if (state.words().stream().anyMatch(w -> hasWord(lower, w))) {
-        states.add(state);
+    String before = "";
+    int at = 0;
+    while (at < stretch.length()) {
+      int end = at;
+      while (end < stretch.length() && Character.isLetter(stretch.charAt(end))) {
+        end++;
       }
+      if (end > at) {
+        String word = stretch.substring(at, end).toLowerCase(Locale.ROOT);
+        Optional.ofNullable(STATE_WORDS.get(word)).ifPresent(states::add);
+        Optional.ofNullable(STATE_WORDS.get(before + " " + word)).ifPresent(states::add);
+        before = word;
+      }
+      at = end + 1;
+    }
+    if (before.isEmpty()) {
+      return states;
     }
     Matcher hex = STATUS_HEX.matcher(stretch);
     if (hex.find()) {
@@ -163,16 +177,12 @@ public record ScanText(
     return states;
   }
 
-  private static boolean hasWord(String line, String word) {
-    for (int at = line.indexOf(word); at >= 0; at = line.indexOf(word, at + 1)) {
-      int after = at + word.length();
-      boolean startsWord = at == 0 || !Character.isLetter(line.charAt(at - 1));
-      boolean endsWord = after == line.length() || !Character.isLetter(line.charAt(after));
-      if (startsWord && endsWord) {
-        return true;
-      }
+  private static Map<String, CodeState> stateWords() {
+    Map<String, CodeState> words = new LinkedHashMap<>();
+    for (CodeState state : CodeState.values()) {
+      state.words().forEach(w -> words.put(w, state));
     }
-    return false;
+    return words;
   }
 
   private static Optional<VinReading> findVin(String line, int modelYearNow) {

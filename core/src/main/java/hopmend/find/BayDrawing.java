@@ -15,9 +15,9 @@ import java.util.Locale;
  */
 public final class BayDrawing {
   /** Drawing units for a millimetre. */
-  private static final double SCALE = 0.6;
+  private static final double SCALE = 0.7;
 
-  private static final double MARGIN = 46;
+  private static final double MARGIN = 48;
   private static final double END_MM = 45;
   private static final double HALF_HEAD_MM = 115;
   private static final double CAM_OFFSET_MM = 62;
@@ -113,7 +113,7 @@ public final class BayDrawing {
     for (int n = 1; n <= engine.cylinders(); n++) {
       Shape.Point c = at(cylinderAlongMm(n), 0);
       shapes.add(new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE));
-      shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 6, "middle", String.valueOf(n)));
+      shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", String.valueOf(n)));
     }
   }
 
@@ -140,7 +140,7 @@ public final class BayDrawing {
     }
     double end = halfLengthMm() - END_MM;
     shapes.add(box("intake-plenum", -end, reach - 22, end, reach + 34, 16));
-    shapes.add(box("exhaust-collector", -58, -reach - 26, 58, -reach + 18, 14));
+    shapes.add(box("exhaust-collector", -78, -reach - 26, 78, -reach + 18, 14));
     label("manifold-name", at(0, reach + 6), "INTAKE SIDE");
     label("manifold-name", at(0, -reach - 4), "EXHAUST");
   }
@@ -178,9 +178,9 @@ public final class BayDrawing {
   private void sensor(Site site, String role) {
     Shape.Point p = place(site);
     if (role.equals("sensor-chosen")) {
-      shapes.add(new Shape.Disc("sensor-halo", p.x(), p.y(), 27));
+      shapes.add(new Shape.Disc("sensor-halo", p.x(), p.y(), 32));
     }
-    shapes.add(new Shape.Disc(role, p.x(), p.y(), role.equals("sensor") ? 9 : 13));
+    shapes.add(new Shape.Disc(role, p.x(), p.y(), role.equals("sensor") ? 11 : 15));
   }
 
   private void wayIn(Site site) {

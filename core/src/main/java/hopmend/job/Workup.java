@@ -34,6 +34,7 @@ import hopmend.verify.SignOff;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -159,7 +160,9 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
         site.position(),
         card.engine().code(),
         state.vehicle().flatMap(v -> Optional.ofNullable(v.built())),
-        site.connector());
+        site.connector(),
+        card.part(site.fittedPart()).map(Part::traits).orElse(Map.of()),
+        sheet().map(FamilySheet::traits).orElse(List.of()));
   }
 
   public Optional<Part> chosenPart() {

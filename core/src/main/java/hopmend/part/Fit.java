@@ -3,6 +3,7 @@ package hopmend.part;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Whether a part fits a need, criterion by criterion. */
@@ -22,9 +23,17 @@ public record Fit(Part part, List<Criterion> criteria) {
    * What has to be fitted.
    *
    * @param built build month of the vehicle, empty if unknown
+   * @param fitted traits of the part that the maker fitted, empty if unknown
+   * @param rules what a difference from the fitted part means
    */
   public record Need(
-      String family, String position, String engine, Optional<YearMonth> built, String connector) {}
+      String family,
+      String position,
+      String engine,
+      Optional<YearMonth> built,
+      String connector,
+      Map<String, String> fitted,
+      List<TraitRule> rules) {}
 
   public Fit {
     criteria = List.copyOf(criteria);
@@ -36,6 +45,7 @@ public record Fit(Part part, List<Criterion> criteria) {
     criteria.add(simple("engine", need.engine(), part.engines(), false));
     criteria.add(buildDate(part, need.built()));
     criteria.add(connector(part, need.connector()));
+    againstFitted(part, need).ifPresent(criteria::add);
     part.replacement()
         .ifPresent(
             n ->
@@ -86,6 +96,20 @@ public record Fit(Part part, List<Criterion> criteria) {
         "connector",
         offered.equals(wanted) ? Says.FITS : Says.DOES_NOT_FIT,
         offered.equals(wanted) ? offered : offered + ", this site has " + wanted);
+  }
+
+  /** A trait that stops the job when it differs from the part that the maker fitted. */
+  private static Optional<Criterion> againstFitted(Part part, Need need) {
+    List<String> stops =
+        OldAgainstNew.of(need.fitted(), part.traits(), need.rules()).lines().stream()
+            .filter(l -> !l.trait().equals("connector"))
+            .filter(l -> need.fitted().containsKey(l.trait()))
+            .filter(l -> l.weight().filter(TraitRule.Weight.STOP::equals).isPresent())
+            .map(l -> "%s %s, the old one has %s".formatted(l.trait(), l.fresh(), l.old()))
+            .toList();
+    return stops.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new Criterion("beside the old", Says.DOES_NOT_FIT, String.join("; ", stops)));
   }
 
   public Says verdict() {

@@ -33,6 +33,9 @@ public record Routine(
     }
 
     public String wanted() {
+      if (low == high) {
+        return Reading.of(low, signal.unit()).text();
+      }
       return "%s to %s %s"
           .formatted(Reading.number(low), Reading.number(high), signal.unit().symbol());
     }

@@ -3,9 +3,11 @@ package hopmend.app.relearn;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
+import hopmend.catalog.Catalog;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
 import hopmend.relearn.Routine;
+import hopmend.swap.Caution;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -30,7 +32,11 @@ class RelearnView implements HopView {
    * @param percent of the expected time that has passed, 0 to 100
    */
   public record Shown(
-      Routine routine, Optional<JobState.RoutineRun> run, boolean running, int percent) {}
+      Routine routine,
+      Optional<JobState.RoutineRun> run,
+      boolean running,
+      int percent,
+      List<Caution> cautions) {}
 
   @Override
   public Hop hop() {
@@ -40,13 +46,15 @@ class RelearnView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     List<Shown> shown =
-        page.workup().routines().stream().map(r -> shown(r, page.state().routine(r.id()))).toList();
+        page.workup().routines().stream()
+            .map(r -> shown(r, page.state().routine(r.id()), page.workup().catalog()))
+            .toList();
     model.addAttribute("routines", shown);
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
     model.addAttribute("gateways", vehicles.gateways());
   }
 
-  private Shown shown(Routine routine, Optional<JobState.RoutineRun> run) {
+  private Shown shown(Routine routine, Optional<JobState.RoutineRun> run, Catalog catalog) {
     boolean running = run.isPresent() && run.get().end().isEmpty();
     int percent =
         running
@@ -56,6 +64,11 @@ class RelearnView implements HopView {
                     Duration.between(run.get().at(), clock.instant()).toMillis()
                         / (600 * Math.max(0.1, routine.minutes())))
             : 0;
-    return new Shown(routine, run, running, percent);
+    return new Shown(
+        routine,
+        run,
+        running,
+        percent,
+        routine.cautions().stream().map(catalog.cautions()::get).toList());
   }
 }

@@ -51,19 +51,25 @@ class SwapView implements HopView {
           model.addAttribute("step", s);
           model.addAttribute("stepNumber", order.get().steps().indexOf(s) + 1);
           model.addAttribute("isTicked", page.state().ticks().containsKey(s.id()));
+          s.latch().ifPresent(l -> model.addAttribute("latch", latch(l, workup)));
           s.fastener().ifPresent(f -> wrench(model, s));
         });
   }
 
+  /** The latch drawing: the step's own, or that of the site's connector. */
+  private static String latch(String named, Workup workup) {
+    return named.equals("site") ? workup.site().orElseThrow().site().latch() : named;
+  }
+
   private Optional<Step> chosen(WorkOrder order, JobPage page) {
     return Optional.ofNullable(request.getParameter("step"))
-        .filter(id -> !request.getMethod().equals("POST") || model422(id, page))
+        .filter(id -> !request.getMethod().equals("POST") || isOpen(id, page))
         .flatMap(order::step)
         .or(() -> page.workup().nextStep());
   }
 
   /** After a refused form the same step stays on the screen, unless it was ticked meanwhile. */
-  private static boolean model422(String id, JobPage page) {
+  private static boolean isOpen(String id, JobPage page) {
     return !page.state().ticks().containsKey(id);
   }
 

@@ -8,6 +8,7 @@ import hopmend.job.Hop;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.DriveTrace;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -36,6 +37,7 @@ class VerifyView implements HopView {
     model.addAttribute("readiness", page.workup().readiness().orElse(null));
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
     model.addAttribute("proof", proof.orElse(null));
+    model.addAttribute("cautions", List.of(page.workup().catalog().cautions().get("road-test")));
     model.addAttribute("signOff", page.workup().signOff(proof));
     proof.ifPresent(p -> model.addAttribute("trace", DriveTrace.draw(log.orElseThrow(), p)));
   }

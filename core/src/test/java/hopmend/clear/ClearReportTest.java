@@ -1,0 +1,58 @@
+package hopmend.clear;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.clear.ClearReport.Fate;
+import hopmend.fault.CodeRange;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class ClearReportTest {
+  private static ReadCode code(String text, CodeState... states) {
+    return ReadCode.of(TroubleCode.parse(text), states);
+  }
+
+  @Test
+  void everyCodeOfEitherReadingIsExplainedTheWorstFirst() {
+    ClearReport report =
+        ClearReport.of(
+            List.of(
+                code("P0340", CodeState.STORED),
+                code("P0301", CodeState.STORED),
+                code("P0420", CodeState.STORED)),
+            List.of(
+                code("P0420", CodeState.CURRENT),
+                code("P0340", CodeState.PERMANENT),
+                code("P0113", CodeState.CURRENT, CodeState.PENDING),
+                code("P0171", CodeState.PENDING)),
+            List.of(
+                new ClearReport.LoosePlug(
+                    "intake air plug", CodeRange.parseAll("P0110-P0114"), true)));
+    assertThat(report.lines())
+        .extracting(l -> l.code().text() + " " + l.fate())
+        .containsExactly(
+            "P0420 CAME_BACK",
+            "P0113 UNPLUGGED_BY_US",
+            "P0171 CAME_BACK_PENDING",
+            "P0340 PERMANENT_WAITS",
+            "P0301 GONE");
+    assertThat(report.lines()).allSatisfy(l -> assertThat(l.because()).isNotBlank());
+    assertThat(report.isClean()).isFalse();
+  }
+
+  @Test
+  void waitingForItsOwnTestIsClean() {
+    ClearReport report =
+        ClearReport.of(
+            List.of(code("P0340", CodeState.STORED)),
+            List.of(code("P0340", CodeState.PERMANENT)),
+            List.of());
+    assertThat(report.lines())
+        .extracting(ClearReport.Line::fate)
+        .containsExactly(Fate.PERMANENT_WAITS);
+    assertThat(report.isClean()).isTrue();
+  }
+}

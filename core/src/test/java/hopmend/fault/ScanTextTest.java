@@ -1,0 +1,114 @@
+package hopmend.fault;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import java.util.List;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class ScanTextTest {
+  private static final Catalog CATALOG = CatalogReader.shipped();
+
+  /** Invented report with the spellings that scan tools and people produce. */
+  private static final String REPORT =
+      """
+      Report 2026-11-23, number 0HMWS3A07K1000342, Odometer: 142 300 km
+      PO340-31  camshaft sensor   stored, current
+      p0301 misfire cyl 1 (confirmed)      p0303 pending
+      P 0457; status: 0x2F
+      The coded beacon was decade old. U-cable, B1ACE
+      engine speed 862 rpm, load 26.3 %, coolant 88 °C, vehicle speed 0 km/h
+      P0340-31  permanent
+      """;
+
+  private final ScanText scan = ScanText.read(REPORT, 2026);
+
+  @Test
+  void codesAreFoundWithTheirStatesOnceEach() {
+    assertThat(scan.codes())
+        .containsExactly(
+            ReadCode.of(
+                TroubleCode.parse("P0340-31"),
+                CodeState.STORED,
+                CodeState.CURRENT,
+                CodeState.PERMANENT),
+            ReadCode.of(TroubleCode.parse("P0301"), CodeState.STORED),
+            ReadCode.of(TroubleCode.parse("P0303"), CodeState.PENDING),
+            ReadCode.of(TroubleCode.parse("P0457"), CodeState.STORED, CodeState.CURRENT));
+  }
+
+  @Test
+  void everyFindPointsAtItsPlaceInTheText() {
+    for (ScanText.Found f : scan.found()) {
+      String there = REPORT.substring(f.start(), f.end()).toUpperCase().replaceAll("[^0-9A-Z]", "");
+      assertThat(there.charAt(0)).isEqualTo(f.read().code().letter());
+      assertThat(REPORT.lines().toList().get(f.line() - 1))
+          .contains(REPORT.substring(f.start(), f.end()));
+    }
+  }
+
+  @Test
+  void wordsAreNotTakenForCodesAndLookalikesAreNotDropped() {
+    assertThat(scan.doubtful()).extracting(ScanText.Doubtful::text).containsExactly("B1ACE");
+  }
+
+  @Test
+  void numberOdometerAndFreezeFrameAreFound() {
+    assertThat(scan.vin()).get().extracting(v -> v.number()).isEqualTo("0HMWS3A07K1000342");
+    assertThat(scan.odometer()).get().extracting(r -> r.value()).isEqualTo(142300.0);
+    assertThat(scan.freezeFrame())
+        .extracting(f -> f.condition() + " " + f.reading().text())
+        .containsExactly("ENGINE_SPEED 862 1/min", "LOAD 26.3 %", "COOLANT 88 °C", "SPEED 0 km/h");
+  }
+
+  @Property(tries = 3000)
+  void noTextMakesItFail(@ForAll String text) {
+    assertThatCode(() -> ScanText.read(text, 2026)).doesNotThrowAnyException();
+  }
+
+  @Test
+  void aReportAtTheSizeLimitIsReadWhole() {
+    String big = REPORT.repeat(ScanText.MAX_CHARACTERS / REPORT.length());
+    assertThat(ScanText.read(big, 2026).found()).hasSize(5 * (big.length() / REPORT.length()));
+  }
+
+  @Test
+  void misfireFollowsTheCamAndTheCapStandsBy() {
+    CodePicture picture = CodePicture.of(scan.codes(), CATALOG.codeRules(), CATALOG.codeGroups());
+    assertThat(picture.workOn()).contains(TroubleCode.parse("P0340-31"));
+    assertThat(picture.nodes())
+        .extracting(n -> n.read().code().text() + " " + n.role())
+        .containsExactly("P0340-31 CAUSE", "P0301 CHILD", "P0303 CHILD", "P0457 BYSTANDER");
+    assertThat(picture.arrows()).allSatisfy(a -> assertThat(a.reason()).contains("cam"));
+    assertThat(picture.sentence())
+        .isEqualTo("Work on P0340-31 first; P0301, P0303 should go with it.");
+  }
+
+  @Test
+  void childrenAloneAskForAnotherReading() {
+    CodePicture picture =
+        CodePicture.of(
+            List.of(ReadCode.of(TroubleCode.parse("P0457"))),
+            CATALOG.codeRules(),
+            CATALOG.codeGroups());
+    assertThat(picture.workOn()).isEmpty();
+    assertThat(picture.sentence()).contains("read the vehicle again");
+  }
+
+  @Test
+  void meaningIsComposedAndHonestWhereNoSheetKnows() {
+    CodeMeaning known = CATALOG.meaning(TroubleCode.parse("P0342-16"));
+    assertThat(known.headline())
+        .isEqualTo("Camshaft position sensor A, bank 1 (intake): low input");
+    assertThat(known.parts())
+        .extracting(CodeMeaning.Part::characters)
+        .containsExactly("P", "0", "3", "42", "-16");
+    assertThat(known.doesNotAccuse()).contains("coils");
+    assertThat(CATALOG.meaning(TroubleCode.parse("P1342")).headline()).contains("maker's list");
+    assertThat(CATALOG.meaning(TroubleCode.parse("P0601")).known()).isFalse();
+  }
+}

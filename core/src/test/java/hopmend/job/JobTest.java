@@ -1,0 +1,310 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.prove.Remedy;
+import hopmend.relearn.RoutineState;
+import java.time.Instant;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class JobTest {
+  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final ShopSettings SHOP =
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
+  private static final TroubleCode CAM = TroubleCode.parse("P0340");
+
+  private final List<JobEntry> entries = new ArrayList<>();
+
+  private JobTest add(Fact... facts) {
+    for (Fact f : facts) {
+      entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", f));
+    }
+    return this;
+  }
+
+  private Workup workup() {
+    return new Workup(JobState.of(entries), CATALOG, SHOP);
+  }
+
+  private HopLine line() {
+    return HopLine.of(workup(), T0.plusSeconds(1000));
+  }
+
+  private static Fact read(CodeState... states) {
+    return new Fact.CodesRead(
+        Fact.CodeSource.VEHICLE, List.of(ReadCode.of(CAM, states)), List.of(), "");
+  }
+
+  private static Fact none() {
+    return new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), "");
+  }
+
+  private static Fact vehicle() {
+    return new Fact.VehicleIdentified(
+        "0HMWS3A07K1000342",
+        "wherrill-sedge-12",
+        2019,
+        YearMonth.of(2019, 4),
+        142_300,
+        Fact.Place.HOIST);
+  }
+
+  private JobTest upToSwap() {
+    return add(
+        read(CodeState.STORED),
+        vehicle(),
+        new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""),
+        new Fact.SiteConfirmed("cam-intake"),
+        new Fact.PartChosen("WS-6071-C", false, ""),
+        new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of()));
+  }
+
+  private JobTest swapped() {
+    upToSwap();
+    workup()
+        .workOrder()
+        .orElseThrow()
+        .steps()
+        .forEach(
+            s -> add(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null))));
+    return this;
+  }
+
+  @Test
+  void eachHopOpensWhenTheOneBeforeItAllowsIt() {
+    assertThat(line().next()).isEqualTo(Hop.READ);
+    add(read(CodeState.STORED), vehicle());
+    assertThat(line().next()).isEqualTo(Hop.PROVE);
+    assertThat(line().at(Hop.PICK))
+        .extracting(Standing::kind, Standing::words)
+        .containsExactly(Standing.Kind.BLOCKED, "by Prove");
+    entries.clear();
+    upToSwap();
+    assertThat(line().next()).isEqualTo(Hop.SWAP);
+    assertThat(line().at(Hop.CLEAR).kind()).isEqualTo(Standing.Kind.BLOCKED);
+    entries.clear();
+    swapped();
+    assertThat(line().at(Hop.SWAP).kind()).isEqualTo(Standing.Kind.DONE);
+    assertThat(line().next()).isEqualTo(Hop.CLEAR);
+  }
+
+  @Test
+  void clearingIsRefusedWhileSomethingIsOwedUnlessOverruled() {
+    swapped().add(new Fact.PiecesMoved("bolt", 1));
+    Fact clear = new Fact.CodesCleared("0HMWS3A07K1000342");
+    assertThat(JobRules.refuse(workup(), clear, 99))
+        .get()
+        .extracting(Refusal::kind)
+        .isEqualTo(Refusal.Kind.GATE);
+    add(new Fact.GateOverruled(Hop.CLEAR, "bolt lies in the drain, found tomorrow"));
+    assertThat(JobRules.refuse(workup(), clear, 99)).isEmpty();
+  }
+
+  @Test
+  void signOffListsWhatIsMissingUntilNothingIs() {
+    swapped().add(new Fact.CodesCleared("v"), none());
+    assertThat(workup().signOff(java.util.Optional.empty()).missing())
+        .containsExactly(
+            "run the relearn: Cam against crank learn", "read the monitors", "log a drive");
+    add(
+        new Fact.RoutineStarted("cam-crank-learn", 1),
+        new Fact.RoutineEnded("cam-crank-learn", RoutineState.PASSED),
+        new Fact.DriveLogged("id", "drive.csv"),
+        new Fact.ReadinessRead("00076500"));
+    var proven = java.util.Optional.of(new hopmend.verify.DriveProof(List.of()));
+    assertThat(workup().signOff(proven).missing())
+        .containsExactly("read the codes after the drive");
+    add(none());
+    assertThat(workup().signOff(proven).isProven()).isTrue();
+    add(read(CodeState.CURRENT));
+    assertThat(workup().signOff(proven).missing()).containsExactly("codes came back: P0340");
+  }
+
+  @Test
+  void aRunningRoutineWaitsWithItsTimeLeft() {
+    swapped()
+        .add(new Fact.CodesCleared("v"), none(), new Fact.RoutineStarted("cam-crank-learn", 30));
+    Standing s = line().at(Hop.RELEARN);
+    assertThat(s.kind()).isEqualTo(Standing.Kind.WAITING);
+    assertThat(s.secondsLeft()).isBetween(700L, 900L);
+  }
+
+  @Test
+  void aStrikeTakesBackAndAStruckStrikeGivesBack() {
+    add(
+        read(CodeState.STORED),
+        new Fact.CheckAnswered("oil-condition", "black", null, null),
+        new Fact.Struck(2, "wrong van"));
+    assertThat(workup().state().answers()).isEmpty();
+    assertThat(workup().state().struckBy(2)).get().extracting(JobEntry::sequence).isEqualTo(3L);
+    add(new Fact.Struck(3, ""));
+    assertThat(workup().state().answers()).hasSize(1);
+  }
+
+  /**
+   * Striking an entry gives the state as if it had never been made; the order handed in is
+   * irrelevant.
+   */
+  @Property(tries = 200)
+  void strikingEqualsNeverHavingSaid(@ForAll long seed) {
+    Random random = new Random(seed);
+    List<Fact> pool = ALL_KINDS.stream().filter(f -> !(f instanceof Fact.Struck)).toList();
+    List<JobEntry> with = new ArrayList<>();
+    for (int i = 1; i <= 12; i++) {
+      with.add(new JobEntry(i, T0.plusSeconds(i), "ann", pool.get(random.nextInt(pool.size()))));
+    }
+    int struck = 1 + random.nextInt(12);
+    List<JobEntry> without = with.stream().filter(e -> e.sequence() != struck).toList();
+    with.add(new JobEntry(13, T0.plusSeconds(13), "bob", new Fact.Struck(struck, "")));
+    Collections.shuffle(with, random);
+    assertThat(shown(JobState.of(with))).isEqualTo(shown(JobState.of(without)));
+  }
+
+  private static List<Object> shown(JobState s) {
+    return List.of(
+        s.codes(),
+        s.freezeFrame(),
+        s.vehicle(),
+        s.symptoms(),
+        s.workOn(),
+        s.answers(),
+        s.verdict(),
+        s.site(),
+        s.part(),
+        s.compared(),
+        s.ticks(),
+        s.movements(),
+        s.repair(),
+        s.cleared(),
+        s.beforeClear(),
+        s.afterClear(),
+        s.readiness(),
+        s.drive(),
+        s.notes(),
+        s.signedOff(),
+        s.routine("cam-crank-learn"),
+        s.overruled(Hop.CLEAR));
+  }
+
+  private static final List<Fact> ALL_KINDS =
+      List.of(
+          new Fact.CodesRead(
+              Fact.CodeSource.PASTED,
+              List.of(
+                  new ReadCode(
+                      TroubleCode.parse("P0340-31"),
+                      java.util.Set.of(CodeState.STORED, CodeState.PERMANENT),
+                      "engine")),
+              List.of(
+                  new FreezeFrameValue(
+                      FreezeFrameValue.Condition.COOLANT, Reading.of(88, MeasureUnit.CELSIUS))),
+              "a"),
+          new Fact.CodeSetAside(CAM, "smudge"),
+          vehicle(),
+          new Fact.SymptomsNoted(List.of("shakes"), "it \"shakes\""),
+          new Fact.WorkOnChosen(CAM),
+          new Fact.CheckAnswered(
+              "signal",
+              "missing",
+              Reading.of(11, MeasureUnit.HERTZ),
+              Reading.of(850, MeasureUnit.PER_MINUTE)),
+          new Fact.VerdictTaken(Remedy.MONITOR, "passing", 0.5, "one bad contact"),
+          new Fact.SiteConfirmed("cam-intake"),
+          new Fact.PartChosen("N", true, "why"),
+          new Fact.PartsCompared("O", "N", List.of("cable length")),
+          new Fact.StepTicked("key-out", null),
+          new Fact.PiecesMoved("bolt", -2),
+          new Fact.RepairNoted("new pin"),
+          new Fact.GateOverruled(Hop.CLEAR, "reason"),
+          new Fact.CodesCleared("v"),
+          new Fact.RoutineStarted("cam-crank-learn", 0.5),
+          new Fact.RoutineEnded("cam-crank-learn", RoutineState.UNKNOWN),
+          new Fact.ReadinessRead("00076500"),
+          new Fact.DriveLogged("id", "d.csv"),
+          new Fact.NoteAdded("note"),
+          new Fact.SignedOff(false, "reason"),
+          new Fact.Struck(3, "slip"));
+
+  @Test
+  void everyKindOfFactSurvivesItsJson() {
+    assertThat(ALL_KINDS)
+        .extracting(Fact::kind)
+        .containsExactlyInAnyOrderElementsOf(Fact.KINDS.keySet());
+    for (Fact f : ALL_KINDS) {
+      assertThat(FactJson.read(f.kind(), FactJson.write(f))).isEqualTo(f);
+    }
+  }
+
+  @Test
+  void whatContradictsANewerEntryIsRefusedAndWhatDoesNotGoesIn() {
+    upToSwap().add(new Fact.CheckAnswered("supply", "right", null, null));
+    long seenBefore = entries.size() - 1;
+    assertThat(
+            JobRules.refuse(
+                workup(), new Fact.CheckAnswered("supply", "low", null, null), seenBefore))
+        .get()
+        .satisfies(r -> assertThat(r.message()).contains("ann").contains("Look again"));
+    assertThat(
+            JobRules.refuse(
+                workup(), new Fact.CheckAnswered("wiggle", "steady", null, null), seenBefore))
+        .isEmpty();
+    assertThat(JobRules.refuse(workup(), new Fact.NoteAdded("x"), 0)).isEmpty();
+    assertThat(JobRules.refuse(workup(), new Fact.SignedOff(false, "r"), seenBefore)).isPresent();
+  }
+
+  @Test
+  void hardStopsComeFirstTicksOnceAndTorqueIsAsked() {
+    upToSwap();
+    assertThat(JobRules.refuse(workup(), new Fact.StepTicked("unplug", null), 99))
+        .get()
+        .satisfies(r -> assertThat(r.message()).contains("Hard stop", "key out"));
+    add(new Fact.StepTicked("key-out", null));
+    assertThat(JobRules.refuse(workup(), new Fact.StepTicked("unplug", null), 99)).isEmpty();
+    assertThat(JobRules.refuse(workup(), new Fact.StepTicked("key-out", null), 99))
+        .get()
+        .extracting(Refusal::kind)
+        .isEqualTo(Refusal.Kind.CHANGED);
+    assertThat(JobRules.refuse(workup(), new Fact.StepTicked("tighten", null), 99))
+        .get()
+        .extracting(Refusal::kind)
+        .isEqualTo(Refusal.Kind.BAD);
+    assertThat(JobRules.refuse(workup(), new Fact.StepTicked("no-such", null), 99)).isPresent();
+  }
+
+  @Test
+  void aSignedOffJobTakesOnlyNotesAndUndo() {
+    upToSwap().add(new Fact.SignedOff(false, "customer waits"));
+    assertThat(JobRules.refuse(workup(), new Fact.RepairNoted("x"), 99)).isPresent();
+    assertThat(JobRules.refuse(workup(), new Fact.NoteAdded("x"), 99)).isEmpty();
+    assertThat(JobRules.refuse(workup(), new Fact.Struck(entries.size(), ""), 99)).isEmpty();
+    assertThat(JobRules.refuse(workup(), new Fact.Struck(77, ""), 99)).isPresent();
+  }
+
+  @Test
+  void aVerdictWithoutPartGoesToTheRepairRecord() {
+    add(
+        read(CodeState.STORED),
+        vehicle(),
+        new Fact.VerdictTaken(Remedy.REPAIR_WIRING, "wiring", 0.9, ""));
+    assertThat(line().at(Hop.PICK).words()).isEqualTo("no part needed");
+    assertThat(line().at(Hop.SWAP).kind()).isEqualTo(Standing.Kind.OPEN);
+    add(new Fact.RepairNoted("spliced the signal wire"), new Fact.SiteConfirmed("cam-intake"));
+    assertThat(line().next()).isEqualTo(Hop.CLEAR);
+  }
+}

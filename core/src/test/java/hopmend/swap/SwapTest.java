@@ -1,0 +1,188 @@
+package hopmend.swap;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import hopmend.catalog.CatalogReader;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class SwapTest {
+  /** M6 class 8.8: stress area 20.1 mm2 and proof stress 580 MPa, ISO 898-1 (from memory). */
+  private static final Fastener M6 =
+      new Fastener("b", "bolt M6", "10 mm", 6, 20.1, 580, 0.2, 9, "invented torque");
+
+  private static Obstruction obstruction(int id, List<String> under) {
+    return new Obstruction(
+        "o" + id,
+        "o" + id,
+        "off",
+        "off",
+        "on",
+        "on",
+        1,
+        1,
+        List.of(new Operation.Debt("piece " + id, 1 + id % 4)),
+        under,
+        null,
+        List.of(),
+        List.of(),
+        null,
+        null,
+        "invented");
+  }
+
+  /** Nothing is refitted before what lies beneath it, and the ledger is empty at the end. */
+  @Property(tries = 10_000)
+  void anyStackOfObstructionsComesOffFromTheTopAndGoesBackInReverse(@ForAll long seed) {
+    Random random = new Random(seed);
+    int n = 1 + random.nextInt(7);
+    List<Obstruction> stack = new ArrayList<>();
+    for (int i = 0; i < n; i++) {
+      List<String> under = new ArrayList<>();
+      for (int above = i + 1; above < n; above++) {
+        if (random.nextInt(3) == 0) {
+          under.add("o" + above);
+        }
+      }
+      stack.add(obstruction(i, under));
+    }
+    java.util.Collections.shuffle(stack, random);
+    WorkOrder order =
+        WorkOrder.of(
+            CatalogReaderHolder.OPERATIONS,
+            stack,
+            List.of("o" + random.nextInt(n)),
+            Map.of(),
+            Optional.of(M6),
+            CatalogReaderHolder.CAUTIONS);
+    List<String> ids = order.steps().stream().map(Step::id).toList();
+    for (Obstruction o : stack) {
+      if (!ids.contains("off:" + o.id())) {
+        continue;
+      }
+      assertThat(ids.indexOf("off:" + o.id())).isLessThan(ids.indexOf("unplug"));
+      assertThat(ids.indexOf("on:" + o.id())).isGreaterThan(ids.indexOf("plug"));
+      for (String above : o.under()) {
+        assertThat(ids.indexOf("off:" + above)).isLessThan(ids.indexOf("off:" + o.id()));
+        assertThat(ids.indexOf("on:" + above)).isGreaterThan(ids.indexOf("on:" + o.id()));
+      }
+    }
+    Set<String> ticked = new HashSet<>();
+    int peak = 0;
+    for (String id : ids) {
+      ticked.add(id);
+      peak = Math.max(peak, Ledger.of(order, ticked, List.of()).owed());
+    }
+    Ledger end = Ledger.of(order, ticked, List.of());
+    assertThat(end.isSettled()).isTrue();
+    assertThat(end.taken()).isGreaterThanOrEqualTo(peak).isPositive();
+    assertThat(ids.get(0)).isEqualTo("key-out");
+    assertThat(ids.get(ids.size() - 1)).isEqualTo("look-round");
+  }
+
+  private static final class CatalogReaderHolder {
+    static final List<Operation> OPERATIONS = CatalogReader.shipped().sheets().get(0).operations();
+    static final Map<String, Caution> CAUTIONS = CatalogReader.shipped().cautions();
+  }
+
+  @Test
+  void aCircleOfObstructionsIsRefusedByName() {
+    assertThatThrownBy(
+            () ->
+                WorkOrder.of(
+                    List.of(),
+                    List.of(obstruction(0, List.of("o1")), obstruction(1, List.of("o0"))),
+                    List.of("o0"),
+                    Map.of(),
+                    Optional.empty(),
+                    Map.of()))
+        .isInstanceOf(WorkOrder.PlanRefused.class)
+        .hasMessageContaining("o0")
+        .hasMessageContaining("o1");
+  }
+
+  @Test
+  void aDroppedBoltIsADebtToo() {
+    WorkOrder none = new WorkOrder(List.of());
+    List<Ledger.Movement> moves =
+        List.of(new Ledger.Movement("bolt", 3), new Ledger.Movement("bolt", -2));
+    assertThat(Ledger.of(none, Set.of(), moves).open())
+        .singleElement()
+        .satisfies(l -> assertThat(l.owed()).isEqualTo(1));
+  }
+
+  @Test
+  void adapterInLineLowersTheSettingAndAcrossLeavesIt() {
+    Reading wanted = Reading.of(40, MeasureUnit.NEWTON_METRE);
+    // 40 * 300 / (300 + 60) = 33.33, worked by hand from T_set = T L / (L + E)
+    assertThat(WrenchSetting.of(wanted, new WrenchSetting.Adapter(300, 60, 0)).setting().value())
+        .isCloseTo(33.3333333, within(1e-6));
+    assertThat(WrenchSetting.of(wanted, new WrenchSetting.Adapter(300, 60, 90)).setting().value())
+        .isCloseTo(40, within(1e-9));
+    assertThat(WrenchSetting.of(wanted, new WrenchSetting.Adapter(300, 60, 180)).setting().value())
+        .isCloseTo(50, within(1e-9));
+  }
+
+  /** The lever law: force at the grip times its distance from the bolt gives the wanted torque. */
+  @Property
+  void settingGivesTheWantedTorqueAtTheBolt(
+      @ForAll @DoubleRange(min = 100, max = 900) double wrench,
+      @ForAll @DoubleRange(min = 0, max = 90) double adapter,
+      @ForAll @DoubleRange(min = -180, max = 180) double angle) {
+    WrenchSetting s =
+        WrenchSetting.of(
+            Reading.of(25, MeasureUnit.NEWTON_METRE),
+            new WrenchSetting.Adapter(wrench, adapter, angle));
+    double grip = s.setting().value() / wrench;
+    double arm = wrench + adapter * Math.cos(Math.toRadians(angle));
+    assertThat(grip * arm).isCloseTo(25, within(1e-9));
+  }
+
+  @Test
+  void clampForceFollowsTheHandbook() {
+    // F = T/(K d) with K = 0.20: Shigley, Mechanical Engineering Design (from memory):
+    // 9/(0.2*0.006) N
+    assertThat(M6.clampN(9)).isCloseTo(7500, within(1e-6));
+    assertThat(M6.proofN()).isCloseTo(11_658, within(1e-6));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "80, NEWTON_METRE, PAST_PROOF, POUND_FORCE_INCH",
+    "80, POUND_FORCE_INCH, SENSIBLE,",
+    "9, POUND_FORCE_INCH, FAR_BELOW, NEWTON_METRE",
+    "9, NEWTON_METRE, SENSIBLE,",
+    "12.5, NEWTON_METRE, ABOVE,",
+    "6.6, NEWTON_METRE, SENSIBLE,",
+    "0, NEWTON_METRE, FAR_BELOW,"
+  })
+  void aSlipOfUnitIsQuestionedWithTheLikelyOne(
+      double value, MeasureUnit unit, SlipGuard.Finding finding, MeasureUnit meant) {
+    SlipGuard guard = SlipGuard.judge(Reading.of(value, unit), M6);
+    assertThat(guard.finding()).isEqualTo(finding);
+    assertThat(guard.likelyMeant().map(Reading::unit)).isEqualTo(Optional.ofNullable(meant));
+    assertThat(guard.sentence()).contains("bolt M6 takes 9 N.m");
+  }
+
+  @Test
+  void dialShowsTheHandInItsBand() {
+    var dial = TorqueDial.draw(M6, WrenchSetting.of(M6.torque(), WrenchSetting.Adapter.NONE));
+    assertThat(dial.ofRole("dial-hand")).hasSize(1);
+    assertThat(dial.spoken()).contains("bolt takes 9 N.m", "proof at 13.99 N.m");
+  }
+}
