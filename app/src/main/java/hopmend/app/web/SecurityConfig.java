@@ -11,6 +11,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.firewall.StrictHttpFirewall;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.security.web.util.matcher.AnyRequestMatcher;
 import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
@@ -56,6 +57,14 @@ class SecurityConfig {
                 h.contentSecurityPolicy(c -> c.policyDirectives(CONTENT_SECURITY_POLICY))
                     .referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN)))
         .build();
+  }
+
+  /** A NUL byte fits in no text of the record; a form that sends one is refused as malformed. */
+  @Bean
+  StrictHttpFirewall firewall() {
+    StrictHttpFirewall firewall = new StrictHttpFirewall();
+    firewall.setAllowedParameterValues(value -> value.indexOf('\0') < 0);
+    return firewall;
   }
 
   @Bean

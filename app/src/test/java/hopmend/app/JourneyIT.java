@@ -1,0 +1,295 @@
+package hopmend.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import hopmend.standin.DriveProfile;
+import hopmend.standin.SimulatedVehicle.Ignition;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.core.io.ClassPathResource;
+
+/** One fault in the browser, from a pasted scan text to the signed-off job. */
+class JourneyIT extends AppIT {
+  private static Playwright playwright;
+  private static Browser browser;
+
+  @TempDir Path folder;
+  private final List<String> trouble = new ArrayList<>();
+  private Page page;
+
+  @BeforeAll
+  static void launch() {
+    playwright =
+        Playwright.create(
+            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    browser =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(
+                        Path.of(System.getProperty("chromium.path", "/usr/bin/chromium")))
+                    .setArgs(
+                        List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-quic",
+                            "--no-first-run",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync")));
+  }
+
+  @AfterAll
+  static void close() {
+    playwright.close();
+  }
+
+  @Test
+  void fromPasteToSignOffThroughAllEightHops() throws Exception {
+    try (BrowserContext context =
+        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800))) {
+      page = context.newPage();
+      page.setDefaultTimeout(15_000);
+      page.onConsoleMessage(
+          m -> {
+            boolean expected = m.text().contains("422");
+            if (m.type().equals("error") && !expected) {
+              trouble.add(m.text());
+            }
+          });
+      page.onPageError(trouble::add);
+      signIn();
+      read();
+      prove();
+      find();
+      pick();
+      swap();
+      clear();
+      relearn();
+      verify();
+      page.locator("text=Print the record").click();
+      assertThat(page.locator("h1")).hasText("Shakes at the ramp");
+      accessible("print");
+      assertThat(trouble).isEmpty();
+    }
+  }
+
+  private void accessible(String where) {
+    assertThat(new AxeBuilder(page).analyze().getViolations())
+        .as(where)
+        .extracting(v -> v.getId() + " " + v.getNodes().get(0).getHtml())
+        .isEmpty();
+  }
+
+  private void next(String words) {
+    page.locator(".next-card .btn-next", new Page.LocatorOptions().setHasText(words))
+        .first()
+        .click();
+  }
+
+  private void signIn() {
+    page.navigate("http://127.0.0.1:" + port + "/");
+    accessible("sign-in");
+    page.fill("#username", "oskar");
+    page.fill("#password", "ferry-tech");
+    page.click(".door button");
+    assertThat(page.locator("h1")).hasText("Jobs");
+    accessible("jobs");
+  }
+
+  private void read() throws Exception {
+    page.keyboard().press("n");
+    page.fill("#title", "Shakes at the ramp");
+    page.fill(
+        "#text",
+        new ClassPathResource("sample/scan-van-14.txt").getContentAsString(StandardCharsets.UTF_8));
+    page.click("text=Open the job");
+    assertThat(page.locator(".next-card h2"))
+        .hasText("Work on P0340-31 first; P0301, P0303 should go with it.");
+    assertThat(page.locator("#vin")).hasValue(VIN);
+    page.fill("#odometer", "lots");
+    page.click("text=This is the vehicle");
+    assertThat(page.locator(".problem")).containsText("is not a number");
+    assertThat(page.locator("#vin")).hasValue(VIN);
+    page.fill("#odometer", "142 300");
+    page.fill("#built", "2019-04");
+    page.click("text=This is the vehicle");
+    assertThat(page.locator("dd").getByText("2019 or 1989")).isVisible();
+    page.click("text=Note the symptoms");
+    page.locator("label", new Page.LocatorOptions().setHasText("Shakes as if it misfired")).click();
+    page.click("button:text-is('Note')");
+    assertThat(page.locator(".chip").getByText("Shakes as if it misfired")).isVisible();
+    accessible("read");
+    page.keyboard().press("2");
+  }
+
+  private void prove() {
+    Map<String, String> values =
+        Map.of("supply", "5.02", "ground-drop", "12", "signal", "11", "chain-stretch", "1.5");
+    assertThat(page.locator(".next-card h2").first()).hasText("Is the connector fully home?");
+    accessible("prove");
+    for (int i = 0; i < 8 && page.locator("text=Take this verdict").count() == 0; i++) {
+      String check = page.locator("input[name=check]").inputValue();
+      if (values.containsKey(check)) {
+        if (page.locator("#companion").count() > 0) {
+          page.fill("#companion", "850");
+        }
+        if (check.equals("ground-drop")) {
+          page.selectOption("select[name=valueUnit]", "mV");
+        }
+        page.fill("#value", values.get(check));
+        page.click("text=Judge it");
+      } else {
+        page.locator(".btn-fine").first().click();
+      }
+      assertThat(page.locator(".given li")).hasCount(i + 1);
+    }
+    assertThat(page.locator(".verdict-card h2")).containsText("Replace the sensor");
+    next("Take this verdict");
+    next("Hop to Find");
+  }
+
+  private void find() {
+    assertThat(page.locator(".next-card h2")).hasText("Intake camshaft sensor");
+    assertThat(page.locator("svg .sensor-chosen")).hasCount(1);
+    accessible("find");
+    next("I stand before it");
+    next("Hop to Pick");
+  }
+
+  private void pick() {
+    assertThat(page.locator(".next-card .part-head")).containsText("Best true cost");
+    accessible("pick");
+    next("Take this one");
+    next("They match");
+    assertThat(page.locator(".problem")).containsText("side by side");
+    page.locator("label.looked").click();
+    next("They match");
+    next("Hop to Swap");
+  }
+
+  private void swap() {
+    assertThat(page.locator(".next-card h2")).hasText("Ignition off, key out");
+    int steps = page.locator(".steps li").count();
+    for (int done = 0; done < steps; done++) {
+      assertThat(page.locator(".step-done")).hasCount(done);
+      if (done == 6) {
+        page.keyboard().press("6");
+        assertThat(page.locator(".next-card h2")).containsText("blocked by Swap: 6 pieces owed");
+        accessible("clear, blocked");
+        page.keyboard().press("5");
+      }
+      if (page.locator("#torque").count() > 0) {
+        accessible("swap with tightness");
+        page.fill("#torque", "80");
+        page.locator(".tick-form .btn-next").click();
+        assertThat(page.locator(".tick-form .problem")).containsText("Did you mean 80 lbf.in");
+        page.fill("#torque", "9");
+      }
+      page.locator(".tick-form .btn-next").click();
+    }
+    assertThat(page.locator("#tray h2")).containsText("0 to put back");
+    next("Hop to Clear");
+  }
+
+  private void clear() {
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.setFault("cam-intake-dead", false);
+              v.pull("air-temperature", true);
+              v.turn(Ignition.ON);
+              return v;
+            });
+    next("Clear the codes");
+    assertThat(page.locator(".fate-unplugged_by_us")).containsText("P0113");
+    assertThat(page.locator(".fate-unplugged_by_us")).containsText("look at it");
+    accessible("clear, came back");
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.pull("air-temperature", false);
+              return v;
+            });
+    next("Clear again");
+    assertThat(page.locator(".next-card h2")).hasText("Nothing came back");
+    assertThat(page.locator(".fate-permanent_waits").first()).containsText("no tool erases it");
+    next("Hop to Relearn");
+  }
+
+  private void relearn() {
+    next("Start the learn");
+    assertThat(page.locator(".general-problem")).containsText("coolant temperature");
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.turn(Ignition.RUNNING);
+              v.advance(900);
+              return v;
+            });
+    page.click("text=Read the conditions");
+    assertThat(page.locator("tr.met")).hasCount(4);
+    accessible("relearn");
+    next("Start the learn");
+    assertThat(page.locator("progress")).isVisible();
+    page.reload();
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.advance(31);
+              return v;
+            });
+    assertThat(page.locator(".result-good")).containsText("Learned");
+    next("Hop to Verify");
+  }
+
+  private void verify() throws Exception {
+    assertThat(page.locator(".missing li")).hasCount(2);
+    page.setInputFiles("#file", drive(DriveProfile.SHORT));
+    next("Judge the drive");
+    assertThat(page.locator(".missing")).containsText("more");
+    page.setInputFiles("#file", drive(DriveProfile.FULL));
+    page.click("text=Judge the drive");
+    assertThat(page.locator("svg.trace .stretch-met").first()).isAttached();
+    page.click("text=Read codes and monitors");
+    assertThat(page.locator(".next-card h2")).hasText("Sign the job off");
+    accessible("verify");
+    next("Sign off");
+    assertThat(page.locator(".next-card h2")).hasText("Proven gone");
+  }
+
+  private Path drive(DriveProfile profile) throws Exception {
+    String csv =
+        vehicle
+            .server()
+            .with(
+                v -> {
+                  if (profile == DriveProfile.FULL) {
+                    v.turn(Ignition.OFF);
+                    v.advance(20_000);
+                  }
+                  return v.drive(profile);
+                });
+    return Files.writeString(folder.resolve(profile + ".csv"), csv);
+  }
+}

@@ -1,0 +1,151 @@
+package hopmend.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import hopmend.app.link.LinkProblem;
+import hopmend.app.link.VehicleDesk;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.standin.Misbehaviour;
+import hopmend.standin.SimulatedVehicle.Ignition;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.mock.web.MockHttpServletResponse;
+
+/**
+ * A vehicle that misbehaves: the hop says so, nothing is recorded as done, nothing is left open.
+ */
+class LinkIT extends AppIT {
+  /** Longest wait of the client for one service, see VehicleLink, with some slack. */
+  private static final long BOUND_MILLIS = 17_000;
+
+  @Autowired VehicleDesk vehicles;
+
+  @BeforeEach
+  void keyOn() {
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.turn(Ignition.ON);
+              v.setFault("cam-intake-dead", true);
+              return v;
+            });
+  }
+
+  @AfterEach
+  void behave() {
+    vehicle.server().misbehave(Misbehaviour.NONE);
+  }
+
+  private long readyToClear() {
+    return newJob(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
+            List.of(),
+            ""),
+        vehicleFact(),
+        new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
+  }
+
+  private MockHttpServletResponse send(long job, String action) throws Exception {
+    return mvc.perform(
+            post("/jobs/" + job + "/" + action)
+                .with(user("oskar").roles("TECHNICIAN"))
+                .with(csrf())
+                .param("token", UUID.randomUUID().toString())
+                .param("routine", "cam-crank-learn")
+                .param("seen", "99"))
+        .andReturn()
+        .getResponse();
+  }
+
+  @ParameterizedTest
+  @EnumSource(value = Misbehaviour.class, names = "NONE", mode = EnumSource.Mode.EXCLUDE)
+  void everyMisbehaviourEndsInAClearPageAndRecordsNothing(Misbehaviour how) throws Exception {
+    long job = readyToClear();
+    vehicle.server().misbehave(how);
+    long start = System.nanoTime();
+    MockHttpServletResponse cleared = send(job, "clear/erase");
+    assertThat((System.nanoTime() - start) / 1_000_000).isLessThan(BOUND_MILLIS);
+    assertThat(cleared.getStatus()).isEqualTo(422);
+    assertThat(cleared.getContentAsString())
+        .contains("general-problem")
+        .doesNotContain("Exception");
+    assertThat(desk.look(job).workup().state().cleared()).isEmpty();
+    assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(3);
+    for (int i = 0; i < 50 && vehicle.server().openConnections() > 0; i++) {
+      Thread.sleep(20);
+    }
+    assertThat(vehicle.server().openConnections()).isZero();
+  }
+
+  @Test
+  void aWrongVehicleIsNamedAndRefused() {
+    vehicle.server().misbehave(Misbehaviour.WRONG_VEHICLE);
+    assertThatThrownBy(() -> vehicles.read(1, "", Optional.of(VIN)))
+        .isInstanceOf(LinkProblem.class)
+        .hasMessageContaining("0HMWS3A05K1000517")
+        .hasMessageContaining(VIN);
+    assertThat(vehicles.state(1).problem()).contains("right vehicle");
+  }
+
+  @Test
+  void theVehicleRefusesToClearWhileItsEngineRunsAndThePageSaysWhy() throws Exception {
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.turn(Ignition.RUNNING);
+              return v;
+            });
+    MockHttpServletResponse answer = send(readyToClear(), "clear/erase");
+    assertThat(answer.getContentAsString())
+        .contains("refused to clear the codes: conditions not correct");
+  }
+
+  @Test
+  void aRoutineIsNotStartedWhileAConditionIsNotMet() throws Exception {
+    long job = readyToClear();
+    desk.append(job, hopmend.app.job.JobDesk.Submission.now("oskar"), new Fact.CodesCleared(VIN));
+    MockHttpServletResponse answer = send(job, "relearn/start");
+    assertThat(answer.getStatus()).isEqualTo(422);
+    assertThat(answer.getContentAsString())
+        .contains("Not started")
+        .contains("engine speed is 0 1/min");
+    assertThat(desk.look(job).workup().state().routine("cam-crank-learn")).isEmpty();
+  }
+
+  @Test
+  void readingAllTakesAFewHundredMillisecondsAtMost() {
+    vehicles.read(2, "", Optional.empty());
+    long start = System.nanoTime();
+    VehicleDesk.Readout readout = vehicles.read(2, "", Optional.of(VIN));
+    long millis = (System.nanoTime() - start) / 1_000_000;
+    System.out.println("read all of a vehicle on loopback: " + millis + " ms");
+    assertThat(readout.vin()).isEqualTo(VIN);
+    assertThat(readout.readiness()).hasSize(4);
+    assertThat(millis).isLessThan(2000);
+  }
+
+  @Test
+  void anAddressThatIsNotOnTheListIsNeverConnectedTo() {
+    assertThatThrownBy(() -> vehicles.read(3, "987654", Optional.empty()))
+        .hasMessageContaining("not on the lead's list");
+  }
+}

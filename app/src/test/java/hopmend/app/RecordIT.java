@@ -1,0 +1,155 @@
+package hopmend.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
+
+import hopmend.app.job.JobDesk.Submission;
+import hopmend.app.job.Refused;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.job.Fact;
+import hopmend.job.Refusal;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.Test;
+import org.springframework.dao.DataAccessException;
+
+/** What is recorded: in order, once, for good. */
+class RecordIT extends AppIT {
+
+  @Test
+  void entriesOfTwoPeopleAtOnceAllLandInOrder() throws Exception {
+    long job = newJob();
+    ExecutorService people = Executors.newFixedThreadPool(2);
+    List<Callable<Void>> work = new ArrayList<>();
+    for (int i = 0; i < 50; i++) {
+      String who = i % 2 == 0 ? "oskar" : "marit";
+      String words = "note " + i;
+      work.add(
+          () -> {
+            desk.append(job, Submission.now(who), new Fact.NoteAdded(words));
+            return null;
+          });
+    }
+    for (Future<Void> f : people.invokeAll(work)) {
+      f.get();
+    }
+    people.shutdown();
+    assertThat(
+            database.queryForList(
+                "select sequence from job_entry where job_id = ? order by 1", Long.class, job))
+        .hasSize(50)
+        .startsWith(1L)
+        .endsWith(50L);
+    assertThat(desk.look(job).workup().state().notes()).hasSize(50).doesNotHaveDuplicates();
+  }
+
+  @Test
+  void aFormThatIsSentTwiceIsRecognised() {
+    long job = newJob();
+    Submission form = new Submission(UUID.randomUUID(), 0, "oskar");
+    desk.append(job, form, new Fact.PiecesMoved("bolt", 1));
+    desk.append(job, form, new Fact.PiecesMoved("bolt", 1));
+    assertThat(desk.look(job).workup().ledger().owed()).isEqualTo(1);
+    UUID token = UUID.randomUUID();
+    assertThat(desk.open("a", "", "", token, "oskar"))
+        .isEqualTo(desk.open("a", "", "", token, "oskar"));
+  }
+
+  @Test
+  void theSlowerOfTwoContradictingPeopleIsToldAndNothingOfTheirsIsAdded() {
+    long job =
+        newJob(
+            new Fact.CodesRead(
+                Fact.CodeSource.TYPED,
+                List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
+                List.of(),
+                ""),
+            vehicleFact());
+    desk.append(
+        job,
+        new Submission(UUID.randomUUID(), 2, "marit"),
+        new Fact.CheckAnswered("supply", "right", null, null));
+    Submission slower = new Submission(UUID.randomUUID(), 2, "oskar");
+    List<Fact> both =
+        List.of(new Fact.NoteAdded("first"), new Fact.CheckAnswered("supply", "low", null, null));
+    assertThatThrownBy(() -> desk.append(job, slower, both))
+        .isInstanceOfSatisfying(
+            Refused.class, r -> assertThat(r.refusal().kind()).isEqualTo(Refusal.Kind.CHANGED))
+        .hasMessageContaining("marit");
+    assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(3);
+  }
+
+  @Test
+  void theDatabaseItselfRefusesToChangeOrDeleteAnEntry() {
+    long job = newJob(new Fact.NoteAdded("stays"));
+    assertThatThrownBy(() -> database.update("delete from job_entry where job_id = ?", job))
+        .isInstanceOf(DataAccessException.class);
+    assertThatThrownBy(
+            () -> database.update("update job_entry set who = 'x' where job_id = ?", job))
+        .isInstanceOf(DataAccessException.class);
+    desk.append(job, Submission.now("oskar"), new Fact.Struck(1, "slip"));
+    assertThat(
+            database.queryForObject(
+                "select struck_by from job_entry where job_id = ? and sequence = 1",
+                Long.class,
+                job))
+        .isEqualTo(2);
+    desk.append(job, Submission.now("oskar"), new Fact.Struck(2, ""));
+    assertThat(desk.look(job).workup().state().notes()).containsExactly("stays");
+  }
+
+  @Test
+  void aJobWithTwoHundredEntriesOpensInTensOfMilliseconds() throws Exception {
+    List<Fact> facts = new ArrayList<>();
+    facts.add(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(TroubleCode.parse("P0340"))),
+            List.of(),
+            ""));
+    facts.add(vehicleFact());
+    for (int i = 0; i < 198; i++) {
+      facts.add(new Fact.NoteAdded("note " + i));
+    }
+    long job = newJob(facts.toArray(Fact[]::new));
+    long[] millis = new long[30];
+    for (int i = 0; i < millis.length; i++) {
+      long start = System.nanoTime();
+      mvc.perform(get("/jobs/" + job + "/prove").with(user("oskar").roles("TECHNICIAN")))
+          .andExpect(status().isOk());
+      millis[i] = (System.nanoTime() - start) / 1_000_000;
+    }
+    Arrays.sort(millis);
+    System.out.println(
+        "job page with 200 entries, server time: median "
+            + millis[15]
+            + " ms, slowest "
+            + millis[29]
+            + " ms");
+    assertThat(millis[15])
+        .isLessThan(500); // tens of ms on a quiet machine; the bound only catches a disaster
+  }
+
+  @Test
+  void jobsAreFoundByCodeVehicleAndNumberAndOddWordsFindNothing() {
+    newJob(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED, List.of(ReadCode.of(TroubleCode.parse("P0393"))), List.of(), ""),
+        vehicleFact());
+    assertThat(desk.list("p0393", 0).getTotalElements()).isPositive();
+    assertThat(desk.list("sedge", 0).getTotalElements()).isPositive();
+    assertThat(desk.list("100%_!", 0).getTotalElements()).isZero();
+    assertThat(desk.list("", 9999).getContent()).isEmpty();
+  }
+}

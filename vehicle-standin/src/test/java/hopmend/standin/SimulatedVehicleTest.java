@@ -1,0 +1,133 @@
+package hopmend.standin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hopmend.fault.CodeState;
+import hopmend.relearn.RoutineState;
+import hopmend.sensor.LiveSignal;
+import hopmend.standin.SimulatedVehicle.Ignition;
+import hopmend.verify.DriveLog;
+import hopmend.verify.DriveProof;
+import hopmend.verify.Readiness;
+import hopmend.wire.Uds;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class SimulatedVehicleTest {
+  private final SimulatedVehicle vehicle = new SimulatedVehicle(VehicleSpec.demo());
+
+  private List<String> codes() {
+    return vehicle.codes(0x0D).stream().map(c -> c.code().text()).toList();
+  }
+
+  private List<String> permanent() {
+    return vehicle.permanentCodes().stream().map(c -> c.code().text()).toList();
+  }
+
+  /** Two failing cycles confirm and light the lamp: 13 CCR 1968.2 (from memory). */
+  @Test
+  void aFaultIsPendingInOneCycleAndConfirmedInTheSecond() {
+    vehicle.setFault("cam-intake-dead", false);
+    vehicle.clear();
+    vehicle.setFault("cam-intake-dead", true);
+    vehicle.turn(Ignition.RUNNING);
+    vehicle.advance(5);
+    assertThat(vehicle.codes(0x0D))
+        .allSatisfy(
+            c ->
+                assertThat(c.status().states())
+                    .contains(CodeState.PENDING)
+                    .doesNotContain(CodeState.STORED));
+    assertThat(Readiness.decode(vehicle.readiness()).lampOn()).isFalse();
+    vehicle.turn(Ignition.OFF);
+    vehicle.turn(Ignition.RUNNING);
+    vehicle.advance(5);
+    assertThat(vehicle.codes(0x08)).hasSize(3);
+    assertThat(Readiness.decode(vehicle.readiness()).lampOn()).isTrue();
+  }
+
+  @Test
+  void clearingLeavesPermanentCodesUntilADriveHasPassed() {
+    assertThat(permanent()).containsExactly("P0301", "P0303", "P0340-31");
+    vehicle.setFault("cam-intake-dead", false);
+    assertThat(vehicle.clear()).isTrue();
+    assertThat(codes()).isEmpty();
+    assertThat(permanent()).hasSize(3);
+    assertThat(Readiness.decode(vehicle.readiness()).notReady()).hasSize(4);
+    vehicle.drive(DriveProfile.SHORT);
+    assertThat(permanent()).hasSize(3);
+    vehicle.drive(DriveProfile.FULL);
+    assertThat(permanent()).isEmpty();
+    assertThat(Readiness.decode(vehicle.readiness()).notReady()).isEmpty();
+  }
+
+  @Test
+  void clearingIsRefusedWhileTheEngineRunsOrTheKeyIsOut() {
+    vehicle.turn(Ignition.RUNNING);
+    assertThat(vehicle.clear()).isFalse();
+    vehicle.turn(Ignition.OFF);
+    assertThat(vehicle.clear()).isFalse();
+    assertThat(codes()).contains("P0340-31");
+  }
+
+  @Test
+  void aPulledPlugSetsItsCodeAtOnceAfterClearing() {
+    vehicle.setFault("cam-intake-dead", false);
+    vehicle.pull("air-temperature", true);
+    vehicle.clear();
+    assertThat(codes()).containsExactly("P0113");
+    vehicle.pull("air-temperature", false);
+    vehicle.clear();
+    assertThat(codes()).isEmpty();
+  }
+
+  @Test
+  void theLearnNeedsAWarmIdleAndASensorThatSpeaks() {
+    assertThat(vehicle.startRoutine(769)).contains(RoutineState.NOT_STARTED);
+    vehicle.turn(Ignition.RUNNING);
+    vehicle.advance(900);
+    vehicle.startRoutine(769);
+    vehicle.advance(31);
+    assertThat(vehicle.routine(769)).isEqualTo(RoutineState.FAILED);
+    vehicle.setFault("cam-intake-dead", false);
+    vehicle.startRoutine(769);
+    vehicle.advance(31);
+    assertThat(vehicle.routine(769)).isEqualTo(RoutineState.PASSED);
+    assertThat(vehicle.startRoutine(1)).isEmpty();
+  }
+
+  /**
+   * m = VE V/2 n rho (the air mass law of the trade): 0.9 * load * 1.2 l / 2 * 850/60 * 1.2 g/l at
+   * idle.
+   */
+  @Test
+  void signalsAgreeWithEachOtherAtIdle() {
+    vehicle.turn(Ignition.RUNNING);
+    double expected = 0.9 * 0.24 * 1.2 / 2 * 850 / 60 * 1.2;
+    assertThat(vehicle.live(LiveSignal.AIR_MASS)).isCloseTo(expected, within(1e-9));
+  }
+
+  @Test
+  void theFullDriveIsProvenTheShortOneIsNotAndBothAreTheSameEveryTime() {
+    String csv = new SimulatedVehicle(VehicleSpec.demo()).drive(DriveProfile.FULL);
+    assertThat(vehicle.drive(DriveProfile.FULL)).isEqualTo(csv);
+    assertThat(DriveProof.of(DriveLog.read(csv).log().orElseThrow(), List.of()).isProven())
+        .isTrue();
+    String once = new SimulatedVehicle(VehicleSpec.demo()).drive(DriveProfile.SHORT);
+    assertThat(DriveProof.of(DriveLog.read(once).log().orElseThrow(), List.of()).missing())
+        .extracting(DriveProof.Requirement::id)
+        .contains("running", "moving");
+  }
+
+  @Test
+  void malformedRequestsAreRefusedByTheirPublishedCodes() {
+    UdsResponder responder = new UdsResponder(vehicle);
+    assertThat(responder.answer(new byte[] {0x2F, 0})).isEqualTo(Uds.negative(0x2F, 0x11));
+    assertThat(responder.answer(new byte[] {0x19, 0x55})).isEqualTo(Uds.negative(0x19, 0x12));
+    assertThat(responder.answer(new byte[] {0x14, 1})).isEqualTo(Uds.negative(0x14, 0x13));
+    assertThat(responder.answer(Uds.readData(0x1234))).isEqualTo(Uds.negative(0x22, 0x31));
+    vehicle.turn(Ignition.OFF);
+    assertThat(responder.answer(Uds.clearAll())).isEqualTo(Uds.negative(0x14, 0x22));
+  }
+}
