@@ -7,6 +7,7 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import hopmend.standin.DriveProfile;
@@ -103,6 +104,10 @@ class JourneyIT extends AppIT {
         .click();
   }
 
+  private Locator headline() {
+    return page.locator(".next-card h2").first();
+  }
+
   private void signIn() {
     page.navigate("http://127.0.0.1:" + port + "/");
     accessible("sign-in");
@@ -120,8 +125,7 @@ class JourneyIT extends AppIT {
         "#text",
         new ClassPathResource("sample/scan-van-14.txt").getContentAsString(StandardCharsets.UTF_8));
     page.click("text=Open the job");
-    assertThat(page.locator(".next-card h2"))
-        .hasText("Work on P0340-31 first; P0301, P0303 should go with it.");
+    assertThat(headline()).hasText("Work on P0340-31 first; P0301, P0303 should go with it.");
     assertThat(page.locator("#vin")).hasValue(VIN);
     page.fill("#odometer", "lots");
     page.click("text=This is the vehicle");
@@ -142,7 +146,7 @@ class JourneyIT extends AppIT {
   private void prove() {
     Map<String, String> values =
         Map.of("supply", "5.02", "ground-drop", "12", "signal", "11", "chain-stretch", "1.5");
-    assertThat(page.locator(".next-card h2").first()).hasText("Is the connector fully home?");
+    assertThat(headline()).hasText("Is the connector fully home?");
     accessible("prove");
     for (int i = 0; i < 8 && page.locator("text=Take this verdict").count() == 0; i++) {
       String check = page.locator("input[name=check]").inputValue();
@@ -166,7 +170,7 @@ class JourneyIT extends AppIT {
   }
 
   private void find() {
-    assertThat(page.locator(".next-card h2")).hasText("Intake camshaft sensor");
+    assertThat(headline()).hasText("Intake camshaft sensor");
     assertThat(page.locator("svg .sensor-chosen")).hasCount(1);
     accessible("find");
     next("I stand before it");
@@ -185,13 +189,13 @@ class JourneyIT extends AppIT {
   }
 
   private void swap() {
-    assertThat(page.locator(".next-card h2")).hasText("Ignition off, key out");
+    assertThat(headline()).hasText("Ignition off, key out");
     int steps = page.locator(".steps li").count();
     for (int done = 0; done < steps; done++) {
       assertThat(page.locator(".step-done")).hasCount(done);
       if (done == 6) {
         page.keyboard().press("6");
-        assertThat(page.locator(".next-card h2")).containsText("blocked by Swap: 6 pieces owed");
+        assertThat(headline()).containsText("blocked by Swap: 6 pieces owed");
         accessible("clear, blocked");
         page.keyboard().press("5");
       }
@@ -230,7 +234,7 @@ class JourneyIT extends AppIT {
               return v;
             });
     next("Clear again");
-    assertThat(page.locator(".next-card h2")).hasText("Nothing came back");
+    assertThat(headline()).hasText("Nothing came back");
     assertThat(page.locator(".fate-permanent_waits").first()).containsText("no tool erases it");
     next("Hop to Relearn");
   }
@@ -270,12 +274,13 @@ class JourneyIT extends AppIT {
     assertThat(page.locator(".missing")).containsText("more");
     page.setInputFiles("#file", drive(DriveProfile.FULL));
     page.click("text=Judge the drive");
+    assertThat(page.locator("table.proof tr.met")).hasCount(5);
     assertThat(page.locator("svg.trace .stretch-met").first()).isAttached();
     page.click("text=Read codes and monitors");
-    assertThat(page.locator(".next-card h2")).hasText("Sign the job off");
+    assertThat(headline()).hasText("Sign the job off");
     accessible("verify");
     next("Sign off");
-    assertThat(page.locator(".next-card h2")).hasText("Proven gone");
+    assertThat(headline()).hasText("Proven gone");
   }
 
   private Path drive(DriveProfile profile) throws Exception {
