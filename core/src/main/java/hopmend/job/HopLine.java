@@ -69,7 +69,10 @@ public record HopLine(List<Standing> standings) {
     }
     return answered == 0
         ? Standing.of(Hop.PROVE, Standing.Kind.NOT_STARTED, "no check yet")
-        : Standing.of(Hop.PROVE, Standing.Kind.OPEN, answered + " checks answered");
+        : Standing.of(
+            Hop.PROVE,
+            Standing.Kind.OPEN,
+            answered + (answered == 1 ? " check" : " checks") + " answered");
   }
 
   private static Standing.Kind at(Standing s) {

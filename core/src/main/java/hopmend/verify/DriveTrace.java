@@ -78,7 +78,11 @@ public final class DriveTrace {
               false));
       shapes.add(
           new Shape.Label(
-              "axis", x, TOP + PLOT_HEIGHT + 20, "middle", Math.round(t / 60) + " min"));
+              "axis",
+              x,
+              TOP + PLOT_HEIGHT + 20,
+              t + step > duration ? "end" : "middle",
+              Math.round(t / 60) + " min"));
     }
   }
 

@@ -61,6 +61,7 @@ public final class BenchPage implements Closeable {
       switch (words[0]) {
         case "key" -> server.with(v -> done(() -> v.turn(Ignition.valueOf(words[1]))));
         case "warm" -> server.with(v -> done(() -> warmUp(v)));
+        case "night" -> server.with(v -> done(() -> standOvernight(v)));
         case "fault" -> server.with(v -> done(() -> v.setFault(words[1], !v.hasFault(words[1]))));
         case "plug" -> server.with(v -> done(() -> v.pull(words[1], !v.isPulled(words[1]))));
         case "misbehave" -> server.misbehave(Misbehaviour.valueOf(words[1]));
@@ -85,6 +86,11 @@ public final class BenchPage implements Closeable {
   private static void warmUp(SimulatedVehicle v) {
     v.turn(Ignition.RUNNING);
     v.advance(900);
+  }
+
+  private static void standOvernight(SimulatedVehicle v) {
+    v.turn(Ignition.OFF);
+    v.advance(10 * 3600);
   }
 
   private void drive(HttpExchange exchange, DriveProfile profile) throws IOException {
@@ -114,6 +120,7 @@ public final class BenchPage implements Closeable {
             button(html, "key/" + i, "Ignition " + i);
           }
           button(html, "warm/up", "Run until warm");
+          button(html, "night/over", "Let it stand overnight");
           html.append("<h2>Hands</h2>");
           v.spec()
               .plugs()
