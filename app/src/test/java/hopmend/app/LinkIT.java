@@ -35,14 +35,20 @@ class LinkIT extends AppIT {
 
   @Autowired VehicleDesk vehicles;
 
+  /** Two cycles with the fault, so that there are confirmed codes whatever ran before. */
   @BeforeEach
-  void keyOn() {
+  void bringVehicleWithConfirmedCodes() {
     vehicle
         .server()
         .with(
             v -> {
-              v.turn(Ignition.ON);
               v.setFault("cam-intake-dead", true);
+              for (int cycle = 0; cycle < 2; cycle++) {
+                v.turn(Ignition.OFF);
+                v.turn(Ignition.RUNNING);
+                v.advance(5);
+              }
+              v.turn(Ignition.ON);
               return v;
             });
   }
@@ -93,6 +99,28 @@ class LinkIT extends AppIT {
       Thread.sleep(20);
     }
     assertThat(vehicle.server().openConnections()).isZero();
+  }
+
+  @ParameterizedTest
+  @EnumSource(
+      value = Misbehaviour.class,
+      names = {"DROP", "GARBAGE", "CUT", "BUSY", "NEGATIVE", "WRONG_VEHICLE"})
+  void readingAndRelearnFailAsClearly(Misbehaviour how) throws Exception {
+    long job = readyToClear();
+    desk.append(job, hopmend.app.job.JobDesk.Submission.now("oskar"), new Fact.CodesCleared(VIN));
+    vehicle.server().misbehave(how);
+    for (String action :
+        List.of(
+            "read/vehicle-codes",
+            "verify/read",
+            "clear/read",
+            "relearn/start",
+            "relearn/conditions")) {
+      MockHttpServletResponse answer = send(job, action);
+      assertThat(answer.getStatus()).as(action).isEqualTo(422);
+      assertThat(answer.getContentAsString()).as(action).contains("general-problem");
+    }
+    assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(4);
   }
 
   @Test
