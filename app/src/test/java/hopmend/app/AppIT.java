@@ -3,6 +3,9 @@ package hopmend.app;
 import hopmend.app.demo.DemoVehicle;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import java.util.List;
 import java.util.UUID;
@@ -33,6 +36,15 @@ abstract class AppIT {
       desk.append(job, Submission.now("oskar"), List.of(facts));
     }
     return job;
+  }
+
+  /** A stored intake camshaft code, typed in. */
+  static Fact camCode() {
+    return new Fact.CodesRead(
+        Fact.CodeSource.TYPED,
+        List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
+        List.of(),
+        "");
   }
 
   static Fact vehicleFact() {

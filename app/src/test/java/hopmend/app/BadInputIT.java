@@ -7,10 +7,6 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
-import hopmend.fault.CodeState;
-import hopmend.fault.ReadCode;
-import hopmend.fault.TroubleCode;
-import hopmend.job.Fact;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -68,13 +64,7 @@ class BadInputIT extends AppIT {
           Map.entry("note", List.of("words", "hop")));
 
   private long job() {
-    return newJob(
-        new Fact.CodesRead(
-            Fact.CodeSource.TYPED,
-            List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
-            List.of(),
-            ""),
-        vehicleFact());
+    return newJob(camCode(), vehicleFact());
   }
 
   private MockHttpServletResponse send(AbstractMockHttpServletRequestBuilder<?> request)

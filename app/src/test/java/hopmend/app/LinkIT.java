@@ -8,9 +8,6 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 
 import hopmend.app.link.LinkProblem;
 import hopmend.app.link.VehicleDesk;
-import hopmend.fault.CodeState;
-import hopmend.fault.ReadCode;
-import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.standin.Misbehaviour;
@@ -59,14 +56,7 @@ class LinkIT extends AppIT {
   }
 
   private long readyToClear() {
-    return newJob(
-        new Fact.CodesRead(
-            Fact.CodeSource.TYPED,
-            List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
-            List.of(),
-            ""),
-        vehicleFact(),
-        new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
+    return newJob(camCode(), vehicleFact(), new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
   }
 
   private MockHttpServletResponse send(long job, String action) throws Exception {

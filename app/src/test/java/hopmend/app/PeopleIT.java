@@ -6,9 +6,6 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
-import hopmend.fault.CodeState;
-import hopmend.fault.ReadCode;
-import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.prove.Remedy;
 import java.util.List;
@@ -149,11 +146,7 @@ class PeopleIT extends AppIT {
   void unitsAndDetailAreEachPersonsOwn() throws Exception {
     long job =
         newJob(
-            new Fact.CodesRead(
-                Fact.CodeSource.TYPED,
-                List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
-                List.of(),
-                ""),
+            camCode(),
             vehicleFact(),
             new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""),
             new Fact.SiteConfirmed("cam-intake"),
@@ -189,11 +182,7 @@ class PeopleIT extends AppIT {
   void theWrenchIsSetForItsAdapterAndABadAdapterIsExplained() throws Exception {
     long job =
         newJob(
-            new Fact.CodesRead(
-                Fact.CodeSource.TYPED,
-                List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
-                List.of(),
-                ""),
+            camCode(),
             vehicleFact(),
             new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""),
             new Fact.PartChosen("WS-6071-C", false, ""),

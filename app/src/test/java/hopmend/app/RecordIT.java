@@ -8,7 +8,6 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.job.Refused;
-import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
@@ -68,14 +67,7 @@ class RecordIT extends AppIT {
 
   @Test
   void theSlowerOfTwoContradictingPeopleIsToldAndNothingOfTheirsIsAdded() {
-    long job =
-        newJob(
-            new Fact.CodesRead(
-                Fact.CodeSource.TYPED,
-                List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
-                List.of(),
-                ""),
-            vehicleFact());
+    long job = newJob(camCode(), vehicleFact());
     desk.append(
         job,
         new Submission(UUID.randomUUID(), 2, "marit"),

@@ -112,6 +112,14 @@ public record ClearReport(List<Line> lines) {
     return new Line(code, Fate.CAME_BACK_PENDING, "reported without a state; read once more");
   }
 
+  /**
+   * Whether a second reading contradicts an acknowledged clearing: there were codes, and every one
+   * stands there unchanged.
+   */
+  public static boolean contradicts(List<ReadCode> before, List<ReadCode> after) {
+    return !before.isEmpty() && before.equals(after);
+  }
+
   /** Whether nothing but waiting is left. */
   public boolean isClean() {
     return lines.stream().allMatch(l -> l.fate() == Fate.GONE || l.fate() == Fate.PERMANENT_WAITS);

@@ -6,7 +6,6 @@ import hopmend.catalog.VehicleCard;
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeRange;
-import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.find.SiteFinder;
@@ -328,12 +327,5 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
                     + String.join(
                         ", ",
                         readiness.get().notReady().stream().map(Readiness.Monitor::name).toList()));
-  }
-
-  /** Codes of the job that speak of the same circuit as the one worked on. */
-  public List<ReadCode> accused() {
-    return workOn()
-        .map(c -> state.codes().stream().filter(r -> r.code().equals(c)).toList())
-        .orElse(List.of());
   }
 }

@@ -4,13 +4,9 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import java.util.Optional;
 
-/**
- * The range in which a measured value is right, ends included, and where the figures come from.
- *
- * @param plausibleFactor a value more than this factor beyond the band is questioned as a slip of
- *     unit
- */
+/** The range in which a measured value is right, ends included, and where the figures come from. */
 public record Band(double low, double high, MeasureUnit unit, String source) {
+  /** Beyond this many times the band's end a value is questioned as a slip of unit; shop. */
   private static final double PLAUSIBLE_FACTOR = 20;
 
   public Band {

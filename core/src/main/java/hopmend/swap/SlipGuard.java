@@ -9,7 +9,9 @@ import java.util.Optional;
  * needs is questioned, together with the unit that would make it sensible.
  */
 public record SlipGuard(Finding finding, String sentence, Optional<Reading> likelyMeant) {
+  /** Shares of the wanted torque at which a value is questioned; shop. */
   private static final double FAR_BELOW = 0.5;
+
   private static final double FAR_ABOVE = 1.3;
   private static final double SENSIBLE = 0.25;
 

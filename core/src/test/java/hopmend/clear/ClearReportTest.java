@@ -44,6 +44,16 @@ class ClearReportTest {
   }
 
   @Test
+  void anAcknowledgedClearingIsContradictedOnlyByTheSameCodesAgain() {
+    List<ReadCode> before = List.of(code("P0340", CodeState.STORED));
+    assertThat(ClearReport.contradicts(before, before)).isTrue();
+    assertThat(ClearReport.contradicts(before, List.of())).isFalse();
+    assertThat(ClearReport.contradicts(before, List.of(code("P0340", CodeState.PERMANENT))))
+        .isFalse();
+    assertThat(ClearReport.contradicts(List.of(), List.of())).isFalse();
+  }
+
+  @Test
   void waitingForItsOwnTestIsClean() {
     ClearReport report =
         ClearReport.of(

@@ -6,6 +6,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.link.LinkProblem;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
@@ -82,7 +83,7 @@ class ClearController {
         vehicles.read(form.jobId(), form.field("gateway"), Optional.of(vin));
     VehicleDesk.Readout after =
         vehicles.clear(form.jobId(), form.field("gateway"), Optional.of(vin));
-    if (!before.codes().isEmpty() && before.codes().equals(after.codes())) {
+    if (ClearReport.contradicts(before.codes(), after.codes())) {
       throw new LinkProblem(
           "The vehicle acknowledged, but a second reading shows every code unchanged. Nothing was recorded as cleared. Ignition on, engine off, then try once more.");
     }
