@@ -46,7 +46,13 @@ public final class CatalogReader {
     }
   }
 
-  public CatalogReader() {
+  private final Function<String, InputStream> files;
+
+  /**
+   * @param files opens a file of the catalog by its name, null if there is none
+   */
+  CatalogReader(Function<String, InputStream> files) {
+    this.files = files;
     SimpleModule words = new SimpleModule();
     words.addDeserializer(CodeRange.class, fromText(CodeRange::parse));
     yaml =
@@ -71,27 +77,26 @@ public final class CatalogReader {
    * @throws CatalogRefused if a file is malformed or files contradict each other
    */
   public static Catalog shipped() {
-    CatalogReader reader = new CatalogReader();
-    Index index = reader.read("index.yaml", Index.class);
+    return new CatalogReader(f -> CatalogReader.class.getResourceAsStream(ROOT + f)).read();
+  }
+
+  Catalog read() {
+    Index index = read("index.yaml", Index.class);
     List<FamilySheet> sheets = new ArrayList<>();
-    index
-        .families()
-        .forEach(f -> sheets.add(reader.read("family/" + f + ".yaml", FamilySheet.class)));
+    index.families().forEach(f -> sheets.add(read("family/" + f + ".yaml", FamilySheet.class)));
     List<VehicleCard> cards = new ArrayList<>();
-    index
-        .vehicles()
-        .forEach(v -> cards.add(reader.read("vehicle/" + v + ".yaml", VehicleCard.class)));
+    index.vehicles().forEach(v -> cards.add(read("vehicle/" + v + ".yaml", VehicleCard.class)));
     Map<String, Caution> cautions = new LinkedHashMap<>();
-    reader.read("cautions.yaml", Cautions.class).cautions().forEach(c -> cautions.put(c.id(), c));
+    read("cautions.yaml", Cautions.class).cautions().forEach(c -> cautions.put(c.id(), c));
     Catalog catalog =
         new Catalog(
             sheets,
             cards,
-            reader.read("other-codes.yaml", OtherCodes.class).codes(),
-            reader.read("code-rules.yaml", Rules.class).rules(),
-            reader.read("code-words.yaml", CodeWords.class),
+            read("other-codes.yaml", OtherCodes.class).codes(),
+            read("code-rules.yaml", Rules.class).rules(),
+            read("code-words.yaml", CodeWords.class),
             cautions,
-            reader.read("symptoms.yaml", Symptoms.class).symptoms());
+            read("symptoms.yaml", Symptoms.class).symptoms());
     List<String> problems = catalog.problems();
     if (!problems.isEmpty()) {
       throw new CatalogRefused("The catalog contradicts itself:\n" + String.join("\n", problems));
@@ -100,7 +105,7 @@ public final class CatalogReader {
   }
 
   private <T> T read(String file, Class<T> type) {
-    try (InputStream in = CatalogReader.class.getResourceAsStream(ROOT + file)) {
+    try (InputStream in = files.apply(file)) {
       if (in == null) {
         throw new CatalogRefused("The catalog has no file " + file);
       }

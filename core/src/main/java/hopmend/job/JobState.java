@@ -75,12 +75,17 @@ public final class JobState {
         entries.stream().sorted(Comparator.comparingLong(JobEntry::sequence)).toList());
   }
 
-  /** Struck sequences with the entry that struck them; a struck strike strikes nothing. */
+  /**
+   * Struck sequences with the entry that struck them; a struck strike strikes nothing, and only
+   * what stands before it can be struck.
+   */
   private static Map<Long, JobEntry> strikesOf(List<JobEntry> entries) {
     Map<Long, JobEntry> strikes = new LinkedHashMap<>();
     for (int i = entries.size() - 1; i >= 0; i--) {
       JobEntry e = entries.get(i);
-      if (e.fact() instanceof Fact.Struck s && !strikes.containsKey(e.sequence())) {
+      if (e.fact() instanceof Fact.Struck s
+          && s.sequence() < e.sequence()
+          && !strikes.containsKey(e.sequence())) {
         strikes.putIfAbsent(s.sequence(), e);
       }
     }

@@ -68,7 +68,11 @@ public record DriveLog(List<Sample> samples) {
           break;
         }
         sample(row, samples, problems);
-        if (problems.size() >= MAX_PROBLEMS || samples.size() >= MAX_SAMPLES) {
+        if (samples.size() > MAX_SAMPLES) {
+          problems.add(
+              "The log has more than %d samples; cut it to one drive.".formatted(MAX_SAMPLES));
+        }
+        if (problems.size() >= MAX_PROBLEMS || samples.size() > MAX_SAMPLES) {
           break;
         }
       }

@@ -1,10 +1,23 @@
 package hopmend.catalog;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class CatalogTest {
+  private static final String CARD = "vehicle/wherrill-sedge-12.yaml";
+  private static final String SHEET = "family/camshaft-position.yaml";
+
   private final Catalog catalog = CatalogReader.shipped();
 
   @Test
@@ -12,5 +25,107 @@ class CatalogTest {
     assertThat(catalog.problems()).isEmpty();
     assertThat(catalog.sheets()).isNotEmpty();
     assertThat(catalog.cards()).isNotEmpty();
+  }
+
+  /** The shipped catalog with one file changed. */
+  private static Catalog with(String file, String from, String to) {
+    return new CatalogReader(
+            f -> {
+              InputStream in = CatalogReader.class.getResourceAsStream("/catalog/" + f);
+              return f.equals(file) ? changed(in, from, to) : in;
+            })
+        .read();
+  }
+
+  private static InputStream changed(InputStream in, String from, String to) {
+    try (in) {
+      String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+      assertThat(text).as("what the test wants to spoil is there").contains(from);
+      return new ByteArrayInputStream(text.replace(from, to).getBytes(StandardCharsets.UTF_8));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** A slip of whoever writes a card or a sheet is named with its file, and nothing is loaded. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "index.yaml|  - camshaft-position|  - no-such-sheet|no file family/no-such-sheet.yaml",
+        CARD + "|family: camshaft-position\\n|family: nothing-of-the-kind\\n|is of no known family",
+        CARD + "|fastener: cam-sensor-bolt|fastener: glue|names no fastener of the card",
+        CARD + "|behind: [intake-duct]|behind: [the-moon]|the-moon",
+        CARD + "|under: [engine-cover]|under: [intake-duct]|want to come first",
+        CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing",
+        CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch",
+        CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT",
+        CARD + "|revision: 1|revison: 1|[\"revision\"]",
+        CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay",
+        CARD + "|torqueNm: 9|torqueNm: -9|must be positive",
+        CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175",
+        SHEET + "|otherwise: 0.97, finds: false|otherwise: 0.90, finds: false|add up to",
+        SHEET + "|looksFor: [connector]|looksFor: [gremlin]|gremlin",
+        SHEET + "|after: [clean-around]|after: [sing]|sing",
+        SHEET + "|codes: P0340-P0344|codes: P0344-P0340|P0344 to P0340",
+        SHEET + "|cautions: [engine-off]|cautions: [beware]|beware",
+        "code-rules.yaml|kind: CHILD|kind: COUSIN|COUSIN",
+        "cautions.yaml|hardStop: true|hardstop: true|[\"hardStop\"]"
+      })
+  void aSlipIsRefusedAndNamed(String file, String from, String to, String named) {
+    assertThatThrownBy(() -> with(file, from.replace("\\n", "\n"), to.replace("\\n", "\n")))
+        .isInstanceOf(CatalogReader.CatalogRefused.class)
+        .hasMessageContaining(named);
+  }
+
+  /** Every figure says where it comes from. */
+  @Test
+  void nothingInTheCatalogIsWithoutASource() {
+    for (FamilySheet sheet : catalog.sheets()) {
+      assertSources(
+          sheet.family(),
+          List.of(
+              sheet.suspects().stream().map(s -> s.source()),
+              sheet.checks().stream().map(c -> c.source()),
+              sheet.operations().stream().map(o -> o.source()),
+              sheet.codes().stream().map(c -> c.source()),
+              sheet.traits().stream().map(t -> t.source())));
+    }
+    for (VehicleCard card : catalog.cards()) {
+      assertSources(
+          card.id(),
+          List.of(
+              card.sites().stream().map(s -> s.source()),
+              card.parts().stream().map(p -> p.source()),
+              card.fasteners().stream().map(f -> f.source()),
+              card.obstructions().stream().map(o -> o.source()),
+              card.routines().stream().map(r -> r.source())));
+    }
+    assertSources("rules", List.of(catalog.codeRules().stream().map(r -> r.source())));
+    assertSources("cautions", List.of(catalog.cautions().values().stream().map(c -> c.source())));
+  }
+
+  private static void assertSources(String where, List<Stream<String>> sources) {
+    List<String> all = sources.stream().flatMap(s -> s.map(String::valueOf)).toList();
+    assertThat(all).as(where).isNotEmpty().noneMatch(s -> s.isBlank() || s.equals("null"));
+  }
+
+  /** Every site of every card can be worked at: an order, and a part that fits it. */
+  @Test
+  void everySiteOfEveryCardHasAnOrderAndAPart() {
+    for (VehicleCard card : catalog.cards()) {
+      for (var site : card.sites()) {
+        FamilySheet sheet = catalog.sheet(site.family()).orElseThrow();
+        assertThat(catalog.workOrder(sheet, card, site).steps()).hasSizeGreaterThan(5);
+        assertThat(card.parts())
+            .as(card.id() + " " + site.id())
+            .anySatisfy(
+                p -> {
+                  assertThat(p.family()).isEqualTo(site.family());
+                  assertThat(p.engines()).contains(card.engine().code());
+                  assertThat(p.replacement()).isEmpty();
+                });
+      }
+    }
   }
 }

@@ -202,7 +202,7 @@ class JobTest {
         s.overruled(Hop.CLEAR));
   }
 
-  private static final List<Fact> ALL_KINDS =
+  static final List<Fact> ALL_KINDS =
       List.of(
           new Fact.CodesRead(
               Fact.CodeSource.PASTED,

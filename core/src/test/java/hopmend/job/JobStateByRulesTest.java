@@ -1,0 +1,213 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.swap.Ledger;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+
+/**
+ * The fold against a second, slow reading of the same rules: every question is answered anew from
+ * the list of entries, by its definition and without any running state.
+ */
+class JobStateByRulesTest {
+  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
+  private static final List<TroubleCode> CODES =
+      List.of(
+          TroubleCode.parse("P0340"), TroubleCode.parse("P0301"), TroubleCode.parse("P0113-12"));
+
+  private List<JobEntry> entries;
+
+  @Property(tries = 400)
+  void foldGivesWhatTheDefinitionsSay(@ForAll long seed) {
+    entries = randomEntries(new Random(seed));
+    JobState state = JobState.of(entries);
+
+    assertThat(state.live()).isEqualTo(live());
+    assertThat(state.verdict()).isEqualTo(last(Fact.VerdictTaken.class));
+    assertThat(state.vehicle()).isEqualTo(last(Fact.VehicleIdentified.class));
+    assertThat(state.part()).isEqualTo(last(Fact.PartChosen.class));
+    assertThat(state.site())
+        .isEqualTo(last(Fact.SiteConfirmed.class).map(Fact.SiteConfirmed::site));
+    assertThat(state.signedOff()).isEqualTo(last(Fact.SignedOff.class));
+    assertThat(state.notes())
+        .isEqualTo(all(Fact.NoteAdded.class).map(Fact.NoteAdded::words).toList());
+    assertThat(state.movements())
+        .isEqualTo(
+            all(Fact.PiecesMoved.class)
+                .map(f -> new Ledger.Movement(f.item(), f.pieces()))
+                .toList());
+    assertThat(codeTexts(state)).isEqualTo(codesByDefinition());
+    assertThat(Set.copyOf(state.answers())).isEqualTo(answersByDefinition());
+    assertThat(state.drive()).isEqualTo(sinceClearing(Fact.DriveLogged.class));
+    assertThat(state.readiness())
+        .isEqualTo(sinceClearing(Fact.ReadinessRead.class).map(Fact.ReadinessRead::bytes));
+    assertThat(state.afterClear()).isEqualTo(afterClearByDefinition());
+    assertThat(state.routine("learn").flatMap(JobState.RoutineRun::end))
+        .isEqualTo(routineEndByDefinition());
+  }
+
+  private List<JobEntry> randomEntries(Random random) {
+    List<JobEntry> made = new ArrayList<>();
+    for (int i = 1; i <= 18; i++) {
+      made.add(new JobEntry(i, T0.plusSeconds(i), "p" + i % 2, randomFact(random, i)));
+    }
+    return made;
+  }
+
+  private static Fact randomFact(Random random, int sequence) {
+    TroubleCode code = CODES.get(random.nextInt(CODES.size()));
+    return switch (random.nextInt(11)) {
+      case 0, 1, 2 -> randomReading(random);
+      case 3 -> new Fact.CodeSetAside(code, "");
+      case 4 -> new Fact.CodesCleared("v");
+      case 5 -> new Fact.DriveLogged("drive " + sequence, "d.csv");
+      case 6 -> new Fact.ReadinessRead("0007650" + random.nextInt(10));
+      case 7 -> new Fact.CheckAnswered("c" + random.nextInt(2), "o" + sequence, null, null);
+      case 8 ->
+          random.nextBoolean()
+              ? new Fact.RoutineStarted("learn", 1)
+              : new Fact.RoutineEnded("learn", hopmend.relearn.RoutineState.PASSED);
+      case 9 -> new Fact.Struck(1 + random.nextInt(sequence + 1), "");
+      default -> JobTest.ALL_KINDS.get(random.nextInt(JobTest.ALL_KINDS.size() - 1));
+    };
+  }
+
+  private static Fact randomReading(Random random) {
+    List<ReadCode> read = new ArrayList<>();
+    for (TroubleCode c : CODES) {
+      if (random.nextBoolean()) {
+        CodeState state = CodeState.values()[random.nextInt(CodeState.values().length)];
+        read.add(ReadCode.of(c, state));
+      }
+    }
+    Fact.CodeSource[] sources = Fact.CodeSource.values();
+    return new Fact.CodesRead(sources[random.nextInt(sources.length)], read, List.of(), "");
+  }
+
+  /** An entry counts unless a later entry that counts strikes it. */
+  private boolean counts(JobEntry e) {
+    return entries.stream()
+        .filter(s -> s.sequence() > e.sequence())
+        .filter(s -> s.fact() instanceof Fact.Struck k && k.sequence() == e.sequence())
+        .noneMatch(this::counts);
+  }
+
+  private List<JobEntry> live() {
+    return entries.stream().filter(this::counts).toList();
+  }
+
+  private <F extends Fact> java.util.stream.Stream<F> all(Class<F> kind) {
+    return live().stream().map(JobEntry::fact).filter(kind::isInstance).map(kind::cast);
+  }
+
+  private <F extends Fact> Optional<F> last(Class<F> kind) {
+    return all(kind).reduce((a, b) -> b);
+  }
+
+  private long lastSequence(Predicate<JobEntry> which) {
+    return live().stream().filter(which).mapToLong(JobEntry::sequence).max().orElse(0);
+  }
+
+  private long clearing() {
+    return lastSequence(e -> e.fact() instanceof Fact.CodesCleared);
+  }
+
+  private <F extends Fact> Optional<F> sinceClearing(Class<F> kind) {
+    long from = clearing();
+    return live().stream()
+        .filter(e -> e.sequence() > from && kind.isInstance(e.fact()))
+        .map(e -> kind.cast(e.fact()))
+        .reduce((a, b) -> b);
+  }
+
+  /** A reading of the vehicle belongs to "after" once anything was cleared before it. */
+  private boolean isAfter(JobEntry e) {
+    return e.fact() instanceof Fact.CodesRead r
+        && r.source() == Fact.CodeSource.VEHICLE
+        && live().stream()
+            .anyMatch(c -> c.fact() instanceof Fact.CodesCleared && c.sequence() < e.sequence());
+  }
+
+  private Optional<JobState.Afterwards> afterClearByDefinition() {
+    long from = clearing();
+    return live().stream()
+        .filter(e -> isAfter(e) && e.sequence() > from)
+        .reduce((a, b) -> b)
+        .map(
+            e -> {
+              long drive = lastSequence(d -> d.fact() instanceof Fact.DriveLogged);
+              boolean driven = drive > from && drive < e.sequence();
+              return new JobState.Afterwards(((Fact.CodesRead) e.fact()).codes(), driven);
+            });
+  }
+
+  private static Set<String> codeTexts(JobState state) {
+    return state.codes().stream()
+        .map(c -> c.code().text() + new TreeSet<>(c.states()))
+        .collect(Collectors.toSet());
+  }
+
+  /** A code is on the job if a reading before clearing has it and nothing set it aside later. */
+  private Set<String> codesByDefinition() {
+    Set<String> texts = new TreeSet<>();
+    Set<TroubleCode> mentioned =
+        all(Fact.CodesRead.class)
+            .flatMap(r -> r.codes().stream())
+            .map(ReadCode::code)
+            .collect(Collectors.toSet());
+    for (TroubleCode code : mentioned) {
+      long aside =
+          lastSequence(e -> e.fact() instanceof Fact.CodeSetAside s && s.code().equals(code));
+      Set<CodeState> states = new TreeSet<>();
+      boolean there = false;
+      for (JobEntry e : live()) {
+        if (e.sequence() > aside && !isAfter(e) && e.fact() instanceof Fact.CodesRead r) {
+          for (ReadCode c : r.codes()) {
+            there |= c.code().equals(code);
+            states.addAll(c.code().equals(code) ? c.states() : Set.of());
+          }
+        }
+      }
+      if (there) {
+        texts.add(code.text() + states);
+      }
+    }
+    return texts;
+  }
+
+  private Set<Fact.CheckAnswered> answersByDefinition() {
+    return all(Fact.CheckAnswered.class)
+        .map(Fact.CheckAnswered::check)
+        .distinct()
+        .map(
+            c -> all(Fact.CheckAnswered.class).filter(a -> a.check().equals(c)).reduce((a, b) -> b))
+        .flatMap(Optional::stream)
+        .filter(Objects::nonNull)
+        .collect(Collectors.toSet());
+  }
+
+  private Optional<Fact.RoutineEnded> routineEndByDefinition() {
+    long start =
+        lastSequence(e -> e.fact() instanceof Fact.RoutineStarted s && s.routine().equals("learn"));
+    return live().stream()
+        .filter(e -> start > 0 && e.sequence() > start)
+        .map(JobEntry::fact)
+        .filter(f -> f instanceof Fact.RoutineEnded r && r.routine().equals("learn"))
+        .map(Fact.RoutineEnded.class::cast)
+        .reduce((a, b) -> b);
+  }
+}
