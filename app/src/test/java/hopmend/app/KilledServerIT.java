@@ -3,37 +3,26 @@ package hopmend.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.job.Fact;
+import hopmend.relearn.RoutineState;
+import hopmend.standin.SimulatedVehicle.Ignition;
 import java.io.IOException;
-import java.net.CookieManager;
 import java.net.ServerSocket;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
-/** A second server is killed for real in the middle of work: what it confirmed is in the record. */
+/**
+ * A second server is killed for real in the middle of work: what it confirmed is in the record, and
+ * a routine that the first server started is found again by the second.
+ */
 class KilledServerIT extends AppIT {
-  private final HttpClient client =
-      HttpClient.newBuilder()
-          .cookieHandler(new CookieManager())
-          .connectTimeout(Duration.ofSeconds(5))
-          .build();
 
   @Test
-  void noConfirmedEntryIsLostWhenTheServerIsKilled() throws Exception {
+  void noConfirmedEntryIsLostAndARunningRoutineIsFoundAgain() throws Exception {
     long job = newJob(new Fact.NoteAdded("before"));
+    long learning = startRoutine();
     int other = freePort();
     Process server =
         new ProcessBuilder(
@@ -47,29 +36,22 @@ class KilledServerIT extends AppIT {
             .redirectOutput(Path.of("target", "killed-server.log").toFile())
             .start();
     List<String> confirmed = new ArrayList<>();
+    PlainBrowser browser = new PlainBrowser(other);
     try {
-      String base = "http://127.0.0.1:" + other;
-      awaitUp(base, server);
-      String csrf = signIn(base);
+      awaitUp(browser, server);
+      browser.signIn();
+      String again = "/jobs/" + learning + "/relearn/result";
+      assertThat(browser.post(again, Map.of("routine", "cam-crank-learn")).statusCode())
+          .isEqualTo(302);
       Thread killer = new Thread(() -> killAfter(server, confirmed));
       killer.start();
       for (int i = 0; i < 100_000; i++) {
         String words = "note-" + i;
-        String body =
-            form(
-                Map.of(
-                    "_csrf",
-                    csrf,
-                    "token",
-                    UUID.randomUUID().toString(),
-                    "seen",
-                    "999999",
-                    "hop",
-                    "read",
-                    "words",
-                    words));
-        HttpResponse<String> answer = post(base + "/jobs/" + job + "/note", body);
-        assertThat(answer.statusCode()).isEqualTo(302);
+        assertThat(
+                browser
+                    .post("/jobs/" + job + "/note", Map.of("hop", "read", "words", words))
+                    .statusCode())
+            .isEqualTo(302);
         synchronized (confirmed) {
           confirmed.add(words);
         }
@@ -85,6 +67,31 @@ class KilledServerIT extends AppIT {
     assertThat(kept.size() - confirmed.size())
         .as("one unanswered note may have landed")
         .isBetween(1, 2);
+    assertThat(desk.look(learning).workup().state().routine("cam-crank-learn").orElseThrow().end())
+        .get()
+        .extracting(Fact.RoutineEnded::result)
+        .isEqualTo(RoutineState.PASSED);
+  }
+
+  /** A routine that was started here and has come to its end at the vehicle, unasked. */
+  private long startRoutine() {
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.spec().faults().forEach(f -> v.setFault(f.id(), false));
+              v.turn(Ignition.RUNNING);
+              v.advance(900);
+              v.startRoutine(769);
+              v.advance(60);
+              return v;
+            });
+    return newJob(
+        camCode(),
+        vehicleFact(),
+        new Fact.GateOverruled(hopmend.job.Hop.CLEAR, "test of a restart"),
+        new Fact.CodesCleared(VIN),
+        new Fact.RoutineStarted("cam-crank-learn", 0.5));
   }
 
   private static void killAfter(Process server, List<String> confirmed) {
@@ -104,11 +111,11 @@ class KilledServerIT extends AppIT {
     }
   }
 
-  private void awaitUp(String base, Process server) throws Exception {
+  private static void awaitUp(PlainBrowser browser, Process server) throws Exception {
     for (int i = 0; i < 240; i++) {
       assertThat(server.isAlive()).as("second server, see target/killed-server.log").isTrue();
       try {
-        if (get(base + "/actuator/health/readiness").statusCode() == 200) {
+        if (browser.get("/actuator/health/readiness").statusCode() == 200) {
           return;
         }
       } catch (IOException notYet) {
@@ -117,44 +124,5 @@ class KilledServerIT extends AppIT {
       Thread.sleep(500);
     }
     throw new AssertionError("the second server did not start");
-  }
-
-  private String signIn(String base) throws Exception {
-    String csrf = csrf(get(base + "/sign-in").body());
-    HttpResponse<String> in =
-        post(
-            base + "/sign-in",
-            form(Map.of("_csrf", csrf, "username", "oskar", "password", "ferry-tech")));
-    assertThat(in.headers().firstValue("Location").orElse("")).contains("/jobs");
-    return csrf(get(base + "/jobs/new").body());
-  }
-
-  private static String csrf(String page) {
-    Matcher m = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"").matcher(page);
-    assertThat(m.find()).isTrue();
-    return m.group(1);
-  }
-
-  private static String form(Map<String, String> fields) {
-    return fields.entrySet().stream()
-        .map(e -> e.getKey() + "=" + URLEncoder.encode(e.getValue(), StandardCharsets.UTF_8))
-        .collect(Collectors.joining("&"));
-  }
-
-  private HttpResponse<String> get(String url) throws IOException, InterruptedException {
-    return client.send(
-        HttpRequest.newBuilder(URI.create(url)).timeout(Duration.ofSeconds(10)).build(),
-        HttpResponse.BodyHandlers.ofString());
-  }
-
-  private HttpResponse<String> post(String url, String body)
-      throws IOException, InterruptedException {
-    return client.send(
-        HttpRequest.newBuilder(URI.create(url))
-            .timeout(Duration.ofSeconds(10))
-            .header("Content-Type", "application/x-www-form-urlencoded")
-            .POST(HttpRequest.BodyPublishers.ofString(body))
-            .build(),
-        HttpResponse.BodyHandlers.ofString());
   }
 }

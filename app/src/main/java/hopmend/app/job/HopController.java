@@ -53,11 +53,24 @@ class HopController {
         () -> {
           try {
             long sequence = Long.parseLong(form.field("sequence"));
+            if (form.by("LEARNER") && !isOwn(jobId, sequence, form.who())) {
+              throw new InputProblem(
+                  "", "A learner can undo their own entries only. Ask a technician.");
+            }
             return List.of(new Fact.Struck(sequence, shortened(form.field("reason"), 200)));
           } catch (NumberFormatException e) {
             throw new InputProblem("", "Name the entry to undo by its number.");
           }
         });
+  }
+
+  private boolean isOwn(long jobId, long sequence, String who) {
+    return desk.look(jobId)
+        .workup()
+        .state()
+        .entry(sequence)
+        .filter(e -> e.who().equals(who))
+        .isPresent();
   }
 
   @PostMapping("/jobs/{jobId:\\d{1,15}}/note")

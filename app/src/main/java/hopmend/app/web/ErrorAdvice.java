@@ -53,10 +53,7 @@ class ErrorAdvice {
   @ResponseStatus(HttpStatus.SERVICE_UNAVAILABLE)
   String database(Exception e, Model model) {
     LOG.error("Database", e);
-    return page(
-        model,
-        "The record cannot be reached just now. Nothing was recorded by this step.",
-        "Go back and send it again in a moment; what was confirmed before is safe.");
+    return page(model, OutageFilter.WHAT, OutageFilter.REMEDY);
   }
 
   private static String page(Model model, String what, String remedy) {

@@ -1,0 +1,55 @@
+package hopmend.app.web;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * Says that the record cannot be reached where even the session cannot be read, which happens
+ * outside every controller.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class OutageFilter extends OncePerRequestFilter {
+  static final String WHAT =
+      "The record cannot be reached just now. Nothing was recorded by this step.";
+  static final String REMEDY =
+      "Go back and send it again in a moment; what was confirmed before is safe.";
+  private static final Logger LOG = LoggerFactory.getLogger(OutageFilter.class);
+
+  @Override
+  protected void doFilterInternal(
+      HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+      throws ServletException, IOException {
+    try {
+      chain.doFilter(request, response);
+    } catch (DataAccessException | TransactionException e) {
+      LOG.error("Database", e);
+      if (response.isCommitted()) {
+        throw e;
+      }
+      response.reset();
+      response.setStatus(HttpServletResponse.SC_SERVICE_UNAVAILABLE);
+      response.setContentType("text/html;charset=utf-8");
+      response.setHeader("Content-Security-Policy", "default-src 'none'");
+      response
+          .getWriter()
+          .write(
+              "<!DOCTYPE html><html lang=\"en\"><title>Hop Mend</title><h1>"
+                  + WHAT
+                  + "</h1><p>"
+                  + REMEDY
+                  + "</p></html>");
+    }
+  }
+}

@@ -1,0 +1,58 @@
+package hopmend.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.job.Fact;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** The database goes away under the running application, and comes back. */
+class OutageIT extends AppIT {
+
+  @AfterEach
+  void bringTheDatabaseBack() throws Exception {
+    database("database_up .run/test off");
+  }
+
+  @Test
+  void aRestartOfTheDatabaseLosesNothingAndThePageSaysWhatHappened() throws Exception {
+    long job = newJob(new Fact.NoteAdded("confirmed"));
+    PlainBrowser browser = new PlainBrowser(port);
+    browser.signIn();
+    Map<String, String> note = Map.of("hop", "read", "words", "while it was away");
+
+    database("database_down .run/test");
+    HttpResponse<String> refused = browser.post("/jobs/" + job + "/note", note);
+    assertThat(refused.statusCode()).isEqualTo(503);
+    assertThat(refused.body())
+        .contains("Nothing was recorded by this step")
+        .doesNotContain("Exception");
+    assertThat(browser.get("/jobs").statusCode()).isEqualTo(503);
+
+    database("database_up .run/test off");
+    assertThat(browser.get("/jobs/" + job + "/record").body()).contains("confirmed");
+    assertThat(browser.post("/jobs/" + job + "/note", note).statusCode()).isEqualTo(302);
+    assertThat(desk.look(job).workup().state().notes())
+        .containsExactly("confirmed", "while it was away");
+  }
+
+  /** Runs a function of the script with which {@code ./hopmend test} keeps its database. */
+  private static void database(String call) throws Exception {
+    Path root = Path.of("").toAbsolutePath().getParent();
+    assertThat(Files.exists(root.resolve("scripts/database.sh"))).isTrue();
+    Process p =
+        new ProcessBuilder(
+                "bash", "-c", "die() { echo \"$*\" >&2; exit 1; }; . scripts/database.sh; " + call)
+            .directory(root.toFile())
+            .redirectErrorStream(true)
+            .redirectOutput(Path.of("target", "database.log").toFile())
+            .start();
+    assertThat(p.waitFor(60, TimeUnit.SECONDS)).isTrue();
+    assertThat(p.exitValue()).as(call).isZero();
+  }
+}
