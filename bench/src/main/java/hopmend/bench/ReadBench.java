@@ -1,7 +1,10 @@
 package hopmend.bench;
 
+import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeText;
+import hopmend.fault.ControlUnit;
 import hopmend.fault.ScanText;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -26,6 +29,8 @@ public class ReadBench {
           + "engine speed 862 rpm, load 26.3 %, coolant 88 °C\n";
   private final String report = LINES.repeat(ScanText.MAX_CHARACTERS / LINES.length());
 
+  private final List<ControlUnit> units = CatalogReader.shipped().controlUnits();
+
   @Benchmark
   public int tenThousandCodes() {
     int decoded = 0;
@@ -37,6 +42,6 @@ public class ReadBench {
 
   @Benchmark
   public int reportAtTheSizeLimit() {
-    return ScanText.read(report, 2026).found().size();
+    return ScanText.read(report, 2026, units).found().size();
   }
 }

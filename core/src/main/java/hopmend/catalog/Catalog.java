@@ -4,11 +4,13 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
+import hopmend.fault.ControlUnit;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.prove.Check;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
+import hopmend.swap.Operation;
 import hopmend.swap.WorkOrder;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -22,6 +24,8 @@ import java.util.stream.Stream;
  * Sheets, cards and the rules beside them.
  *
  * @param otherCodes codes that stand beside a sensor's without being one's
+ * @param circumstances in which a symptom shows
+ * @param controlUnits how reports name them
  */
 public record Catalog(
     List<FamilySheet> sheets,
@@ -30,7 +34,9 @@ public record Catalog(
     List<CodeRule> codeRules,
     CodeWords codeWords,
     Map<String, Caution> cautions,
-    List<Symptom> symptoms) {
+    List<Symptom> symptoms,
+    List<Symptom> circumstances,
+    List<ControlUnit> controlUnits) {
   public Catalog {
     sheets = List.copyOf(sheets);
     cards = List.copyOf(cards);
@@ -38,6 +44,8 @@ public record Catalog(
     codeRules = List.copyOf(codeRules);
     cautions = Map.copyOf(cautions);
     symptoms = List.copyOf(symptoms);
+    circumstances = List.copyOf(circumstances);
+    controlUnits = List.copyOf(controlUnits);
   }
 
   public Optional<FamilySheet> sheet(String family) {
@@ -58,7 +66,14 @@ public record Catalog(
   }
 
   public CodeMeaning meaning(TroubleCode code) {
-    List<CodeGroup> known = Stream.concat(codeGroups().stream(), otherCodes.stream()).toList();
+    return meaning(code, List.of());
+  }
+
+  /**
+   * @param own groups of the vehicle's card, which come first
+   */
+  public CodeMeaning meaning(TroubleCode code, List<CodeGroup> own) {
+    List<CodeGroup> known = Stream.of(own, codeGroups(), otherCodes).flatMap(List::stream).toList();
     return CodeMeaning.of(code, known, codeWords);
   }
 
@@ -71,12 +86,23 @@ public record Catalog(
     Map<String, Fastener> fasteners = new LinkedHashMap<>();
     card.fasteners().forEach(f -> fasteners.put(f.id(), f));
     return WorkOrder.of(
-        sheet.operations(),
+        withCardCautions(sheet.operations(), card.cautions()),
         card.obstructions(),
         site.behind(),
         fasteners,
         card.fastener(site.fastener()),
         cautions);
+  }
+
+  /** What holds for any work on a vehicle stands at the first operation. */
+  private static List<Operation> withCardCautions(
+      List<Operation> operations, List<String> cautions) {
+    if (cautions.isEmpty()) {
+      return operations;
+    }
+    List<Operation> all = new ArrayList<>(operations);
+    all.set(0, all.get(0).withCautions(cautions));
+    return all;
   }
 
   /** Everything in which the files contradict themselves or each other; empty if sound. */
@@ -92,6 +118,13 @@ public record Catalog(
           .flatMap(List::stream)
           .filter(r -> card.routine(r).isEmpty())
           .forEach(r -> problems.add(card.id() + ": no routine is called " + r));
+      card.codes().stream()
+          .filter(g -> sheet(g.family()).isEmpty())
+          .forEach(
+              g -> problems.add(card.id() + ": codes " + g.codes().text() + " are of no family"));
+      card.cautions().stream()
+          .filter(c -> !cautions.containsKey(c))
+          .forEach(c -> problems.add(card.id() + ": no caution is called " + c));
       for (Site site : card.sites()) {
         siteProblems(card, site, problems);
       }
@@ -116,7 +149,13 @@ public record Catalog(
       problems.add("%s: site %s is of no known family".formatted(card.id(), site.id()));
       return;
     }
-    if (card.fastener(site.fastener()).isEmpty()) {
+    if (site.isOutsideBay() && card.chassis() == null) {
+      problems.add(
+          "%s: site %s lies outside the bay, but the card has no plan of the vehicle"
+              .formatted(card.id(), site.id()));
+    }
+    boolean tightens = sheet.get().operations().stream().anyMatch(o -> "site".equals(o.fastener()));
+    if (tightens && card.fastener(site.fastener()).isEmpty()) {
       problems.add("%s: site %s names no fastener of the card".formatted(card.id(), site.id()));
     }
     collect(problems, card.id(), () -> workOrder(sheet.get(), card, site));

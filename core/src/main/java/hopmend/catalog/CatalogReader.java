@@ -4,6 +4,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
+import hopmend.fault.ControlUnit;
 import hopmend.swap.Caution;
 import java.io.IOException;
 import java.io.InputStream;
@@ -16,8 +17,11 @@ import java.util.function.Function;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.ValueDeserializer;
 import tools.jackson.databind.module.SimpleModule;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /** Reads sheets and cards from YAML. A file with an unknown or missing word is refused. */
@@ -35,7 +39,9 @@ public final class CatalogReader {
 
   private record Cautions(List<Caution> cautions) {}
 
-  private record Symptoms(List<Symptom> symptoms) {}
+  private record Symptoms(List<Symptom> symptoms, List<Symptom> circumstances) {}
+
+  private record Units(List<ControlUnit> units) {}
 
   /** The catalog contradicts itself; the message lists everything. */
   public static final class CatalogRefused extends RuntimeException {
@@ -58,6 +64,7 @@ public final class CatalogReader {
     yaml =
         YAMLMapper.builder()
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .addModule(words)
             .build();
   }
@@ -83,11 +90,13 @@ public final class CatalogReader {
   Catalog read() {
     Index index = read("index.yaml", Index.class);
     List<FamilySheet> sheets = new ArrayList<>();
-    index.families().forEach(f -> sheets.add(read("family/" + f + ".yaml", FamilySheet.class)));
+    JsonNode common = tree("common.yaml");
+    index.families().forEach(f -> sheets.add(sheet("family/" + f + ".yaml", common)));
     List<VehicleCard> cards = new ArrayList<>();
     index.vehicles().forEach(v -> cards.add(read("vehicle/" + v + ".yaml", VehicleCard.class)));
     Map<String, Caution> cautions = new LinkedHashMap<>();
     read("cautions.yaml", Cautions.class).cautions().forEach(c -> cautions.put(c.id(), c));
+    Symptoms symptoms = read("symptoms.yaml", Symptoms.class);
     Catalog catalog =
         new Catalog(
             sheets,
@@ -96,12 +105,50 @@ public final class CatalogReader {
             read("code-rules.yaml", Rules.class).rules(),
             read("code-words.yaml", CodeWords.class),
             cautions,
-            read("symptoms.yaml", Symptoms.class).symptoms());
+            symptoms.symptoms(),
+            symptoms.circumstances(),
+            read("control-units.yaml", Units.class).units());
     List<String> problems = catalog.problems();
     if (!problems.isEmpty()) {
       throw new CatalogRefused("The catalog contradicts itself:\n" + String.join("\n", problems));
     }
     return catalog;
+  }
+
+  /** A sheet, with what it takes from the common file by "use" put in its place. */
+  private FamilySheet sheet(String file, JsonNode common) {
+    JsonNode sheet = tree(file);
+    for (String list : List.of("suspects", "checks", "operations")) {
+      if (sheet.get(list) instanceof ArrayNode items) {
+        for (int i = 0; i < items.size(); i++) {
+          if (items.get(i) instanceof ObjectNode item && item.has("use")) {
+            items.set(i, used(file, item, common.get(list)));
+          }
+        }
+      }
+    }
+    try {
+      return yaml.treeToValue(sheet, FamilySheet.class);
+    } catch (tools.jackson.core.JacksonException e) {
+      throw new CatalogRefused(file + ": " + e.getMessage());
+    }
+  }
+
+  private static ObjectNode used(String file, ObjectNode item, JsonNode from) {
+    String id = item.get("use").asString();
+    for (JsonNode shared : from) {
+      if (shared.get("id").asString().equals(id)) {
+        ObjectNode whole = (ObjectNode) shared.deepCopy();
+        whole.setAll(item);
+        whole.remove("use");
+        return whole;
+      }
+    }
+    throw new CatalogRefused("%s uses %s, which common.yaml does not have".formatted(file, id));
+  }
+
+  private JsonNode tree(String file) {
+    return read(file, JsonNode.class);
   }
 
   private <T> T read(String file, Class<T> type) {

@@ -13,6 +13,7 @@ import java.util.Optional;
  * All that is known of a sensor family, whatever the vehicle.
  *
  * @param family id, also the file name
+ * @param follows whether the sensor belongs to the engine, which may have been swapped, or the body
  * @param tells what the sensor tells the controller
  * @param life wear-out of the sensor, null where the pair question does not arise
  * @param twinExtraMinutes extra time for the second sensor while access is open
@@ -21,6 +22,7 @@ public record FamilySheet(
     String family,
     int revision,
     String name,
+    Follows follows,
     String tells,
     String principle,
     List<CodeGroup> codes,
@@ -31,7 +33,18 @@ public record FamilySheet(
     double twinExtraMinutes,
     List<Operation> operations,
     String source) {
+  /** To what a sensor belongs. */
+  public enum Follows {
+    ENGINE,
+    BODY
+  }
+
   public FamilySheet {
+    follows = follows == null ? Follows.ENGINE : follows;
+    if (operations.isEmpty() || suspects.isEmpty() || checks.isEmpty()) {
+      throw new IllegalArgumentException(
+          "Sheet " + family + " needs suspects, checks and operations");
+    }
     codes = List.copyOf(codes);
     suspects = List.copyOf(suspects);
     checks = List.copyOf(checks);

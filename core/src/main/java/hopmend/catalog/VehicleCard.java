@@ -1,6 +1,9 @@
 package hopmend.catalog;
 
+import hopmend.fault.Bulletin;
+import hopmend.fault.CodeGroup;
 import hopmend.find.Bay;
+import hopmend.find.Chassis;
 import hopmend.find.Site;
 import hopmend.part.Part;
 import hopmend.relearn.Routine;
@@ -15,6 +18,10 @@ import java.util.Optional;
 /**
  * All that is known of a vehicle platform.
  *
+ * @param chassis the plan of the whole vehicle, null where no site lies outside the bay
+ * @param codes the maker's own codes, flash codes and parameters, each with its family
+ * @param bulletins service bulletins that speak about codes together
+ * @param cautions cautions that hold for any work on this vehicle, shown at its first step
  * @param limits limits that override a sheet's, by check id
  * @param figures single figures by name, for example the teeth of the cam wheel
  * @param relearnAfter ids of routines to run after work on a family
@@ -28,6 +35,7 @@ public record VehicleCard(
     int yearTo,
     EngineLayout engine,
     Bay bay,
+    Chassis chassis,
     List<Site> sites,
     List<Obstruction> obstructions,
     List<Fastener> fasteners,
@@ -36,6 +44,9 @@ public record VehicleCard(
     Map<String, Double> figures,
     List<Routine> routines,
     Map<String, List<String>> relearnAfter,
+    List<CodeGroup> codes,
+    List<Bulletin> bulletins,
+    List<String> cautions,
     String jackPoints,
     String source) {
   public VehicleCard {
@@ -45,6 +56,9 @@ public record VehicleCard(
     parts = List.copyOf(parts);
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     figures = figures == null ? Map.of() : Map.copyOf(figures);
+    codes = codes == null ? List.of() : List.copyOf(codes);
+    bulletins = bulletins == null ? List.of() : List.copyOf(bulletins);
+    cautions = cautions == null ? List.of() : List.copyOf(cautions);
     routines = routines == null ? List.of() : List.copyOf(routines);
     relearnAfter = relearnAfter == null ? Map.of() : Map.copyOf(relearnAfter);
   }

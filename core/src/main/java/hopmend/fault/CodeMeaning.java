@@ -31,27 +31,43 @@ public record CodeMeaning(
   /** Composes the meaning from the sheets' groups, falling back on what the digits alone say. */
   public static CodeMeaning of(TroubleCode code, List<CodeGroup> groups, CodeWords words) {
     Optional<CodeGroup> group = CodeGroup.owning(code, groups);
-    String five = code.fiveCharacters();
+    Optional<String> says = group.map(g -> place(g) + mode(g, code, words));
+    return new CodeMeaning(
+        code,
+        sentenceCase(says.orElseGet(() -> words.fallback(code))),
+        parts(code, says, words),
+        group.map(CodeGroup::accuses).orElse(""),
+        group.map(CodeGroup::doesNotAccuse).orElse(""),
+        group.isPresent());
+  }
+
+  private static List<Part> parts(TroubleCode code, Optional<String> says, CodeWords words) {
+    return switch (code.scheme()) {
+      case J2012 -> parts2012(code, says, words);
+      case J1939 ->
+          List.of(
+              new Part("SPN " + code.base(), says.orElse("suspect parameter number")),
+              new Part("FMI " + code.failureType(), words.failureMode(code.failureType())));
+      case FLASH ->
+          List.of(
+              new Part(
+                  String.valueOf(code.base()),
+                  says.orElse("counted flashes; every maker numbers them in its own way")));
+    };
+  }
+
+  private static List<Part> parts2012(TroubleCode code, Optional<String> says, CodeWords words) {
+    String five = code.circuitText();
     List<Part> parts = new ArrayList<>();
     parts.add(new Part(five.substring(0, 1), words.system(code.letter())));
     parts.add(new Part(five.substring(1, 2), words.definer(code)));
     parts.add(new Part(five.substring(2, 3), words.area(code)));
-    parts.add(
-        new Part(
-            five.substring(3),
-            group.map(g -> place(g) + mode(g, code)).orElse("number within the area")));
+    parts.add(new Part(five.substring(3), says.orElse("number within the area")));
     if (code.failureType() != 0) {
       parts.add(
           new Part("-%02X".formatted(code.failureType()), words.failureType(code.failureType())));
     }
-    return new CodeMeaning(
-        code,
-        sentenceCase(
-            group.map(g -> place(g) + mode(g, code)).orElseGet(() -> words.fallback(code))),
-        parts,
-        group.map(CodeGroup::accuses).orElse(""),
-        group.map(CodeGroup::doesNotAccuse).orElse(""),
-        group.isPresent());
+    return parts;
   }
 
   private static String sentenceCase(String text) {
@@ -69,7 +85,11 @@ public record CodeMeaning(
     return place.toString();
   }
 
-  private static String mode(CodeGroup group, TroubleCode code) {
-    return group.mode(code).map(m -> ": " + m).orElse("");
+  private static String mode(CodeGroup group, TroubleCode code, CodeWords words) {
+    String mode =
+        code.scheme() == TroubleCode.Scheme.J1939
+            ? words.failureMode(code.failureType())
+            : group.mode(code).orElse("");
+    return mode.isEmpty() ? "" : ": " + mode;
   }
 }

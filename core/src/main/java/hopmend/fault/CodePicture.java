@@ -7,60 +7,111 @@ import java.util.Optional;
 
 /**
  * How several codes hang together: which is worth working on first, which follow from it, which
- * merely stand by.
+ * share one cause, which merely stand by.
  *
  * @param nodes every code once, the one to work on first
  * @param arrows from cause to child, each with its reason
+ * @param shared causes that several circuits have in common
+ * @param bulletins of the vehicle that speak about just these codes
  * @param workOn the code to work on first, empty if there is none
  * @param sentence one sentence that says so
  */
 public record CodePicture(
-    List<Node> nodes, List<Arrow> arrows, Optional<TroubleCode> workOn, String sentence) {
+    List<Node> nodes,
+    List<Arrow> arrows,
+    List<Shared> shared,
+    List<Bulletin> bulletins,
+    Optional<TroubleCode> workOn,
+    String sentence) {
 
   /** What a code is to the others. */
   public enum Role {
-    CAUSE,
-    CHILD,
-    BYSTANDER,
-    ALONE
+    CAUSE("cause candidate"),
+    CHILD("follows"),
+    BYSTANDER("bystander"),
+    ALONE("unrelated");
+
+    private final String label;
+
+    Role(String label) {
+      this.label = label;
+    }
+
+    public String label() {
+      return label;
+    }
   }
 
   /** A code with its role and the reason for it. */
   public record Node(ReadCode read, Role role, String reason) {}
 
-  /** "from explains to", and why. */
-  public record Arrow(TroubleCode from, TroubleCode to, String reason) {}
+  /** "from explains to", and why; {@code brief} is for the drawing. */
+  public record Arrow(TroubleCode from, TroubleCode to, String brief, String reason) {}
+
+  /** A cause that is no code itself, with the codes that point at it. */
+  public record Shared(String name, String reason, List<TroubleCode> codes) {
+    public Shared {
+      codes = List.copyOf(codes);
+    }
+  }
 
   public CodePicture {
     nodes = List.copyOf(nodes);
     arrows = List.copyOf(arrows);
+    shared = List.copyOf(shared);
+    bulletins = List.copyOf(bulletins);
+  }
+
+  public static CodePicture of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
+    return of(codes, rules, groups, List.of());
   }
 
   /**
-   * Groups the codes by the rules. Among several causes the one that explains most comes first,
-   * then one that is current, then the lower code.
+   * Groups the codes by the rules. Among several causes one that a shared cause or most children
+   * point at comes first, then one that is current, then the lower code.
+   *
+   * @param groups the circuits that have a family sheet
+   * @param bulletins those of the vehicle's card
    */
-  public static CodePicture of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
+  public static CodePicture of(
+      List<ReadCode> codes,
+      List<CodeRule> rules,
+      List<CodeGroup> groups,
+      List<Bulletin> bulletins) {
     List<Arrow> arrows = new ArrayList<>();
     for (ReadCode child : codes) {
       for (ReadCode cause : codes) {
         explaining(cause.code(), child.code(), rules)
-            .ifPresent(r -> arrows.add(new Arrow(cause.code(), child.code(), r.reason())));
+            .ifPresent(
+                r -> arrows.add(new Arrow(cause.code(), child.code(), r.brief(), r.reason())));
       }
     }
+    List<Shared> shared = shared(codes, rules);
     List<Node> nodes =
         codes.stream()
-            .map(c -> node(c, arrows, rules, groups))
+            .map(c -> node(c, arrows, shared, rules, groups))
             .sorted(
                 Comparator.comparing(Node::role)
+                    .thenComparing(n -> isShared(n.read().code(), shared) ? 0 : 1)
                     .thenComparing(n -> -childrenOf(n.read().code(), arrows))
+                    .thenComparing(n -> hasSheet(n, groups) ? 0 : 1)
                     .thenComparing(n -> n.read().is(CodeState.CURRENT) ? 0 : 1)
                     .thenComparing(n -> n.read().code()))
             .toList();
     Optional<Node> first =
         nodes.stream().filter(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE).findFirst();
+    List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
     return new CodePicture(
-        nodes, arrows, first.map(n -> n.read().code()), sentence(first, arrows, nodes));
+        nodes,
+        arrows,
+        shared,
+        cases,
+        first.map(n -> n.read().code()),
+        sentence(first, arrows, shared, nodes));
+  }
+
+  private static boolean hasSheet(Node n, List<CodeGroup> groups) {
+    return CodeGroup.owning(n.read().code(), groups).isPresent();
   }
 
   private static Optional<CodeRule> explaining(
@@ -71,8 +122,30 @@ public record CodePicture(
         .findFirst();
   }
 
+  private static List<Shared> shared(List<ReadCode> codes, List<CodeRule> rules) {
+    List<Shared> shared = new ArrayList<>();
+    for (CodeRule rule : rules) {
+      if (rule.kind() == CodeRule.Kind.SHARED) {
+        List<TroubleCode> pointing =
+            codes.stream().map(ReadCode::code).filter(rule::explains).toList();
+        if (pointing.stream().map(TroubleCode::circuitText).distinct().count() >= rule.atLeast()) {
+          shared.add(new Shared(rule.brief(), rule.reason(), pointing));
+        }
+      }
+    }
+    return shared;
+  }
+
+  private static boolean isShared(TroubleCode code, List<Shared> shared) {
+    return shared.stream().anyMatch(s -> s.codes().contains(code));
+  }
+
   private static Node node(
-      ReadCode read, List<Arrow> arrows, List<CodeRule> rules, List<CodeGroup> groups) {
+      ReadCode read,
+      List<Arrow> arrows,
+      List<Shared> shared,
+      List<CodeRule> rules,
+      List<CodeGroup> groups) {
     TroubleCode code = read.code();
     Optional<Arrow> into = arrows.stream().filter(a -> a.to().equals(code)).findFirst();
     if (into.isPresent()) {
@@ -85,14 +158,20 @@ public record CodePicture(
           Role.CAUSE,
           "explains " + children + (children == 1 ? " other code" : " other codes"));
     }
+    Optional<Shared> common = shared.stream().filter(s -> s.codes().contains(code)).findFirst();
+    if (common.isPresent()) {
+      return new Node(
+          read, Role.CAUSE, "points at " + common.get().name() + ": " + common.get().reason());
+    }
     Optional<CodeRule> bystander =
         rules.stream()
             .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER && r.explains(code))
             .findFirst();
-    if (bystander.isPresent()) {
+    Optional<CodeGroup> circuit = CodeGroup.owning(code, groups);
+    if (bystander.isPresent() && circuit.isEmpty()) {
       return new Node(read, Role.BYSTANDER, bystander.get().reason());
     }
-    return CodeGroup.owning(code, groups)
+    return circuit
         .map(g -> new Node(read, Role.CAUSE, "speaks about a sensor circuit: " + g.circuit()))
         .orElseGet(() -> new Node(read, Role.ALONE, "no rule ties it to another code"));
   }
@@ -101,20 +180,25 @@ public record CodePicture(
     return (int) arrows.stream().filter(a -> a.from().equals(code)).count();
   }
 
-  private static String sentence(Optional<Node> first, List<Arrow> arrows, List<Node> nodes) {
+  private static String sentence(
+      Optional<Node> first, List<Arrow> arrows, List<Shared> shared, List<Node> nodes) {
     if (first.isEmpty()) {
       return nodes.isEmpty()
           ? "No codes yet."
           : "Every code here is a follower or a bystander; read the vehicle again for its cause.";
     }
-    String code = first.get().read().code().text();
+    TroubleCode code = first.get().read().code();
+    Optional<Shared> common = shared.stream().filter(s -> s.codes().contains(code)).findFirst();
+    if (common.isPresent()) {
+      List<String> together = common.get().codes().stream().map(TroubleCode::text).toList();
+      return "%s point at one thing, %s: prove that before any sensor, beginning with %s."
+          .formatted(String.join(" and ", together), common.get().name(), code.text());
+    }
     List<String> children =
-        arrows.stream()
-            .filter(a -> a.from().equals(first.get().read().code()))
-            .map(a -> a.to().text())
-            .toList();
+        arrows.stream().filter(a -> a.from().equals(code)).map(a -> a.to().text()).toList();
     return children.isEmpty()
-        ? "Work on " + code + " first."
-        : "Work on %s first; %s should go with it.".formatted(code, String.join(", ", children));
+        ? "Work on " + code.text() + " first."
+        : "Work on %s first; %s should go with it."
+            .formatted(code.text(), String.join(", ", children));
   }
 }

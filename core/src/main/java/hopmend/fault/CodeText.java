@@ -9,8 +9,12 @@ import java.util.regex.Pattern;
 /** What a person typed for one code, read with the slips that people make. */
 public sealed interface CodeText {
 
-  /** The code, and the slips that were put right on the way (empty if it was written cleanly). */
-  record Decoded(TroubleCode code, List<String> slips) implements CodeText {
+  /**
+   * The code, and the slips that were put right on the way (empty if it was written cleanly).
+   *
+   * @param occurrences 0 where no count was typed
+   */
+  record Decoded(TroubleCode code, int occurrences, List<String> slips) implements CodeText {
     public Decoded {
       slips = List.copyOf(slips);
     }
@@ -19,15 +23,21 @@ public sealed interface CodeText {
   /** Not a code; the message says what was wrong and what would be right. */
   record Malformed(String typed, String why) implements CodeText {}
 
-  /** Separators that people put inside a code. */
-  Pattern SEPARATORS = Pattern.compile("[\\s._-]+");
-
-  Pattern FORM =
-      Pattern.compile("([A-Z])([0-9A-Z])([0-9A-Z]{3})(?:[:\\-]?[(\\[]?([0-9A-Z]{2})[)\\]]?)?");
+  Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?", Pattern.CASE_INSENSITIVE);
+  Pattern SPN_FMI =
+      Pattern.compile(
+          "(?:spn)?[\\s:#=]*(\\d{1,9})(?:\\s*[/.,;-]\\s*|\\s+|(?=fmi))(?:fmi)?[\\s:#=]*(\\d{1,3})"
+              + "(?:(?:\\s*[/.,;]\\s*|\\s+)(?:oc|count|occurrences?)?[\\s:#=]*(\\d{1,3}))?",
+          Pattern.CASE_INSENSITIVE);
+  Pattern FLASHES =
+      Pattern.compile(
+          "(?:flash|flashes|blink|blinks)?[\\s:#-]*(\\d{1,4})", Pattern.CASE_INSENSITIVE);
 
   /**
    * Reads one typed code: lower case, the letter O for zero, I or l for one, separators anywhere, a
-   * failure type behind a dash or colon or in brackets.
+   * failure type behind a dash or colon or in brackets; two or three bytes as {@code 0x0143};
+   * {@code SPN 3251 FMI 2} or {@code 3251/2}, a count behind it; {@code flash 24}, or two to four
+   * bare digits, for counted flashes.
    */
   static CodeText read(String typed) {
     String text = typed == null ? "" : typed.strip();
@@ -38,48 +48,124 @@ public sealed interface CodeText {
       return new Malformed(
           text.substring(0, 40) + "…", "Too long for one code. Paste a whole report instead.");
     }
-    List<String> slips = new ArrayList<>();
-    String upper = text.replace('l', '1').toUpperCase(Locale.ROOT);
-    if (text.indexOf('l') >= 0) {
-      slips.add("letter l read as 1");
+    char first = Character.toUpperCase(text.charAt(0));
+    if (first == '0' && text.length() > 1 && Character.toUpperCase(text.charAt(1)) == 'X') {
+      return bytes(text);
     }
-    Matcher m = FORM.matcher(SEPARATORS.matcher(upper).replaceAll(""));
+    boolean spn = text.regionMatches(true, 0, "spn", 0, 3);
+    boolean flash =
+        text.regionMatches(true, 0, "flash", 0, 5) || text.regionMatches(true, 0, "blink", 0, 5);
+    if (spn || first >= '0' && first <= '9' && !isShortNumber(text)) {
+      return spnFmi(text);
+    }
+    return flash || first >= '0' && first <= '9' ? flashes(text) : letterCode(text);
+  }
+
+  private static boolean isShortNumber(String text) {
+    return text.length() <= 4 && text.chars().allMatch(c -> c >= '0' && c <= '9');
+  }
+
+  private static CodeText bytes(String text) {
+    Matcher m = BYTES.matcher(text);
     if (!m.matches()) {
       return new Malformed(
-          text, "A code is a letter P, C, B or U and four digits, for example P0340 or P0340-13.");
+          text, "Two or three bytes are written with four or six digits: 0x0143 or 0x014313.");
     }
-    if ("PCBU".indexOf(m.group(1).charAt(0)) < 0) {
+    int failureType = m.group(2) == null ? 0 : Integer.parseInt(m.group(2), 16);
+    TroubleCode code = new TroubleCode(Integer.parseInt(m.group(1), 16), failureType);
+    return new Decoded(code, 0, List.of());
+  }
+
+  private static CodeText spnFmi(String text) {
+    Matcher m = SPN_FMI.matcher(text);
+    if (!m.matches()) {
+      return new Malformed(
+          text, "Write parameter and failure mode as SPN 3251 FMI 2, or 3251/2 for short.");
+    }
+    int spn = Integer.parseInt(m.group(1));
+    int fmi = Integer.parseInt(m.group(2));
+    int count = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
+    if (spn > 524_287) {
+      return new Malformed(text, "An SPN lies in 0 to 524287, not " + spn + ".");
+    }
+    if (fmi > 31) {
+      return new Malformed(text, "An FMI lies in 0 to 31, not " + fmi + ".");
+    }
+    if (count > 126) {
+      return new Malformed(text, "An occurrence count lies in 0 to 126, not " + count + ".");
+    }
+    return new Decoded(TroubleCode.ofSpnFmi(spn, fmi), count, List.of());
+  }
+
+  private static CodeText flashes(String text) {
+    Matcher m = FLASHES.matcher(text);
+    if (!m.matches() || Integer.parseInt(m.group(1)) == 0) {
+      return new Malformed(
+          text, "Counted flashes are a number from 1 to 9999, for example flash 24.");
+    }
+    return new Decoded(TroubleCode.ofFlashes(Integer.parseInt(m.group(1))), 0, List.of());
+  }
+
+  private static CodeText letterCode(String text) {
+    StringBuilder joined = new StringBuilder(text.length());
+    for (int i = 0; i < text.length(); i++) {
+      if (" \t._-:()[]".indexOf(text.charAt(i)) < 0) {
+        joined.append(text.charAt(i));
+      }
+    }
+    if (joined.isEmpty() || "PCBU".indexOf(Character.toUpperCase(joined.charAt(0))) < 0) {
       return new Malformed(
           text,
           "The first character is %s; it must be P (powertrain), C (chassis), B (body) or U (network)."
-              .formatted(m.group(1)));
+              .formatted(
+                  text.substring(0, text.offsetByCodePoints(0, 1)).toUpperCase(Locale.ROOT)));
     }
-    String digits = m.group(2) + m.group(3);
-    String repaired = repair(digits, slips);
+    String digits = joined.substring(1);
+    if (digits.length() != 4 && digits.length() != 6) {
+      return new Malformed(
+          text, "A code is a letter P, C, B or U and four digits, for example P0340 or P0340-13.");
+    }
+    StringBuilder repaired = new StringBuilder(digits.length());
+    for (int i = 0; i < digits.length(); i++) {
+      char c = digits.charAt(i);
+      repaired.append("Oo".indexOf(c) >= 0 ? '0' : "Iil".indexOf(c) >= 0 ? '1' : c);
+    }
     if ("0123".indexOf(repaired.charAt(0)) < 0) {
       return new Malformed(
-          text, "The second character is %s; it must be 0, 1, 2 or 3.".formatted(m.group(2)));
+          text,
+          "The second character is %s; it must be 0, 1, 2 or 3."
+              .formatted(String.valueOf(digits.charAt(0)).toUpperCase(Locale.ROOT)));
     }
-    if (!repaired.matches("[0-9A-F]{4}")) {
-      return new Malformed(
-          text, "After the letter come four digits 0-9 or A-F; %s has others.".formatted(digits));
+    for (int i = 1; i < repaired.length(); i++) {
+      if (repaired.charAt(i) > 'f' || Character.digit(repaired.charAt(i), 16) < 0) {
+        return new Malformed(
+            text,
+            i < 4
+                ? "After the letter come four digits 0-9 or A-F; %s has others."
+                    .formatted(digits.substring(0, 4).toUpperCase(Locale.ROOT))
+                : "The failure type behind the code has two digits 0-9 or A-F, not "
+                    + digits.substring(4).toUpperCase(Locale.ROOT));
+      }
     }
-    String failure = m.group(4) == null ? "00" : repair(m.group(4), slips);
-    if (!failure.matches("[0-9A-F]{2}")) {
-      return new Malformed(
-          text, "The failure type behind the code has two digits 0-9 or A-F, not " + m.group(4));
-    }
-    String written = m.group(1) + repaired + (failure.equals("00") ? "" : "-" + failure);
-    return new Decoded(TroubleCode.parse(written), slips);
+    int base =
+        "PCBU".indexOf(Character.toUpperCase(joined.charAt(0))) << 14
+            | (repaired.charAt(0) - '0') << 12
+            | Integer.parseInt(repaired.substring(1, 4), 16);
+    int failureType = repaired.length() > 4 ? Integer.parseInt(repaired.substring(4), 16) : 0;
+    return new Decoded(new TroubleCode(base, failureType), 0, slips(digits));
   }
 
-  private static String repair(String digits, List<String> slips) {
-    if (digits.indexOf('O') >= 0) {
+  private static List<String> slips(String digits) {
+    List<String> slips = new ArrayList<>();
+    if (digits.indexOf('O') >= 0 || digits.indexOf('o') >= 0) {
       slips.add("letter O read as 0");
     }
-    if (digits.indexOf('I') >= 0) {
+    if (digits.indexOf('I') >= 0 || digits.indexOf('i') >= 0) {
       slips.add("letter I read as 1");
     }
-    return digits.replace('O', '0').replace('I', '1');
+    if (digits.indexOf('l') >= 0) {
+      slips.add("letter l read as 1");
+    }
+    return slips;
   }
 }

@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -8,19 +9,22 @@ import java.util.Map;
  * @param systems by letter
  * @param areas by letter and third character, for example "P3"
  * @param failureTypes by two hexadecimal digits
+ * @param failureModes FMI 0 to 31 of SAE J1939-73, in their order
  * @param makersRanges ranges whose meaning only the vehicle's maker gives
  */
 public record CodeWords(
     Map<String, String> systems,
     Map<String, String> areas,
     Map<String, String> failureTypes,
-    java.util.List<CodeRange> makersRanges,
+    List<String> failureModes,
+    List<CodeRange> makersRanges,
     String source) {
   public CodeWords {
     systems = Map.copyOf(systems);
     areas = Map.copyOf(areas);
     failureTypes = Map.copyOf(failureTypes);
-    makersRanges = java.util.List.copyOf(makersRanges);
+    failureModes = List.copyOf(failureModes);
+    makersRanges = List.copyOf(makersRanges);
   }
 
   String system(char letter) {
@@ -42,6 +46,10 @@ public record CodeWords(
         "failure type %02X, look in the maker's list".formatted(failureType));
   }
 
+  String failureMode(int fmi) {
+    return fmi < failureModes.size() ? failureModes.get(fmi) : "failure mode " + fmi;
+  }
+
   /** Whether only the maker's list gives the meaning. */
   public boolean isMakers(TroubleCode code) {
     return makersRanges.stream().anyMatch(r -> r.contains(code));
@@ -49,6 +57,13 @@ public record CodeWords(
 
   /** An honest headline for a code that no sheet owns. */
   String fallback(TroubleCode code) {
+    if (code.scheme() == TroubleCode.Scheme.J1939) {
+      return "parameter %d: %s; no sheet owns this parameter yet"
+          .formatted(code.base(), failureMode(code.failureType()));
+    }
+    if (code.scheme() == TroubleCode.Scheme.FLASH) {
+      return "flash code %d: look in the maker's list".formatted(code.base());
+    }
     String where = system(code.letter()) + ", " + area(code);
     return isMakers(code)
         ? where + ": reserved for makers, look in the maker's list"

@@ -3,8 +3,13 @@ package hopmend.fault;
 import java.util.EnumSet;
 import java.util.Set;
 
-/** A code as it was read: with the states that its control unit reported. */
-public record ReadCode(TroubleCode code, Set<CodeState> states, String controlUnit) {
+/**
+ * A code as it was read: with the states that its control unit reported.
+ *
+ * @param occurrences how often it occurred, 0 where that is not told
+ */
+public record ReadCode(
+    TroubleCode code, Set<CodeState> states, String controlUnit, int occurrences) {
   public ReadCode {
     if (code == null) {
       throw new IllegalArgumentException("A read code needs its code");
@@ -17,8 +22,24 @@ public record ReadCode(TroubleCode code, Set<CodeState> states, String controlUn
     controlUnit = controlUnit == null ? "" : controlUnit;
   }
 
+  public ReadCode(TroubleCode code, Set<CodeState> states, String controlUnit) {
+    this(code, states, controlUnit, 0);
+  }
+
   public static ReadCode of(TroubleCode code, CodeState... states) {
     return new ReadCode(code, Set.of(states), "");
+  }
+
+  /** This reading and another of the same code as one: all states, the unit that is named. */
+  public ReadCode together(ReadCode other) {
+    EnumSet<CodeState> all = EnumSet.noneOf(CodeState.class);
+    all.addAll(states);
+    all.addAll(other.states);
+    return new ReadCode(
+        code,
+        all,
+        controlUnit.isEmpty() ? other.controlUnit : controlUnit,
+        Math.max(occurrences, other.occurrences));
   }
 
   public boolean is(CodeState state) {

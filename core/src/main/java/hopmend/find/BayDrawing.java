@@ -21,6 +21,10 @@ public final class BayDrawing {
   private static final double END_MM = 45;
   private static final double HALF_HEAD_MM = 115;
   private static final double CAM_OFFSET_MM = 62;
+  private static final double VEE_MM = 105;
+  private static final double FLAT_MM = 165;
+  private static final double HALF_ROW_MM = 78;
+  private static final double BANK_CAM_OFFSET_MM = 46;
   private static final double SENSOR_INSET_MM = 14;
 
   private final EngineLayout engine;
@@ -45,6 +49,7 @@ public final class BayDrawing {
     block();
     cylinders();
     camshafts();
+    valley();
     bay.landmarks().forEach(l -> landmark(l, chosen));
     sites.stream().filter(s -> !s.id().equals(chosen.id())).forEach(s -> sensor(s, "sensor"));
     wayIn(chosen);
@@ -53,22 +58,47 @@ public final class BayDrawing {
     return new Drawing(width, height, shapes, spoken(chosen));
   }
 
-  /** Half length of the engine along its row of cylinders, mm. */
+  /** A row of cylinders in the drawing; the intake of a row lies towards {@code intakeWards}. */
+  private record DrawnRow(
+      int bank, List<Integer> cylinders, double sideMm, int intakeWards, double staggerMm) {}
+
+  private List<DrawnRow> rows() {
+    List<EngineLayout.Row> rows = engine.rows();
+    if (engine.isInline()) {
+      return List.of(new DrawnRow(1, rows.get(0).cylinders(), 0, 1, 0));
+    }
+    double apart = engine.arrangement() == EngineLayout.Arrangement.FLAT ? FLAT_MM : VEE_MM;
+    double stagger = engine.borePitchMm() * 0.25;
+    return List.of(
+        new DrawnRow(1, rows.get(0).cylinders(), apart, -1, -stagger / 2),
+        new DrawnRow(2, rows.get(1).cylinders(), -apart, 1, stagger / 2));
+  }
+
+  /** Half length of the engine along its rows of cylinders, mm. */
   private double halfLengthMm() {
-    return engine.borePitchMm() * engine.cylinders() / 2 + END_MM;
+    int longest = rows().stream().mapToInt(r -> r.cylinders().size()).max().orElse(1);
+    return engine.borePitchMm() * longest / 2 + END_MM;
+  }
+
+  private double halfWidthMm() {
+    return engine.isInline() ? HALF_HEAD_MM : rows().get(0).sideMm() + HALF_ROW_MM;
+  }
+
+  private double camOffsetMm() {
+    return engine.isInline() ? CAM_OFFSET_MM : BANK_CAM_OFFSET_MM;
   }
 
   /**
    * A point of the engine in the drawing.
    *
    * @param alongMm from the middle of the engine towards the flywheel
-   * @param towardsIntakeMm from the row of cylinders towards the intake side
+   * @param sideMm from the middle towards the intake of an engine in line, towards bank 1 else
    */
-  private Shape.Point at(double alongMm, double towardsIntakeMm) {
+  private Shape.Point at(double alongMm, double sideMm) {
     double[] along = unit(engine.pulleyEnd().opposite());
-    double[] side = unit(engine.intakeSide());
-    double x = bay.engineX() + along[0] * alongMm + side[0] * towardsIntakeMm;
-    double y = bay.engineY() + along[1] * alongMm + side[1] * towardsIntakeMm;
+    double[] side = unit(engine.firstSide());
+    double x = bay.engineX() + along[0] * alongMm + side[0] * sideMm;
+    double y = bay.engineY() + along[1] * alongMm + side[1] * sideMm;
     return inDrawing(x, y);
   }
 
@@ -86,10 +116,10 @@ public final class BayDrawing {
   }
 
   private void block() {
-    shapes.add(box("engine", -halfLengthMm(), -HALF_HEAD_MM, halfLengthMm(), HALF_HEAD_MM, 12));
+    double half = halfWidthMm();
+    shapes.add(box("engine", -halfLengthMm(), -half, halfLengthMm(), half, 12));
     shapes.add(box("pulley", -halfLengthMm() - 34, -70, -halfLengthMm() - 8, 70, 6));
-    shapes.add(
-        box("gearbox", halfLengthMm() + 6, -HALF_HEAD_MM - 15, halfLengthMm() + 130, 95, 20));
+    shapes.add(box("gearbox", halfLengthMm() + 6, -half - 15, halfLengthMm() + 130, half - 20, 20));
     label("part-name", at(halfLengthMm() + 68, -10), "gearbox");
   }
 
@@ -105,44 +135,101 @@ public final class BayDrawing {
         radius);
   }
 
-  private double cylinderAlongMm(int number) {
-    return (number - (engine.cylinders() + 1) / 2.0) * engine.borePitchMm();
+  private double alongMm(DrawnRow row, int index) {
+    return (index - (row.cylinders().size() - 1) / 2.0) * engine.borePitchMm() + row.staggerMm();
   }
 
   private void cylinders() {
-    for (int n = 1; n <= engine.cylinders(); n++) {
-      Shape.Point c = at(cylinderAlongMm(n), 0);
-      shapes.add(new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE));
-      shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", String.valueOf(n)));
+    for (DrawnRow row : rows()) {
+      for (int i = 0; i < row.cylinders().size(); i++) {
+        Shape.Point c = at(alongMm(row, i), row.sideMm());
+        shapes.add(new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE));
+        String number = String.valueOf(row.cylinders().get(i));
+        shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", number));
+      }
     }
   }
 
   private void camshafts() {
-    for (int side : new int[] {1, -1}) {
-      double offset = side * CAM_OFFSET_MM;
-      shapes.add(
-          new Shape.Path(
-              side > 0 ? "cam-intake" : "cam-exhaust",
-              List.of(at(-halfLengthMm() + 10, offset), at(halfLengthMm() - 10, offset)),
-              false));
+    for (DrawnRow row : rows()) {
+      for (int side : new int[] {1, -1}) {
+        double offset = row.sideMm() + side * camOffsetMm();
+        shapes.add(
+            new Shape.Path(
+                side == row.intakeWards() ? "cam-intake" : "cam-exhaust",
+                List.of(at(-halfLengthMm() + 10, offset), at(halfLengthMm() - 10, offset)),
+                false));
+      }
     }
   }
 
   private void manifolds() {
+    if (engine.isInline()) {
+      inlineIntake();
+      inlineExhaust();
+      return;
+    }
+    double reach = halfWidthMm() + 62;
+    for (DrawnRow row : rows()) {
+      int outwards = -row.intakeWards();
+      for (int i = 0; i < row.cylinders().size(); i++) {
+        double a = alongMm(row, i);
+        double outer = outwards * (halfWidthMm() - 8);
+        shapes.add(
+            new Shape.Path(
+                "exhaust-runner", List.of(at(a, outer), at(a * 0.5, outwards * reach)), false));
+      }
+      double inner = outwards * (reach - 14);
+      double outer = outwards * (reach + 24);
+      shapes.add(
+          box("exhaust-collector", -88, Math.min(inner, outer), 88, Math.max(inner, outer), 14));
+      label("manifold-name", at(0, outwards * (reach + 5)), "EXHAUST, BANK " + row.bank());
+    }
+  }
+
+  /** The intake of two banks lies between them, above the block. */
+  private void valley() {
+    if (!engine.isInline()) {
+      double end = halfLengthMm() - END_MM;
+      shapes.add(box("intake-plenum", -end, -24, end, 24, 14));
+      label("manifold-name", at(0, 0), "INTAKE");
+    }
+  }
+
+  private void inlineIntake() {
     double reach = HALF_HEAD_MM + 95;
-    for (int n = 1; n <= engine.cylinders(); n++) {
-      double a = cylinderAlongMm(n);
+    DrawnRow row = rows().get(0);
+    for (int i = 0; i < row.cylinders().size(); i++) {
+      double a = alongMm(row, i);
       shapes.add(
           new Shape.Path("intake-runner", List.of(at(a, HALF_HEAD_MM - 8), at(a, reach)), false));
-      shapes.add(
-          new Shape.Path(
-              "exhaust-runner", List.of(at(a, -HALF_HEAD_MM + 8), at(a * 0.35, -reach)), false));
     }
     double end = halfLengthMm() - END_MM;
     shapes.add(box("intake-plenum", -end, reach - 22, end, reach + 34, 16));
-    shapes.add(box("exhaust-collector", -78, -reach - 26, 78, -reach + 18, 14));
     label("manifold-name", at(0, reach + 6), "INTAKE SIDE");
-    label("manifold-name", at(0, -reach - 4), "EXHAUST");
+  }
+
+  /** One collector for every branch: oxygen sensors count banks by branch. */
+  private void inlineExhaust() {
+    double reach = HALF_HEAD_MM + 95;
+    DrawnRow row = rows().get(0);
+    int branches = engine.exhaustBranches();
+    int each = (row.cylinders().size() + branches - 1) / branches;
+    for (int b = 0; b < branches; b++) {
+      int from = b * each;
+      int to = Math.min(row.cylinders().size(), from + each);
+      double middle = (alongMm(row, from) + alongMm(row, to - 1)) / 2;
+      for (int i = from; i < to; i++) {
+        double a = alongMm(row, i);
+        double foot = middle + (a - middle) * 0.35;
+        shapes.add(
+            new Shape.Path(
+                "exhaust-runner", List.of(at(a, -HALF_HEAD_MM + 8), at(foot, -reach)), false));
+      }
+      shapes.add(box("exhaust-collector", middle - 78, -reach - 26, middle + 78, -reach + 18, 14));
+      String name = branches == 1 ? "EXHAUST" : "EXHAUST " + (b + 1);
+      label("manifold-name", at(middle, -reach - 4), name);
+    }
   }
 
   private void label(String role, Shape.Point p, String text) {
@@ -165,12 +252,18 @@ public final class BayDrawing {
   }
 
   private Shape.Point place(Site site) {
+    if (site.spot() != null) {
+      return inDrawing(site.spot().xMm(), site.spot().yMm());
+    }
     double along = halfLengthMm() - SENSOR_INSET_MM;
+    DrawnRow row =
+        rows().stream().filter(r -> r.bank() == site.bank()).findFirst().orElse(rows().get(0));
+    double cam = row.intakeWards() * camOffsetMm();
     double side =
         switch (site.position()) {
-          case "intake" -> CAM_OFFSET_MM;
-          case "exhaust" -> -CAM_OFFSET_MM;
-          default -> 0;
+          case "intake" -> row.sideMm() + cam;
+          case "exhaust" -> row.sideMm() - cam;
+          default -> site.bank() > 0 ? row.sideMm() : 0;
         };
     return at(site.end() == Site.End.PULLEY ? -along : along, side);
   }
@@ -216,12 +309,17 @@ public final class BayDrawing {
   }
 
   private String spoken(Site chosen) {
-    return "Plan view from the front of the vehicle. %d cylinders %s, cylinder 1 at the vehicle's %s, intake to the %s. %s: %s, %s."
+    String sides =
+        engine.isInline()
+            ? "intake to the " + word(engine.intakeSide())
+            : "bank 1 to the " + word(engine.bankOneSide());
+    return "Plan view from the front of the vehicle. %d cylinders %s, %s, cylinder 1 at the vehicle's %s, %s. %s: %s, %s."
         .formatted(
             engine.cylinders(),
+            engine.arrangement().word(),
             engine.orientation() == Orientation.ACROSS ? "across the vehicle" : "lengthwise",
             word(engine.pulleyEnd()),
-            word(engine.intakeSide()),
+            sides,
             chosen.name(),
             String.join(", ", chosen.landmarks()),
             chosen.wayIn().label());

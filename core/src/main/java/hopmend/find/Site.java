@@ -16,6 +16,8 @@ import java.util.List;
  * @param connector the keying that the harness has there
  * @param fastener id of the card's fastener that holds the sensor
  * @param latch id of the latch drawing of its connector
+ * @param spot its place in the bay where bank, position and end do not give it; null else
+ * @param chassisSpot its place in the plan of the whole vehicle, null for a site in the bay
  * @param fittedPart number of the part that the maker fitted
  */
 public record Site(
@@ -33,7 +35,12 @@ public record Site(
     String fastener,
     String latch,
     String fittedPart,
+    Spot spot,
+    Spot chassisSpot,
     String source) {
+
+  /** A point in millimetres, in the plan of the bay or of the vehicle. */
+  public record Spot(double xMm, double yMm) {}
 
   /** An end of the engine. */
   public enum End {
@@ -64,5 +71,11 @@ public record Site(
     landmarks = List.copyOf(landmarks);
     behind = behind == null ? List.of() : List.copyOf(behind);
     position = position == null ? "" : position;
+    end = end == null ? End.FLYWHEEL : end;
+  }
+
+  /** Whether it lies outside the engine bay. */
+  public boolean isOutsideBay() {
+    return chassisSpot != null;
   }
 }

@@ -48,15 +48,71 @@ public sealed interface Fact {
   /** A code that was read wrongly is taken out of the job. */
   record CodeSetAside(TroubleCode code, String reason) implements Fact {}
 
-  /** The vehicle was pinned down; {@code built} is null if unknown. */
+  /**
+   * The vehicle was pinned down.
+   *
+   * @param card id of the body's card
+   * @param engineCard id of the card whose engine is in there, where it was swapped; else empty
+   * @param built null if unknown
+   */
   record VehicleIdentified(
-      String vin, String card, int modelYear, YearMonth built, double odometerKm, Place place)
-      implements Fact {}
+      String vin,
+      String card,
+      String engineCard,
+      int modelYear,
+      YearMonth built,
+      double odometerKm,
+      Place place)
+      implements Fact {
+    public VehicleIdentified {
+      engineCard = engineCard == null ? "" : engineCard;
+    }
 
-  /** Symptoms: ids of the catalog and the customer's own words. */
-  record SymptomsNoted(List<String> picks, String words) implements Fact {
+    /** A vehicle with the engine that it was built with. */
+    public VehicleIdentified(
+        String vin, String card, int modelYear, YearMonth built, double odometerKm, Place place) {
+      this(vin, card, "", modelYear, built, odometerKm, place);
+    }
+
+    /** Id of the card that tells about the engine. */
+    public String cardOfEngine() {
+      return engineCard.isEmpty() ? card : engineCard;
+    }
+  }
+
+  /** How often a symptom shows. */
+  enum HowOften {
+    ALWAYS("always"),
+    OFTEN("often"),
+    SOMETIMES("sometimes"),
+    ONCE("once");
+
+    private final String label;
+
+    HowOften(String label) {
+      this.label = label;
+    }
+
+    public String label() {
+      return label;
+    }
+  }
+
+  /**
+   * Symptoms: ids of the catalog and the customer's own words.
+   *
+   * @param when ids of the catalog's circumstances: cold, hot, idle
+   * @param often null if not told
+   */
+  record SymptomsNoted(List<String> picks, List<String> when, HowOften often, String words)
+      implements Fact {
     public SymptomsNoted {
       picks = List.copyOf(picks);
+      when = when == null ? List.of() : List.copyOf(when);
+    }
+
+    public SymptomsNoted(List<String> picks, String words) {
+      this(picks, List.of(), null, words);
     }
   }
 

@@ -6,6 +6,7 @@ import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.DeserializationContext;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.ValueDeserializer;
 import tools.jackson.databind.ValueSerializer;
@@ -16,6 +17,7 @@ import tools.jackson.databind.module.SimpleModule;
 public final class FactJson {
   private static final JsonMapper MAPPER =
       JsonMapper.builder()
+          .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
           .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
           .addModule(
               new SimpleModule()

@@ -1,6 +1,5 @@
 package hopmend.job;
 
-import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -9,7 +8,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -154,20 +152,12 @@ public final class JobState {
       beforeClear = f.codes();
     }
     for (ReadCode c : f.codes()) {
-      codes.merge(c.code(), c, JobState::together);
+      codes.merge(c.code(), c, ReadCode::together);
     }
     for (FreezeFrameValue v : f.freezeFrame()) {
       freezeFrame.removeIf(old -> old.condition() == v.condition());
       freezeFrame.add(v);
     }
-  }
-
-  private static ReadCode together(ReadCode a, ReadCode b) {
-    Set<CodeState> states = EnumSet.noneOf(CodeState.class);
-    states.addAll(a.states());
-    states.addAll(b.states());
-    return new ReadCode(
-        a.code(), states, a.controlUnit().isEmpty() ? b.controlUnit() : a.controlUnit());
   }
 
   /** All entries, struck ones too. */

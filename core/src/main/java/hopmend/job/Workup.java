@@ -4,6 +4,8 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.clear.ClearReport;
+import hopmend.fault.CodeGroup;
+import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeRange;
 import hopmend.fault.TroubleCode;
@@ -35,6 +37,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Everything that follows from a job's facts, the catalog and the shop's settings: what each hop
@@ -45,7 +48,11 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
   // Read
 
   public CodePicture picture() {
-    return CodePicture.of(state.codes(), catalog.codeRules(), catalog.codeGroups());
+    return CodePicture.of(
+        state.codes(),
+        catalog.codeRules(),
+        groups(),
+        bodyCard().map(VehicleCard::bulletins).orElse(List.of()));
   }
 
   /** The code that the job works on: the technician's choice, else the picture's. */
@@ -56,12 +63,48 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
         .or(() -> picture().workOn());
   }
 
+  /** The sheet that covers the code: by the maker's own codes of the card, or by the standard. */
   public Optional<FamilySheet> sheet() {
-    return workOn().flatMap(catalog::sheetOwning);
+    return workOn()
+        .flatMap(
+            code ->
+                CodeGroup.owning(code, ownCodes())
+                    .flatMap(g -> catalog.sheet(g.family()))
+                    .or(() -> catalog.sheetOwning(code)));
   }
 
-  public Optional<VehicleCard> card() {
+  public CodeMeaning meaning(TroubleCode code) {
+    return catalog.meaning(code, ownCodes());
+  }
+
+  /** The maker's own codes of this vehicle's body and engine. */
+  private List<CodeGroup> ownCodes() {
+    return Stream.of(engineCard(), bodyCard())
+        .flatMap(Optional::stream)
+        .distinct()
+        .flatMap(c -> c.codes().stream())
+        .toList();
+  }
+
+  private List<CodeGroup> groups() {
+    return Stream.concat(ownCodes().stream(), catalog.codeGroups().stream()).toList();
+  }
+
+  /** The card of the body. */
+  public Optional<VehicleCard> bodyCard() {
     return state.vehicle().flatMap(v -> catalog.card(v.card()));
+  }
+
+  /** The card of the engine; another one than the body's where the engine was swapped. */
+  public Optional<VehicleCard> engineCard() {
+    return state.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
+  }
+
+  /** The card that tells about the sensor at hand: the engine's, or the body's. */
+  public Optional<VehicleCard> card() {
+    return sheet().filter(s -> s.follows() == FamilySheet.Follows.BODY).isPresent()
+        ? bodyCard()
+        : engineCard();
   }
 
   // Prove
@@ -134,7 +177,7 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
                         s ->
                             card()
                                 .flatMap(
-                                    c -> SiteFinder.find(code, s.family(), s.codes(), c.sites()))));
+                                    c -> SiteFinder.find(code, s.family(), groups(), c.sites()))));
   }
 
   // Pick

@@ -14,6 +14,16 @@ public enum SignalModel {
     public double expected(double teeth, Reading engineSpeed) {
       return teeth * engineSpeed.in(MeasureUnit.PER_MINUTE) / 120;
     }
+  },
+  /**
+   * Edges per second of a wheel on the crankshaft: f = teeth * n / 60, n in 1/min, teeth that are
+   * there. Worked: 58 teeth at 900 1/min give 870 Hz.
+   */
+  CRANK_WHEEL_FREQUENCY {
+    @Override
+    public double expected(double teeth, Reading engineSpeed) {
+      return teeth * engineSpeed.in(MeasureUnit.PER_MINUTE) / 60;
+    }
   };
 
   /** The unit of the companion reading that the model needs. */

@@ -3,6 +3,13 @@ package hopmend.catalog;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import hopmend.fault.TroubleCode;
+import hopmend.find.BayDrawing;
+import hopmend.find.ChassisDrawing;
+import hopmend.find.Site;
+import hopmend.find.SiteFinder;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -60,7 +67,7 @@ class CatalogTest {
         CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing",
         CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch",
         CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT",
-        CARD + "|revision: 1|revison: 1|[\"revision\"]",
+        CARD + "|revision: 1|revison: 1|revison",
         CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay",
         CARD + "|torqueNm: 9|torqueNm: -9|must be positive",
         CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175",
@@ -70,7 +77,7 @@ class CatalogTest {
         SHEET + "|codes: P0340-P0344|codes: P0344-P0340|P0344 to P0340",
         SHEET + "|cautions: [engine-off]|cautions: [beware]|beware",
         "code-rules.yaml|kind: CHILD|kind: COUSIN|COUSIN",
-        "cautions.yaml|hardStop: true|hardstop: true|[\"hardStop\"]"
+        "cautions.yaml|hardStop: true|hardstop: true|hardstop"
       })
   void aSlipIsRefusedAndNamed(String file, String from, String to, String named) {
     assertThatThrownBy(() -> with(file, from.replace("\\n", "\n"), to.replace("\\n", "\n")))
@@ -126,6 +133,54 @@ class CatalogTest {
                   assertThat(p.replacement()).isEmpty();
                 });
       }
+    }
+  }
+
+  /** Every family has a vehicle, and every site a drawing with its mark inside the frame. */
+  @Test
+  void everyFamilyHasAVehicleAndEverySiteADrawing() {
+    for (FamilySheet sheet : catalog.sheets()) {
+      assertThat(catalog.cards().stream().flatMap(c -> c.sites().stream()))
+          .as(sheet.family())
+          .anyMatch(s -> s.family().equals(sheet.family()));
+    }
+    assertThat(catalog.cards()).hasSizeGreaterThanOrEqualTo(12);
+    for (VehicleCard card : catalog.cards()) {
+      for (Site site : card.sites()) {
+        Drawing d =
+            site.isOutsideBay()
+                ? ChassisDrawing.draw(card.chassis(), card.sites(), site)
+                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site);
+        String where = card.id() + " " + site.id();
+        assertThat(d.spoken()).as(where).contains(site.name());
+        assertThat(d.ofRole("sensor-chosen")).as(where).hasSize(1);
+        for (Shape s : d.shapes()) {
+          if (s instanceof Shape.Disc disc) {
+            assertThat(disc.x()).as(where).isBetween(disc.radius(), d.width() - disc.radius());
+            assertThat(disc.y()).as(where).isBetween(disc.radius(), d.height() - disc.radius());
+          } else if (s instanceof Shape.Box b) {
+            assertThat(b.x()).as(where + b).isNotNegative();
+            assertThat(b.x() + b.width()).as(where + b).isLessThanOrEqualTo(d.width());
+            assertThat(b.y()).as(where + b).isNotNegative();
+            assertThat(b.y() + b.height()).as(where + b).isLessThanOrEqualTo(d.height());
+          }
+        }
+      }
+    }
+  }
+
+  /** A code that names a bank and a position leads to a site of that bank and position. */
+  @Test
+  void codesLeadToTheirSites() {
+    VehicleCard six = catalog.card("osmere-bittern-30").orElseThrow();
+    for (String pair :
+        List.of("P0134 o2-11", "P0141 o2-12", "P0152 o2-21", "P0058 o2-22", "P0331 knock-2")) {
+      TroubleCode code = TroubleCode.parse(pair.substring(0, 5));
+      String family = catalog.sheetOwning(code).orElseThrow().family();
+      assertThat(SiteFinder.find(code, family, catalog.codeGroups(), six.sites()))
+          .get()
+          .extracting(f -> f.site().id())
+          .isEqualTo(pair.substring(6));
     }
   }
 }

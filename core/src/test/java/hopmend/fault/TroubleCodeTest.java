@@ -63,7 +63,7 @@ class TroubleCodeTest {
     CodeText read = CodeText.read(typed);
     if (read instanceof CodeText.Decoded d) {
       assertThat(CodeText.read(d.code().text()))
-          .isEqualTo(new CodeText.Decoded(d.code(), List.of()));
+          .isEqualTo(new CodeText.Decoded(d.code(), 0, List.of()));
     } else {
       assertThat(((CodeText.Malformed) read).why()).isNotBlank();
     }

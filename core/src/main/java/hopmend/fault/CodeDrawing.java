@@ -1,0 +1,195 @@
+package hopmend.fault;
+
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import hopmend.fault.CodePicture.Node;
+import hopmend.fault.CodePicture.Role;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * The codes as boxes: shared causes at the left, causes in the middle, followers at the right with
+ * an arrow and its reason, bystanders and unrelated codes in a lane below.
+ */
+public final class CodeDrawing {
+  private static final double WIDTH = 960;
+  private static final double BOX_HEIGHT = 48;
+  private static final double STEP = 64;
+  private static final double[] COLUMN_X = {6, 310, 740};
+  private static final double[] COLUMN_WIDTH = {214, 214, 214};
+  private static final int MOST_LETTERS = 27;
+
+  private final CodePicture picture;
+  private final List<Shape> shapes = new ArrayList<>();
+  private final Map<TroubleCode, Double> middles = new HashMap<>();
+
+  private CodeDrawing(CodePicture picture) {
+    this.picture = picture;
+  }
+
+  public static Drawing draw(CodePicture picture) {
+    return new CodeDrawing(picture).drawing();
+  }
+
+  private Drawing drawing() {
+    int followers = 0;
+    double y = 8;
+    Map<TroubleCode, List<CodePicture.Arrow>> byCause = new LinkedHashMap<>();
+    picture.arrows().stream()
+        .filter(this::isFirstInto)
+        .forEach(a -> byCause.computeIfAbsent(a.from(), k -> new ArrayList<>()).add(a));
+    for (Node n : picture.nodes()) {
+      if (n.role() == Role.CAUSE) {
+        List<CodePicture.Arrow> out = byCause.getOrDefault(n.read().code(), List.of());
+        double height = Math.max(1, out.size()) * STEP;
+        double middle = y + height / 2 - (STEP - BOX_HEIGHT) / 2;
+        box(n, 1, middle);
+        for (CodePicture.Arrow a : out) {
+          double at = y + BOX_HEIGHT / 2;
+          box(node(a.to()), 2, at);
+          arrow(a.brief(), 1, middle, 2, at);
+          y += STEP;
+          followers++;
+        }
+        y += out.isEmpty() ? STEP : 0;
+      }
+    }
+    for (Node n : picture.nodes()) {
+      if (n.role() == Role.CHILD && !middles.containsKey(n.read().code())) {
+        box(n, 2, y + BOX_HEIGHT / 2);
+        y += STEP;
+      }
+    }
+    y = Math.max(y, sharedCauses() + 6);
+    y = lane(y, Role.BYSTANDER, "STAND BY");
+    y = lane(y, Role.ALONE, "UNRELATED");
+    String spoken =
+        picture.sentence()
+            + (followers > 0 ? " Followers: " + followers + "." : "")
+            + picture.shared().stream()
+                .map(s -> " Shared cause: " + s.name() + ".")
+                .reduce("", String::concat);
+    return new Drawing(WIDTH, Math.max(y, STEP), shapes, spoken);
+  }
+
+  /** A follower of several causes is drawn once, at the first. */
+  private boolean isFirstInto(CodePicture.Arrow arrow) {
+    return picture.arrows().stream()
+            .filter(a -> a.to().equals(arrow.to()))
+            .filter(a -> node(a.from()).role() == Role.CAUSE)
+            .findFirst()
+            .orElse(arrow)
+        == arrow;
+  }
+
+  private Node node(TroubleCode code) {
+    return picture.nodes().stream()
+        .filter(n -> n.read().code().equals(code))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private void box(Node n, int column, double middle) {
+    TroubleCode code = n.read().code();
+    boolean first = picture.workOn().filter(code::equals).isPresent();
+    String role =
+        first ? "code-box-first" : "code-box-" + n.role().name().toLowerCase(java.util.Locale.ROOT);
+    double x = COLUMN_X[column];
+    shapes.add(
+        new Shape.Box(role, x, middle - BOX_HEIGHT / 2, COLUMN_WIDTH[column], BOX_HEIGHT, 9));
+    shapes.add(new Shape.Label("code-name", x + 12, middle + 7, "start", code.text()));
+    shapes.add(
+        new Shape.Label(
+            "code-role",
+            x + COLUMN_WIDTH[column] - 10,
+            middle + 6,
+            "end",
+            first ? "work on first" : n.role().label().replace(" candidate", "")));
+    middles.put(code, middle);
+  }
+
+  private void arrow(String brief, int fromColumn, double fromY, int toColumn, double toY) {
+    double from = COLUMN_X[fromColumn] + COLUMN_WIDTH[fromColumn];
+    double to = COLUMN_X[toColumn] - 3;
+    double bend = from + 16;
+    shapes.add(
+        new Shape.Path(
+            "code-arrow-line",
+            List.of(
+                new Shape.Point(from, fromY),
+                new Shape.Point(bend, fromY),
+                new Shape.Point(bend, toY),
+                new Shape.Point(to - 9, toY)),
+            false));
+    shapes.add(
+        new Shape.Path(
+            "code-arrow-tip",
+            List.of(
+                new Shape.Point(to, toY),
+                new Shape.Point(to - 11, toY - 6),
+                new Shape.Point(to - 11, toY + 6)),
+            true));
+    if (!brief.isEmpty()) {
+      shapes.add(new Shape.Label("code-why", (bend + to) / 2, toY - 7, "middle", shortened(brief)));
+    }
+  }
+
+  private static String shortened(String text) {
+    return text.length() <= MOST_LETTERS ? text : text.substring(0, MOST_LETTERS - 1) + "…";
+  }
+
+  private double sharedCauses() {
+    double bottom = 0;
+    for (CodePicture.Shared s : picture.shared()) {
+      double middle =
+          s.codes().stream()
+              .filter(middles::containsKey)
+              .mapToDouble(middles::get)
+              .average()
+              .orElse(32);
+      middle = Math.max(middle, bottom + BOX_HEIGHT / 2 + 6);
+      shapes.add(
+          new Shape.Box(
+              "code-box-shared",
+              COLUMN_X[0],
+              middle - BOX_HEIGHT / 2,
+              COLUMN_WIDTH[0],
+              BOX_HEIGHT,
+              24));
+      shapes.add(
+          new Shape.Label(
+              "code-shared-name",
+              COLUMN_X[0] + COLUMN_WIDTH[0] / 2,
+              middle + 6,
+              "middle",
+              shortened(s.name())));
+      for (TroubleCode c : s.codes()) {
+        if (middles.containsKey(c)) {
+          arrow("", 0, middle, 1, middles.get(c));
+        }
+      }
+      bottom = middle + BOX_HEIGHT / 2;
+    }
+    return bottom;
+  }
+
+  private double lane(double y, Role role, String name) {
+    List<Node> nodes = picture.nodes().stream().filter(n -> n.role() == role).toList();
+    double at = y;
+    for (int i = 0; i < nodes.size(); i++) {
+      if (i % 3 == 0) {
+        at = y + i / 3 * STEP;
+      }
+      if (i == 0) {
+        shapes.add(new Shape.Label("code-lane", COLUMN_X[0], at + 16, "start", name));
+        y += 26;
+        at += 26;
+      }
+      box(nodes.get(i), i % 3, at + BOX_HEIGHT / 2);
+    }
+    return nodes.isEmpty() ? y : at + STEP;
+  }
+}

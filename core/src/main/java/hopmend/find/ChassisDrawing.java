@@ -1,0 +1,114 @@
+package hopmend.find;
+
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * The plan of the whole vehicle with a site outside the engine bay: seen from above, the front at
+ * the left, so that the vehicle's right side is at the upper edge.
+ */
+public final class ChassisDrawing {
+  private static final double WIDTH = 920;
+  private static final double MARGIN = 46;
+
+  private final Chassis chassis;
+  private final double scale;
+  private final List<Shape> shapes = new ArrayList<>();
+
+  private ChassisDrawing(Chassis chassis) {
+    this.chassis = chassis;
+    this.scale = (WIDTH - 2 * MARGIN) / chassis.lengthMm();
+  }
+
+  /** Draws the vehicle with all sites of the family, {@code chosen} marked with its way in. */
+  public static Drawing draw(Chassis chassis, List<Site> sites, Site chosen) {
+    return new ChassisDrawing(chassis).drawing(sites, chosen);
+  }
+
+  private Drawing drawing(List<Site> sites, Site chosen) {
+    double height = chassis.widthMm() * scale + 2 * MARGIN;
+    double right = WIDTH - MARGIN;
+    double bottom = height - MARGIN;
+    shapes.add(new Shape.Box("bay", MARGIN, MARGIN, WIDTH - 2 * MARGIN, height - 2 * MARGIN, 40));
+    for (double x : new double[] {0.19, 0.79}) {
+      for (double y : new double[] {MARGIN - 12, bottom - 16}) {
+        shapes.add(new Shape.Box("wheel", MARGIN + x * (right - MARGIN) - 40, y, 80, 28, 10));
+      }
+    }
+    chassis.pipes().forEach(this::pipe);
+    chassis.items().forEach(this::item);
+    sites.stream()
+        .filter(s -> s.isOutsideBay() && !s.id().equals(chosen.id()))
+        .forEach(s -> shapes.add(disc("sensor", s, 10)));
+    wayIn(chosen, bottom);
+    shapes.add(disc("sensor-halo", chosen, 30));
+    shapes.add(disc("sensor-chosen", chosen, 14));
+    label("compass", 8, height / 2 - 12, "start", "front");
+    label("compass", WIDTH / 2, 28, "middle", "vehicle's right, seen from above");
+    label("compass", WIDTH / 2, height - 10, "middle", "vehicle's left");
+    return new Drawing(WIDTH, height, shapes, spoken(chosen));
+  }
+
+  private Shape.Point at(double xMm, double yMm) {
+    return new Shape.Point(MARGIN + xMm * scale, MARGIN + yMm * scale);
+  }
+
+  private Shape.Disc disc(String role, Site site, double radius) {
+    Shape.Point p = at(site.chassisSpot().xMm(), site.chassisSpot().yMm());
+    return new Shape.Disc(role, p.x(), p.y(), radius);
+  }
+
+  private void pipe(List<Double> run) {
+    List<Shape.Point> points = new ArrayList<>();
+    for (int i = 0; i < run.size(); i += 2) {
+      points.add(at(run.get(i), run.get(i + 1)));
+    }
+    shapes.add(new Shape.Path("exhaust-pipe", points, false));
+  }
+
+  private void item(Chassis.Item item) {
+    Shape.Point p = at(item.xMm(), item.yMm());
+    double width = item.lengthMm() * scale;
+    double height = item.widthMm() * scale;
+    String role = "item-" + item.kind().name().toLowerCase(Locale.ROOT);
+    shapes.add(new Shape.Box(role, p.x(), p.y(), width, height, 10));
+    boolean fits = width > item.name().length() * 9.5;
+    double y = fits ? p.y() + height / 2 + 6 : p.y() - 6;
+    label("landmark-name", p.x() + width / 2, y, "middle", item.name());
+  }
+
+  /** Always from the nearer long side: where a person stands or lies. */
+  private void wayIn(Site site, double bottom) {
+    Shape.Point p = at(site.chassisSpot().xMm(), site.chassisSpot().yMm());
+    boolean fromTop = site.chassisSpot().yMm() < chassis.widthMm() / 2;
+    double from = fromTop ? MARGIN - 16 : bottom + 16;
+    double tip = fromTop ? p.y() - 34 : p.y() + 34;
+    double back = fromTop ? tip - 16 : tip + 16;
+    if (fromTop ? from > tip - 8 : from < tip + 8) {
+      return;
+    }
+    shapes.add(
+        new Shape.Path(
+            "way-in", List.of(new Shape.Point(p.x(), from), new Shape.Point(p.x(), tip)), false));
+    shapes.add(
+        new Shape.Path(
+            "way-in-tip",
+            List.of(
+                new Shape.Point(p.x(), tip),
+                new Shape.Point(p.x() - 10, back),
+                new Shape.Point(p.x() + 10, back)),
+            true));
+  }
+
+  private void label(String role, double x, double y, String anchor, String text) {
+    shapes.add(new Shape.Label(role, x, y, anchor, text));
+  }
+
+  private static String spoken(Site chosen) {
+    return "Plan of the vehicle from above, front at the left. %s: %s, %s."
+        .formatted(chosen.name(), String.join(", ", chosen.landmarks()), chosen.wayIn().label());
+  }
+}

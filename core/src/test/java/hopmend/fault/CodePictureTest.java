@@ -1,0 +1,151 @@
+package hopmend.fault;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** How codes hang together; the relations are common practice. */
+class CodePictureTest {
+  private static final Catalog CATALOG = CatalogReader.shipped();
+
+  private static List<ReadCode> codes(String texts) {
+    return Stream.of(texts.split(" *, *"))
+        .map(t -> ReadCode.of(TroubleCode.parse(t), CodeState.STORED))
+        .toList();
+  }
+
+  private static CodePicture picture(String texts) {
+    return CodePicture.of(
+        codes(texts),
+        CATALOG.codeRules(),
+        CATALOG.codeGroups(),
+        CATALOG.card("brannick-fen-v6").orElseThrow().bulletins());
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0301, P0335, P0016|P0335 CAUSE, P0016 CHILD, P0301 CHILD",
+        "P0135, P0134, P0420|P0135 CAUSE, P0134 CHILD, P0420 BYSTANDER",
+        "P0141, P0420|P0141 CAUSE, P0420 CHILD",
+        "P0101, P0171, P0174|P0101 CAUSE, P0171 CHILD, P0174 CHILD",
+        "P0720, P0731, P0700|P0720 CAUSE, P0731 CHILD, P0700 CHILD",
+        "P0451, P0455|P0451 CAUSE, P0455 CHILD",
+        "P0340, P0455|P0340 CAUSE, P0455 BYSTANDER",
+        "P2127, P2138|P2127 CAUSE, P2138 CHILD",
+        "P0642, P0192, P0452|P0642 CAUSE, P0192 CHILD, P0452 CHILD",
+        "P0117, P0128|P0117 CAUSE, P0128 CHILD",
+        "P24AE, P2002|P24AE CAUSE, P2002 CHILD",
+        "P0118, P0610|P0118 CAUSE, P0610 ALONE",
+        "P0201, P0301|P0201 CAUSE, P0301 CHILD"
+      })
+  void codesAreGroupedAsTheTradeDoes(String codes, String expected) {
+    assertThat(
+            picture(codes).nodes().stream()
+                .map(n -> n.read().code().text() + " " + n.role())
+                .toList())
+        .isEqualTo(List.of(expected.split(", ")));
+  }
+
+  @Test
+  void lowSensorsOnOneSupplyAccuseTheSupply() {
+    CodePicture picture = picture("P0192, P0452, P0301");
+    assertThat(picture.shared()).hasSize(1);
+    assertThat(picture.shared().get(0).name()).isEqualTo("a shared 5 V supply");
+    assertThat(picture.sentence())
+        .isEqualTo(
+            "P0192 and P0452 point at one thing, a shared 5 V supply: prove that before any sensor, beginning with P0192.");
+    assertThat(picture("P0192, P0193").shared())
+        .as("two codes of one sensor share nothing with another")
+        .isEmpty();
+  }
+
+  @Test
+  void aBulletinSpeaksOnlyAboutItsVeryCodes() {
+    assertThat(picture("P0346, P0018").bulletins()).hasSize(1);
+    assertThat(picture("P0346").bulletins()).isEmpty();
+    assertThat(picture("P0346, P0018, P0300").bulletins()).as("and no other").isEmpty();
+  }
+
+  /**
+   * Whatever the codes: each once, arrows only from what is there, and the order does not matter.
+   */
+  @Test
+  void anyCodesInAnyOrderGiveOnePicture() {
+    Random random = new Random(7);
+    List<CodeGroup> groups =
+        Stream.concat(CATALOG.codeGroups().stream(), CATALOG.otherCodes().stream()).toList();
+    for (int i = 0; i < 500; i++) {
+      List<ReadCode> codes = new ArrayList<>();
+      for (int k = 0; k < 1 + random.nextInt(9); k++) {
+        ReadCode code = ReadCode.of(groups.get(random.nextInt(groups.size())).codes().from());
+        if (!codes.contains(code)) {
+          codes.add(code);
+        }
+      }
+      CodePicture one = CodePicture.of(codes, CATALOG.codeRules(), CATALOG.codeGroups());
+      List<ReadCode> shuffled = new ArrayList<>(codes);
+      Collections.shuffle(shuffled, random);
+      CodePicture other = CodePicture.of(shuffled, CATALOG.codeRules(), CATALOG.codeGroups());
+      assertThat(other.workOn()).isEqualTo(one.workOn());
+      assertThat(one.nodes()).extracting(n -> n.read()).containsExactlyInAnyOrderElementsOf(codes);
+      Drawing d = CodeDrawing.draw(one);
+      assertThat(names(d))
+          .containsExactlyInAnyOrderElementsOf(codes.stream().map(c -> c.code().text()).toList());
+      assertThat(d.shapes()).allSatisfy(s -> assertThat(inside(s, d)).as(s.toString()).isTrue());
+    }
+  }
+
+  private static List<String> names(Drawing d) {
+    return d.ofRole("code-name").stream().map(s -> ((Shape.Label) s).text()).toList();
+  }
+
+  private static boolean inside(Shape s, Drawing d) {
+    return !(s instanceof Shape.Box b)
+        || b.x() >= 0
+            && b.x() + b.width() <= d.width()
+            && b.y() >= 0
+            && b.y() + b.height() <= d.height();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0134|Oxygen sensor, bank 1 (sensor 1): no activity",
+        "P0058|Oxygen sensor heater, bank 2 (sensor 2): control circuit high",
+        "P018C|Fuel pressure sensor B (low side): low input",
+        "P24B7|Particulate matter sensor heater: resistance",
+        "P0792|Intermediate shaft speed sensor A (intermediate): range or performance",
+        "P0304|Misfire: cylinder 4",
+        "SPN 3251 FMI 0|Particulate filter differential pressure: data valid, above the normal range, most severe",
+        "SPN 4 FMI 31|Parameter 4: condition exists; no sheet owns this parameter yet",
+        "Flash 24|Flash code 24: look in the maker's list"
+      })
+  void meaningsAreComposedFromData(String code, String headline) {
+    assertThat(CATALOG.meaning(TroubleCode.parse(code)).headline()).isEqualTo(headline);
+  }
+
+  @Test
+  void everyCodeHasAMeaningThatSaysWhatItAccusesOrIsHonest() {
+    for (int base = 0; base <= 0xFFFF; base++) {
+      CodeMeaning m = CATALOG.meaning(TroubleCode.of(base));
+      assertThat(m.headline()).isNotBlank();
+      assertThat(m.known() ? m.accuses() : m.headline())
+          .as(m.code().text())
+          .matches(m.known() ? ".+" : ".*(no sheet owns|maker's list).*");
+    }
+  }
+}
