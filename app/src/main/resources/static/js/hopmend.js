@@ -30,6 +30,49 @@
     e.target.classList.add('pad-here');
   });
 
+  // A lamp is counted along: press while it is lit. Light and dark are written down in turn.
+  const tap = { field: null, since: 0, lit: false };
+  const lamp = (button, lit) => {
+    if (tap.lit === lit) return;
+    const now = performance.now();
+    const field = button.form.querySelector(`[name="${button.dataset.tap}"]`);
+    if (tap.since && field.value.trim()) field.value += ` ${Math.round(now - tap.since)}`;
+    else if (!lit) field.value = String(Math.round(now - tap.since));
+    tap.since = now;
+    tap.lit = lit;
+    button.classList.toggle('tap-lit', lit);
+  };
+  document.addEventListener('pointerdown', (e) => { const b = e.target.closest('[data-tap]'); if (b) { e.preventDefault(); b.focus(); lamp(b, true); } });
+  for (const up of ['pointerup', 'pointercancel']) {
+    document.addEventListener(up, () => { const b = document.querySelector('.tap-lit'); if (b) lamp(b, false); });
+  }
+  for (const [kind, lit] of [['keydown', true], ['keyup', false]]) {
+    document.addEventListener(kind, (e) => {
+      if (e.key !== ' ' || !e.target.matches('[data-tap]')) return;
+      e.preventDefault();
+      if (!e.repeat) lamp(e.target, lit);
+    });
+  }
+  document.addEventListener('click', (e) => {
+    const clear = e.target.closest('[data-tap-clear]');
+    if (!clear) return;
+    clear.form.querySelector(`[name="${clear.dataset.tapClear}"]`).value = '';
+    tap.since = 0;
+  });
+
+  // A report is dropped on its field.
+  document.addEventListener('dragover', (e) => { const f = e.target.closest?.('[data-drop]'); if (f) { e.preventDefault(); f.classList.add('dragging'); } });
+  document.addEventListener('dragleave', (e) => { e.target.closest?.('[data-drop]')?.classList.remove('dragging'); });
+  document.addEventListener('drop', async (e) => {
+    const field = e.target.closest?.('[data-drop]');
+    if (!field || !e.dataTransfer.files.length) return;
+    e.preventDefault();
+    field.classList.remove('dragging');
+    const file = e.dataTransfer.files[0];
+    if (file.size > 6_000_000) { trouble('The file is larger than 5 MB. Send the part with the codes.'); return; }
+    field.value = await file.text();
+  });
+
   // Times left count down; the server keeps the truth.
   setInterval(() => {
     document.querySelectorAll('[data-seconds]').forEach((el) => {
@@ -56,6 +99,26 @@
   document.addEventListener('htmx:beforeRequest', (e) => {
     if (e.detail.elt.querySelector?.('[aria-busy]') && e.detail.elt.dataset.sending) e.preventDefault();
     else if (e.detail.elt.tagName === 'FORM') e.detail.elt.dataset.sending = 'yes';
+  });
+
+  // The page of the open interface: sends what was typed and shows the answer as it came.
+  document.addEventListener('submit', async (e) => {
+    const form = e.target.closest('form[data-api]');
+    if (!form) return;
+    e.preventDefault();
+    const [method, path] = form.dataset.api.split(' ');
+    const typed = form.querySelector('[name=it]').value;
+    const kind = form.dataset.apiBody;
+    const request = { method, headers: {} };
+    if (kind === 'codes') { request.headers['Content-Type'] = 'application/json'; request.body = JSON.stringify({ codes: typed.split('\n').filter((l) => l.trim()) }); }
+    if (kind === 'text') { request.headers['Content-Type'] = 'text/plain;charset=utf-8'; request.body = typed; }
+    const answer = await fetch(kind ? path : path + encodeURIComponent(typed.trim()), request);
+    const text = await answer.text();
+    document.getElementById('api-status').textContent = `Status ${answer.status}, ${answer.headers.get('Content-Type')}`;
+    let shown = text;
+    try { shown = JSON.stringify(JSON.parse(text), null, 2); } catch { /* shown as it came */ }
+    document.getElementById('api-answer').textContent = shown;
+    form.querySelector('[aria-busy]')?.removeAttribute('aria-busy');
   });
 
   const trouble = (words) => {

@@ -3,99 +3,36 @@ package hopmend.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.microsoft.playwright.Browser;
-import com.microsoft.playwright.BrowserContext;
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
 import hopmend.standin.DriveProfile;
 import hopmend.standin.SimulatedVehicle.Ignition;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.core.io.ClassPathResource;
 
 /** One fault in the browser, from a pasted scan text to the signed-off job. */
-class JourneyIT extends AppIT {
-  private static Playwright playwright;
-  private static Browser browser;
-
+class JourneyIT extends BrowserIT {
   @TempDir Path folder;
-  private final List<String> trouble = new ArrayList<>();
-  private Page page;
-
-  @BeforeAll
-  static void launch() {
-    playwright =
-        Playwright.create(
-            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    browser =
-        playwright
-            .chromium()
-            .launch(
-                new BrowserType.LaunchOptions()
-                    .setExecutablePath(
-                        Path.of(System.getProperty("chromium.path", "/usr/bin/chromium")))
-                    .setArgs(
-                        List.of(
-                            "--no-sandbox",
-                            "--disable-gpu",
-                            "--disable-quic",
-                            "--no-first-run",
-                            "--disable-background-networking",
-                            "--disable-component-update",
-                            "--disable-sync")));
-  }
-
-  @AfterAll
-  static void close() {
-    playwright.close();
-  }
 
   @Test
   void fromPasteToSignOffThroughAllEightHops() throws Exception {
-    try (BrowserContext context =
-        browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800))) {
-      page = context.newPage();
-      page.setDefaultTimeout(15_000);
-      page.onConsoleMessage(
-          m -> {
-            boolean expected = m.text().contains("422");
-            if (m.type().equals("error") && !expected) {
-              trouble.add(m.text());
-            }
-          });
-      page.onPageError(trouble::add);
-      signIn();
-      read();
-      prove();
-      find();
-      pick();
-      swap();
-      clear();
-      relearn();
-      verify();
-      page.locator("text=Print the record").click();
-      assertThat(page.locator("h1")).hasText("Shakes at the ramp");
-      accessible("print");
-      assertThat(trouble).isEmpty();
-    }
-  }
-
-  private void accessible(String where) {
-    assertThat(new AxeBuilder(page).analyze().getViolations())
-        .as(where)
-        .extracting(v -> v.getId() + " " + v.getNodes().get(0).getHtml())
-        .isEmpty();
+    signIn();
+    read();
+    prove();
+    find();
+    pick();
+    swap();
+    clear();
+    relearn();
+    verify();
+    page.locator("text=Print the record").click();
+    assertThat(page.locator("h1")).hasText("Shakes at the ramp");
+    accessible("print");
   }
 
   private void next(String words) {
@@ -106,16 +43,6 @@ class JourneyIT extends AppIT {
 
   private Locator headline() {
     return page.locator(".next-card h2").first();
-  }
-
-  private void signIn() {
-    page.navigate("http://127.0.0.1:" + port + "/");
-    accessible("sign-in");
-    page.fill("#username", "oskar");
-    page.fill("#password", "ferry-tech");
-    page.click(".door button");
-    assertThat(page.locator("h1")).hasText("Jobs");
-    accessible("jobs");
   }
 
   private void read() throws Exception {

@@ -139,9 +139,9 @@ class RecordIT extends AppIT {
         new Fact.CodesRead(
             Fact.CodeSource.TYPED, List.of(ReadCode.of(TroubleCode.parse("P0393"))), List.of(), ""),
         vehicleFact());
-    assertThat(desk.list("p0393", 0).getTotalElements()).isPositive();
-    assertThat(desk.list("sedge", 0).getTotalElements()).isPositive();
-    assertThat(desk.list("100%_!", 0).getTotalElements()).isZero();
-    assertThat(desk.list("", 9999).getContent()).isEmpty();
+    assertThat(desk.list("p0393", 0).count()).isPositive();
+    assertThat(desk.list("sedge p0393", 0).count()).isPositive();
+    assertThat(desk.list("100%_\\!", 0).count()).isZero();
+    assertThat(desk.list("", 9999).rows()).isEmpty();
   }
 }

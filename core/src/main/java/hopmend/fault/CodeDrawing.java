@@ -18,16 +18,20 @@ public final class CodeDrawing {
   private static final double WIDTH = 960;
   private static final double BOX_HEIGHT = 48;
   private static final double STEP = 64;
-  private static final double[] COLUMN_X = {6, 310, 740};
-  private static final double[] COLUMN_WIDTH = {214, 214, 214};
+  private static final double LANE_STEP = 300;
+  private static final double BOX_WIDTH = 214;
+  private static final double[] THREE_COLUMNS = {6, 310, 740};
+  private static final double[] TWO_COLUMNS = {6, 6, 520};
   private static final int MOST_LETTERS = 27;
 
   private final CodePicture picture;
+  private final double[] columnX;
   private final List<Shape> shapes = new ArrayList<>();
   private final Map<TroubleCode, Double> middles = new HashMap<>();
 
   private CodeDrawing(CodePicture picture) {
     this.picture = picture;
+    this.columnX = picture.shared().isEmpty() ? TWO_COLUMNS : THREE_COLUMNS;
   }
 
   public static Drawing draw(CodePicture picture) {
@@ -93,18 +97,22 @@ public final class CodeDrawing {
   }
 
   private void box(Node n, int column, double middle) {
+    box(n, columnX[column], middle);
+  }
+
+  private void box(Node n, double x, double middle) {
     TroubleCode code = n.read().code();
     boolean first = picture.workOn().filter(code::equals).isPresent();
     String role =
         first ? "code-box-first" : "code-box-" + n.role().name().toLowerCase(java.util.Locale.ROOT);
-    double x = COLUMN_X[column];
-    shapes.add(
-        new Shape.Box(role, x, middle - BOX_HEIGHT / 2, COLUMN_WIDTH[column], BOX_HEIGHT, 9));
-    shapes.add(new Shape.Label("code-name", x + 12, middle + 7, "start", code.text()));
+    shapes.add(new Shape.Box(role, x, middle - BOX_HEIGHT / 2, BOX_WIDTH, BOX_HEIGHT, 9));
     shapes.add(
         new Shape.Label(
-            "code-role",
-            x + COLUMN_WIDTH[column] - 10,
+            first ? "code-name-first" : "code-name", x + 12, middle + 7, "start", code.text()));
+    shapes.add(
+        new Shape.Label(
+            first ? "code-role-first" : "code-role",
+            x + BOX_WIDTH - 10,
             middle + 6,
             "end",
             first ? "work on first" : n.role().label().replace(" candidate", "")));
@@ -112,8 +120,8 @@ public final class CodeDrawing {
   }
 
   private void arrow(String brief, int fromColumn, double fromY, int toColumn, double toY) {
-    double from = COLUMN_X[fromColumn] + COLUMN_WIDTH[fromColumn];
-    double to = COLUMN_X[toColumn] - 3;
+    double from = columnX[fromColumn] + BOX_WIDTH;
+    double to = columnX[toColumn] - 3;
     double bend = from + 16;
     shapes.add(
         new Shape.Path(
@@ -153,16 +161,11 @@ public final class CodeDrawing {
       middle = Math.max(middle, bottom + BOX_HEIGHT / 2 + 6);
       shapes.add(
           new Shape.Box(
-              "code-box-shared",
-              COLUMN_X[0],
-              middle - BOX_HEIGHT / 2,
-              COLUMN_WIDTH[0],
-              BOX_HEIGHT,
-              24));
+              "code-box-shared", columnX[0], middle - BOX_HEIGHT / 2, BOX_WIDTH, BOX_HEIGHT, 24));
       shapes.add(
           new Shape.Label(
               "code-shared-name",
-              COLUMN_X[0] + COLUMN_WIDTH[0] / 2,
+              columnX[0] + BOX_WIDTH / 2,
               middle + 6,
               "middle",
               shortened(s.name())));
@@ -184,11 +187,11 @@ public final class CodeDrawing {
         at = y + i / 3 * STEP;
       }
       if (i == 0) {
-        shapes.add(new Shape.Label("code-lane", COLUMN_X[0], at + 16, "start", name));
+        shapes.add(new Shape.Label("code-lane", columnX[0], at + 16, "start", name));
         y += 26;
         at += 26;
       }
-      box(nodes.get(i), i % 3, at + BOX_HEIGHT / 2);
+      box(nodes.get(i), columnX[0] + i % 3 * LANE_STEP, at + BOX_HEIGHT / 2);
     }
     return nodes.isEmpty() ? y : at + STEP;
   }

@@ -171,7 +171,7 @@ final class ScanReader {
       if (named != null) {
         here = named;
         unitAt = i;
-        marks.add(new Mark(Mark.Kind.UNIT, i - lower.length(), i, named.name()));
+        marks.add(new Mark(Mark.Kind.UNIT, phraseStart(named, word, i), i, named.name()));
       }
       beforeThat = before;
       before = lower;
@@ -181,6 +181,19 @@ final class ScanReader {
     } else {
       withCodes(first, here, unitAt);
     }
+  }
+
+  /** Where the longest spelling of the unit begins that ends with this word. */
+  private int phraseStart(ControlUnit named, int word, int end) {
+    int start = word;
+    int from = word;
+    for (int words = 1; words < 3 && from >= 0; words++) {
+      from = wordBefore(from);
+      if (from >= 0 && unitWords.get(words(from, end)) == named) {
+        start = from;
+      }
+    }
+    return start;
   }
 
   private void withCodes(int first, ControlUnit here, int unitAt) {
@@ -346,27 +359,34 @@ final class ScanReader {
   /** The longest name that ends here, then its value with a unit behind or before it. */
   private void condition(int start, int end, int lineEnd) {
     Condition condition = null;
+    int named = start;
     int from = start;
     for (int words = 0; words < 4 && from >= 0; words++) {
-      Condition named = CONDITION_NAMES.get(words(from, end));
-      if (named != null) {
-        condition = named;
+      Condition longer = CONDITION_NAMES.get(words(from, end));
+      if (longer != null) {
+        condition = longer;
+        named = from;
       }
-      int previous = from - 1;
-      while (previous >= 0 && !CodeScanner.isWord(text[previous]) && text[previous] != '\n') {
-        previous--;
-      }
-      if (previous < 0 || text[previous] == '\n') {
-        break;
-      }
-      while (previous > 0 && CodeScanner.isWord(text[previous - 1])) {
-        previous--;
-      }
-      from = previous;
+      from = wordBefore(from);
     }
     if (condition != null && !frame.containsKey(condition)) {
-      value(condition, start, end, lineEnd);
+      value(condition, named, end, lineEnd);
     }
+  }
+
+  /** Where the word before this place begins, -1 if the line has none. */
+  private int wordBefore(int place) {
+    int i = place - 1;
+    while (i >= 0 && !CodeScanner.isWord(text[i]) && text[i] != '\n') {
+      i--;
+    }
+    if (i < 0 || text[i] == '\n') {
+      return -1;
+    }
+    while (i > 0 && CodeScanner.isWord(text[i - 1])) {
+      i--;
+    }
+    return i;
   }
 
   private String words(int from, int end) {

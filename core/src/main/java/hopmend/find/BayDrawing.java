@@ -51,7 +51,9 @@ public final class BayDrawing {
     camshafts();
     valley();
     bay.landmarks().forEach(l -> landmark(l, chosen));
-    sites.stream().filter(s -> !s.id().equals(chosen.id())).forEach(s -> sensor(s, "sensor"));
+    sites.stream()
+        .filter(s -> !s.isOutsideBay() && !s.id().equals(chosen.id()))
+        .forEach(s -> sensor(s, "sensor"));
     wayIn(chosen);
     sensor(chosen, "sensor-chosen");
     compass(width, height);
@@ -183,7 +185,7 @@ public final class BayDrawing {
       double outer = outwards * (reach + 24);
       shapes.add(
           box("exhaust-collector", -88, Math.min(inner, outer), 88, Math.max(inner, outer), 14));
-      label("manifold-name", at(0, outwards * (reach + 5)), "EXHAUST, BANK " + row.bank());
+      label("manifold-name", at(0, outwards * (reach + 78)), "EXHAUST " + row.bank());
     }
   }
 
@@ -279,7 +281,9 @@ public final class BayDrawing {
   private void wayIn(Site site) {
     Shape.Point p = place(site);
     boolean across = engine.orientation() == Orientation.ACROSS;
-    double fromX = across ? p.x() : MARGIN + bay.widthMm() * SCALE + 20;
+    double right = MARGIN + bay.widthMm() * SCALE + 20;
+    double nearerSide = p.x() < right / 2 ? MARGIN - 20 : right;
+    double fromX = across ? p.x() : nearerSide;
     double fromY = across ? MARGIN + bay.depthMm() * SCALE + 6 : p.y();
     double dx = p.x() - fromX;
     double dy = p.y() - fromY;

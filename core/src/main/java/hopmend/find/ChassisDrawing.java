@@ -12,7 +12,7 @@ import java.util.Locale;
  */
 public final class ChassisDrawing {
   private static final double WIDTH = 920;
-  private static final double MARGIN = 46;
+  private static final double MARGIN = 62;
 
   private final Chassis chassis;
   private final double scale;
@@ -39,7 +39,9 @@ public final class ChassisDrawing {
       }
     }
     chassis.pipes().forEach(this::pipe);
-    chassis.items().forEach(this::item);
+    for (int i = 0; i < chassis.items().size(); i++) {
+      item(chassis.items().get(i), i % 2 == 0);
+    }
     sites.stream()
         .filter(s -> s.isOutsideBay() && !s.id().equals(chosen.id()))
         .forEach(s -> shapes.add(disc("sensor", s, 10)));
@@ -69,14 +71,15 @@ public final class ChassisDrawing {
     shapes.add(new Shape.Path("exhaust-pipe", points, false));
   }
 
-  private void item(Chassis.Item item) {
+  private void item(Chassis.Item item, boolean nameAbove) {
     Shape.Point p = at(item.xMm(), item.yMm());
     double width = item.lengthMm() * scale;
     double height = item.widthMm() * scale;
     String role = "item-" + item.kind().name().toLowerCase(Locale.ROOT);
     shapes.add(new Shape.Box(role, p.x(), p.y(), width, height, 10));
     boolean fits = width > item.name().length() * 9.5;
-    double y = fits ? p.y() + height / 2 + 6 : p.y() - 6;
+    double beside = nameAbove ? p.y() - 6 : p.y() + height + 18;
+    double y = fits ? p.y() + height / 2 + 6 : beside;
     label("landmark-name", p.x() + width / 2, y, "middle", item.name());
   }
 

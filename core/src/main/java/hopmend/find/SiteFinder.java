@@ -36,7 +36,8 @@ public record SiteFinder(Site site, String why) {
     if (group.bank() > 1) {
       bank = "bank " + group.bank();
     }
-    String side = group.position().isEmpty() ? "" : "the " + group.position() + " side";
+    boolean cam = group.position().equals("intake") || group.position().equals("exhaust");
+    String side = cam ? "the " + group.position() + " side" : group.position();
     String both = bank.isEmpty() || side.isEmpty() ? bank + side : bank + ", " + side;
     return "%s speaks about %s%s"
         .formatted(code.text(), group.circuit(), both.isEmpty() ? "" : ": " + both);

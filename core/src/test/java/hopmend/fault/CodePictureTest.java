@@ -109,7 +109,10 @@ class CodePictureTest {
   }
 
   private static List<String> names(Drawing d) {
-    return d.ofRole("code-name").stream().map(s -> ((Shape.Label) s).text()).toList();
+    return Stream.of("code-name", "code-name-first")
+        .flatMap(role -> d.ofRole(role).stream())
+        .map(s -> ((Shape.Label) s).text())
+        .toList();
   }
 
   private static boolean inside(Shape s, Drawing d) {

@@ -1,27 +1,29 @@
 package hopmend.app.demo;
 
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import hopmend.app.account.Account;
 import hopmend.app.account.Accounts;
+import hopmend.app.fleet.Fleet;
+import hopmend.app.fleet.FleetVehicle;
+import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.link.Links;
-import hopmend.fault.CodeState;
-import hopmend.fault.FreezeFrameValue;
-import hopmend.fault.FreezeFrameValue.Condition;
-import hopmend.fault.ReadCode;
+import hopmend.catalog.Catalog;
 import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
-import hopmend.measure.MeasureUnit;
-import hopmend.measure.Reading;
-import hopmend.prove.Remedy;
+import hopmend.job.Hop;
+import hopmend.job.ShopSettings;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.time.YearMonth;
-import java.util.ArrayList;
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -31,23 +33,44 @@ import org.springframework.core.annotation.Order;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 
-/** The workshop of a river-ferry co-operative: accounts, the link, and jobs in several hops. */
+/**
+ * The workshop of a river-ferry co-operative: accounts, the link, the fleet, jobs in all hops, and
+ * the closed jobs of two years.
+ */
 @Component
 @Profile("demo")
 class DemoData {
   private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
-  private static final String CARD = "wherrill-sedge-12";
   private static final String TECHNICIAN = "oskar";
 
   private final Accounts accounts;
   private final Links links;
   private final JobDesk desk;
+  private final JobCopies copies;
+  private final Fleet fleet;
+  private final Catalog catalog;
+  private final ShopSettings shop;
+  private final Clock clock;
   private final DemoVehicle vehicle;
 
-  DemoData(Accounts accounts, Links links, JobDesk desk, DemoVehicle vehicle) {
+  DemoData(
+      Accounts accounts,
+      Links links,
+      JobDesk desk,
+      JobCopies copies,
+      Fleet fleet,
+      Catalog catalog,
+      ShopSettings shop,
+      Clock clock,
+      DemoVehicle vehicle) {
     this.accounts = accounts;
     this.links = links;
     this.desk = desk;
+    this.copies = copies;
+    this.fleet = fleet;
+    this.catalog = catalog;
+    this.shop = shop;
+    this.clock = clock;
     this.vehicle = vehicle;
   }
 
@@ -55,10 +78,12 @@ class DemoData {
   @Order(0)
   void load() {
     if (accounts.isEmpty()) {
+      fleet.take(resource("demo/fleet.csv"), "marit");
+      new DemoHistory(catalog, shop, copies).make(fleet.offered(), clock.instant());
+      openJobs();
       accounts.create("marit", "Marit (lead)", "ferry-lead", Account.Role.LEAD);
       accounts.create(TECHNICIAN, "Oskar", "ferry-tech", Account.Role.TECHNICIAN);
       accounts.create("nils", "Nils (learner)", "ferry-learner", Account.Role.LEARNER);
-      jobs();
     }
     links.point("Simulated post van", vehicle.port(), "demo");
     LOG.info(
@@ -66,26 +91,46 @@ class DemoData {
         vehicle.url());
   }
 
-  private void jobs() {
-    signedOff();
-    inSwap();
-    proving();
-    fresh();
+  private void openJobs() {
+    try (CsvReader<NamedCsvRecord> jobs =
+        CsvReader.builder().ofNamedCsvRecord(resource("demo/jobs.csv"))) {
+      jobs.forEach(this::openJob);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    fromScanText();
   }
 
-  private long open(String title, String fleet) {
-    return desk.open(title, fleet, "River Ferry Co-operative", UUID.randomUUID(), TECHNICIAN);
+  private void openJob(NamedCsvRecord r) {
+    FleetVehicle v = fleet.numbered(r.getField("fleet_number")).orElseThrow();
+    DemoRepair repair = new DemoRepair(catalog, shop, clock.instant(), TECHNICIAN);
+    String codes = r.getField("codes");
+    repair.read(
+        Stream.of(codes.split(codes.contains(";") || codes.startsWith("F") ? ";" : " "))
+            .map(TroubleCode::parse)
+            .toList(),
+        DemoHistory.vehicle(v, Double.parseDouble(r.getField("odometer_km"))),
+        List.of(r.getField("symptoms").split(" ")),
+        r.getField("words"));
+    repair.upTo(Hop.valueOf(r.getField("up_to")));
+    long job =
+        desk.open(
+            r.getField("title"), v.fleetNumber(), v.customer(), UUID.randomUUID(), TECHNICIAN);
+    desk.append(job, Submission.now(TECHNICIAN), repair.facts());
   }
 
-  private void add(long job, Fact... facts) {
-    desk.append(job, Submission.now(TECHNICIAN), List.of(facts));
-  }
-
-  private void fresh() {
-    long job = open("Lamp on, shakes at the ramp", "Van 14");
+  private void fromScanText() {
+    FleetVehicle van = fleet.numbered("Van 14").orElseThrow();
+    long job =
+        desk.open(
+            "Lamp on, shakes at the ramp",
+            van.fleetNumber(),
+            van.customer(),
+            UUID.randomUUID(),
+            TECHNICIAN);
     String text = resource("sample/scan-van-14.txt");
     JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text);
-    ScanText scan = ScanText.read(text, 2026);
+    ScanText scan = ScanText.read(text, 2026, catalog.controlUnits());
     desk.append(
         job,
         Submission.now(TECHNICIAN),
@@ -93,95 +138,23 @@ class DemoData {
             new Fact.CodesRead(
                 Fact.CodeSource.PASTED, scan.codes(), scan.freezeFrame(), kept.id().toString())),
         Optional.of(kept));
-    add(job, vehicle("0HMWS3A07K1000342", 2019, YearMonth.of(2019, 4), 142_300));
-    add(
+    desk.append(
         job,
-        new Fact.SymptomsNoted(
-            List.of("long-crank", "shakes"), "Shakes when I wait at the ramp, worse when warm."));
-  }
-
-  private void proving() {
-    long job = open("Stalls at stops", "Van 9");
-    add(
-        job,
-        codes(ReadCode.of(TroubleCode.parse("P0365"), CodeState.STORED), List.of()),
-        vehicle("0HMWS3A05K1000517", 2019, YearMonth.of(2019, 9), 98_650),
-        new Fact.CheckAnswered("connector-home", "home", null, null),
-        new Fact.CheckAnswered("supply", "right", Reading.of(5.02, MeasureUnit.VOLT), null));
-  }
-
-  private void inSwap() {
-    long job = open("Long crank when cold", "Van 3");
-    proven(job, "0HMWS3A0XK1000688", 167_900);
-    add(
-        job,
-        new Fact.StepTicked("key-out", null),
-        new Fact.StepTicked("cool", null),
-        new Fact.StepTicked("off:engine-cover", null),
-        new Fact.StepTicked("off:intake-duct", null),
-        new Fact.StepTicked("unplug", null));
-  }
-
-  private void proven(long job, String vin, double odometerKm) {
-    add(
-        job,
-        codes(
-            ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED),
-            List.of(
-                new FreezeFrameValue(
-                    Condition.ENGINE_SPEED, Reading.of(860, MeasureUnit.PER_MINUTE)))),
-        vehicle(vin, 2019, YearMonth.of(2019, 11), odometerKm),
-        new Fact.CheckAnswered("connector-home", "home", null, null),
-        new Fact.CheckAnswered("oil-condition", "fine", null, null),
-        new Fact.CheckAnswered("supply", "right", Reading.of(4.99, MeasureUnit.VOLT), null),
-        new Fact.CheckAnswered("ground-drop", "right", Reading.of(12, MeasureUnit.MILLIVOLT), null),
-        new Fact.CheckAnswered(
-            "signal",
-            "missing",
-            Reading.of(11, MeasureUnit.HERTZ),
-            Reading.of(850, MeasureUnit.PER_MINUTE)),
-        new Fact.CheckAnswered("chain-stretch", "right", Reading.of(1.5, MeasureUnit.DEGREE), null),
-        new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""),
-        new Fact.SiteConfirmed("cam-intake"),
-        new Fact.PartChosen("WS-6071-C", false, ""),
-        new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of("body colour")));
-  }
-
-  private void signedOff() {
-    long job = open("Failed its inspection", "Van 21");
-    proven(job, "0HMWS3A0XK1000688", 121_400);
-    List<Fact> ticks = new ArrayList<>();
-    desk.look(job)
-        .workup()
-        .workOrder()
-        .orElseThrow()
-        .steps()
-        .forEach(
-            s ->
-                ticks.add(
-                    new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null))));
-    add(job, ticks.toArray(Fact[]::new));
-    add(
-        job,
-        new Fact.CodesCleared("0HMWS3A0XK1000688"),
-        new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""),
-        new Fact.SignedOff(false, "demo: drive done by the customer, lamp stayed off for a week"));
-  }
-
-  private static Fact.CodesRead codes(ReadCode code, List<FreezeFrameValue> frame) {
-    return new Fact.CodesRead(Fact.CodeSource.TYPED, List.of(code), frame, "");
-  }
-
-  private static Fact.VehicleIdentified vehicle(
-      String vin, int year, YearMonth built, double odometerKm) {
-    return new Fact.VehicleIdentified(vin, CARD, year, built, odometerKm, Fact.Place.HOIST);
+        Submission.now(TECHNICIAN),
+        List.of(
+            DemoHistory.vehicle(van, 142_300),
+            new Fact.SymptomsNoted(
+                List.of("long-crank", "shakes"),
+                List.of("hot"),
+                Fact.HowOften.OFTEN,
+                "Shakes when I wait at the ramp, worse when warm.")));
   }
 
   private static String resource(String path) {
     try (var in = new ClassPathResource(path).getInputStream()) {
       return new String(in.readAllBytes(), StandardCharsets.UTF_8);
     } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
+      throw new UncheckedIOException(e);
     }
   }
 }

@@ -4,6 +4,7 @@ import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.BayDrawing;
+import hopmend.find.ChassisDrawing;
 import hopmend.find.Site;
 import hopmend.find.SiteFinder;
 import hopmend.job.Hop;
@@ -32,7 +33,11 @@ class FindView implements HopView {
     model.addAttribute("found", found);
     model.addAttribute("card", card);
     model.addAttribute("others", sites.stream().filter(s -> s != site).toList());
-    model.addAttribute("drawing", BayDrawing.draw(card.engine(), card.bay(), sites, site));
+    model.addAttribute(
+        "drawing",
+        site.isOutsideBay()
+            ? ChassisDrawing.draw(card.chassis(), sites, site)
+            : BayDrawing.draw(card.engine(), card.bay(), sites, site));
     model.addAttribute(
         "inTheWay",
         page.workup().workOrder().orElseThrow().steps().stream()

@@ -28,12 +28,21 @@ class Attachment {
   protected Attachment() {}
 
   Attachment(UUID id, long jobId, String name, String mediaType, String text, Instant createdAt) {
+    this(id, jobId, name, mediaType, text.getBytes(StandardCharsets.UTF_8), createdAt);
+  }
+
+  Attachment(
+      UUID id, long jobId, String name, String mediaType, byte[] content, Instant createdAt) {
     this.id = id;
     this.jobId = jobId;
     this.name = name;
     this.mediaType = mediaType;
-    this.content = text.getBytes(StandardCharsets.UTF_8);
+    this.content = content;
     this.createdAt = createdAt;
+  }
+
+  JobCopy.File file() {
+    return new JobCopy.File(id, name, mediaType, createdAt, content);
   }
 
   String text() {

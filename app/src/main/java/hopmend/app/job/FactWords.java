@@ -5,6 +5,8 @@ import hopmend.fault.ReadCode;
 import hopmend.job.Fact;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 
@@ -26,12 +28,26 @@ public class FactWords {
     } else if (fact instanceof Fact.CodeSetAside f) {
       return say(fact, f.code().text(), f.reason());
     } else if (fact instanceof Fact.VehicleIdentified f) {
-      String card = catalog.card(f.card()).map(c -> c.name()).orElse(f.card());
-      return say(fact, card, f.vin(), Math.round(f.odometerKm()), f.modelYear());
+      String card = cardName(f.card());
+      String engine =
+          f.engineCard().isEmpty() ? "" : " with the engine of " + cardName(f.engineCard());
+      return say(fact, card + engine, f.vin(), Math.round(f.odometerKm()), f.modelYear());
     } else if (fact instanceof Fact.SymptomsNoted f) {
       List<String> picks =
           f.picks().stream().map(p -> catalog.symptom(p).map(s -> s.words()).orElse(p)).toList();
-      return say(fact, String.join("; ", picks), f.words());
+      List<String> when =
+          catalog.circumstances().stream()
+              .filter(c -> f.when().contains(c.id()))
+              .map(c -> c.words())
+              .toList();
+      String circumstances =
+          Stream.concat(Stream.ofNullable(f.often()).map(o -> o.label()), when.stream())
+              .collect(Collectors.joining(", "));
+      return say(
+          fact,
+          String.join("; ", picks),
+          circumstances.isEmpty() ? "" : " (" + circumstances + ")",
+          f.words());
     } else if (fact instanceof Fact.WorkOnChosen f) {
       return say(fact, f.code().text());
     } else if (fact instanceof Fact.CheckAnswered f) {
@@ -74,6 +90,10 @@ public class FactWords {
       return say(fact, f.sequence(), suffix(f.reason()));
     }
     throw new IllegalStateException("No words for " + fact.kind());
+  }
+
+  private String cardName(String id) {
+    return catalog.card(id).map(c -> c.name()).orElse(id);
   }
 
   private String say(Fact fact, Object... arguments) {

@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Paged;
 import hopmend.catalog.Catalog;
 import hopmend.job.Fact;
 import hopmend.job.JobEntry;
@@ -8,6 +9,7 @@ import hopmend.job.JobRules;
 import hopmend.job.JobState;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
+import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -15,8 +17,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.domain.Page;
-import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -27,14 +27,13 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class JobDesk {
-  private static final int PAGE_SIZE = 20;
-
   private final JobRepository jobs;
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
   private final Catalog catalog;
   private final ShopSettings shop;
   private final Clock clock;
+  private final EntityManager database;
 
   JobDesk(
       JobRepository jobs,
@@ -42,13 +41,15 @@ public class JobDesk {
       AttachmentRepository attachments,
       Catalog catalog,
       ShopSettings shop,
-      Clock clock) {
+      Clock clock,
+      EntityManager database) {
     this.jobs = jobs;
     this.entries = entries;
     this.attachments = attachments;
     this.catalog = catalog;
     this.shop = shop;
     this.clock = clock;
+    this.database = database;
   }
 
   /**
@@ -169,16 +170,23 @@ public class JobDesk {
     }
   }
 
-  /** A page of jobs, open ones first; {@code words} are searched in title, vehicle and codes. */
+  /** A page of jobs, open ones first; all words must stand in title, vehicle, numbers or codes. */
   @Transactional(readOnly = true)
-  public Page<JobRow> list(String words, int page) {
-    PageRequest request = PageRequest.of(Math.max(0, page), PAGE_SIZE);
-    String wanted = words.strip().toLowerCase(java.util.Locale.ROOT);
-    if (wanted.isEmpty()) {
-      return jobs.all(request);
-    }
-    String pattern = wanted.replace("!", "!!").replace("%", "!%").replace("_", "!_");
-    return jobs.search("%" + pattern + "%", request);
+  public Paged<JobRow> list(String words, int page) {
+    return Paged.read(
+        database, JobRow.class, "job", "signed_off, updated_at desc, id desc", words, page);
+  }
+
+  /** Other jobs of the same vehicle, latest first. */
+  @Transactional(readOnly = true)
+  public List<JobRow> history(JobRow job, String vin) {
+    return jobs.ofVehicle(vin, job.fleetNumber(), job.id());
+  }
+
+  /** All jobs of a vehicle, latest first. */
+  @Transactional(readOnly = true)
+  public List<JobRow> historyOf(String vin, String fleetNumber) {
+    return jobs.ofVehicle(vin, fleetNumber, 0);
   }
 
   private List<JobEntry> load(long jobId) {

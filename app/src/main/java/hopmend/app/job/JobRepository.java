@@ -1,10 +1,9 @@
 package hopmend.app.job;
 
 import jakarta.persistence.LockModeType;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.domain.Page;
-import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
@@ -20,12 +19,10 @@ interface JobRepository extends Repository<JobRow, Long> {
 
   JobRow save(JobRow row);
 
-  /** Jobs whose search text holds the pattern, open ones first, the latest touched first. */
+  /** Other jobs of a vehicle, by its identification number or its fleet number, latest first. */
   @Query(
-      "select j from JobRow j where j.searchText like ?1 escape '!'"
-          + " order by j.signedOff, j.updatedAt desc, j.id desc")
-  Page<JobRow> search(String pattern, Pageable page);
-
-  @Query("select j from JobRow j order by j.signedOff, j.updatedAt desc, j.id desc")
-  Page<JobRow> all(Pageable page);
+      "select j from JobRow j where j.id <> ?3 and ((j.vin <> '' and j.vin = ?1)"
+          + " or (j.vin = '' and j.fleetNumber <> '' and lower(j.fleetNumber) = lower(?2)))"
+          + " order by j.updatedAt desc, j.id desc limit 12")
+  List<JobRow> ofVehicle(String vin, String fleetNumber, long except);
 }

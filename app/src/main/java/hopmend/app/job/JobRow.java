@@ -60,6 +60,8 @@ public class JobRow {
 
   private String standings = "";
   private int owed;
+  private String part = "";
+  private String outcome = "";
 
   @Column(name = "waiting_until")
   private Instant waitingUntil;
@@ -102,7 +104,7 @@ public class JobRow {
     HopLine line = HopLine.of(workup, now);
     Standing next = line.at(line.next());
     code = workup.workOn().map(c -> c.text()).orElse("");
-    vehicle = shortened(workup.card().map(c -> c.name()).orElse(""), 120);
+    vehicle = shortened(workup.bodyCard().map(c -> c.name()).orElse(""), 120);
     vin = state.vehicle().map(v -> v.vin()).orElse("");
     nextHop = line.next();
     nextWords = shortened(next.words(), 160);
@@ -114,16 +116,27 @@ public class JobRow {
             .map(s -> now.plusSeconds(s.secondsLeft()))
             .findFirst()
             .orElse(null);
+    part = shortened(state.part().map(p -> p.number()).orElse(""), 60);
+    outcome =
+        state
+            .signedOff()
+            .map(o -> o.proven() ? "proven" : "signed off with a reason")
+            .or(() -> state.verdict().map(v -> v.remedy().label()))
+            .orElse("");
     signedOff = state.signedOff().isPresent();
     updatedAt = now;
     String codes = String.join(" ", state.codes().stream().map(c -> c.code().text()).toList());
     searchText =
-        String.join(" ", title, fleetNumber, customer, vehicle, vin, codes)
+        String.join(" ", title, fleetNumber, customer, vehicle, vin, codes, part)
             .toLowerCase(Locale.ROOT);
   }
 
   private static String shortened(String text, int longest) {
     return text.length() <= longest ? text : text.substring(0, longest);
+  }
+
+  UUID creationToken() {
+    return creationToken;
   }
 
   public Long id() {
@@ -179,6 +192,16 @@ public class JobRow {
     return standings.isEmpty()
         ? List.of()
         : Arrays.stream(standings.split(",")).map(Standing.Kind::valueOf).toList();
+  }
+
+  /** Number of the part that was chosen, empty if none. */
+  public String part() {
+    return part;
+  }
+
+  /** How it ended, or the verdict so far; empty before. */
+  public String outcome() {
+    return outcome;
   }
 
   public int owed() {

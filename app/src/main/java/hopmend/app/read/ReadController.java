@@ -5,8 +5,12 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.UploadedText;
 import hopmend.catalog.Catalog;
+import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
+import hopmend.fault.FlashCount;
+import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -19,13 +23,19 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.time.YearMonth;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Forms of hop 1. */
 @Controller
@@ -51,12 +61,18 @@ class ReadController {
   @PostMapping("/paste")
   String paste(
       @PathVariable long jobId,
+      @RequestParam(required = false) MultipartFile file,
       Model model,
       HttpServletRequest request,
       HttpServletResponse response) {
     Form form = new Form(jobId, Hop.READ, request, response);
     return screens.run(
-        form, model, () -> intake.append(jobId, form.field("text"), form.submission()));
+        form,
+        model,
+        () -> {
+          String text = UploadedText.of(file).orElseGet(() -> form.field("text"));
+          intake.append(jobId, text, form.submission());
+        });
   }
 
   @PostMapping("/vehicle-codes")
@@ -91,15 +107,61 @@ class ReadController {
         form,
         model,
         () -> {
-          CodeText read = CodeText.read(form.field("code"));
-          if (read instanceof CodeText.Malformed bad) {
-            throw new InputProblem("code", bad.why());
-          }
-          TroubleCode code = ((CodeText.Decoded) read).code();
-          return List.of(
-              new Fact.CodesRead(
-                  Fact.CodeSource.TYPED, List.of(hopmend.fault.ReadCode.of(code)), List.of(), ""));
+          return List.of(typed(form.field("code"), List.of(), ""));
         });
+  }
+
+  private static Fact.CodesRead typed(String text, List<String> states, String unit) {
+    if (CodeText.read(text) instanceof CodeText.Decoded d) {
+      Set<CodeState> set = EnumSet.noneOf(CodeState.class);
+      Arrays.stream(CodeState.values()).filter(s -> states.contains(s.name())).forEach(set::add);
+      ReadCode code = new ReadCode(d.code(), set, unit, d.occurrences());
+      return new Fact.CodesRead(Fact.CodeSource.TYPED, List.of(code), List.of(), "");
+    }
+    throw new InputProblem("code", ((CodeText.Malformed) CodeText.read(text)).why());
+  }
+
+  /** Puts right what was read from a text: the wrong code is set aside, the right one added. */
+  @PostMapping("/correct")
+  String correct(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    return screens.submit(
+        form,
+        model,
+        () -> {
+          String unit = form.field("unit").strip();
+          if (unit.length() > 60) {
+            throw new InputProblem("code", "A control unit's name has up to 60 characters.");
+          }
+          Fact.CodesRead right = typed(form.field("code"), form.fields("state"), unit);
+          if (form.field("was").isBlank()) {
+            return List.of(right);
+          }
+          TroubleCode was = code(form.field("was"));
+          String says = "corrected to " + right.codes().get(0).code().text();
+          return List.of(new Fact.CodeSetAside(was, says), right);
+        });
+  }
+
+  /** Counts flashes; nothing is recorded until the code is taken. */
+  @PostMapping("/flashes")
+  String flashes(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    model.addAttribute("kept", new HashMap<>(Map.of("times", form.field("times"))));
+    try {
+      model.addAttribute("flashes", FlashCount.of(FlashCount.parse(form.field("times"))));
+    } catch (IllegalArgumentException e) {
+      new InputProblem("times", e.getMessage()).show(model, response);
+    }
+    return screens.show(jobId, Hop.READ, model);
   }
 
   @PostMapping("/set-aside")
@@ -110,7 +172,9 @@ class ReadController {
       HttpServletResponse response) {
     Form form = new Form(jobId, Hop.READ, request, response);
     return screens.submit(
-        form, model, () -> List.of(new Fact.CodeSetAside(code(form), "read wrongly")));
+        form,
+        model,
+        () -> List.of(new Fact.CodeSetAside(code(form.field("code")), "read wrongly")));
   }
 
   @PostMapping("/work-on")
@@ -120,12 +184,13 @@ class ReadController {
       HttpServletRequest request,
       HttpServletResponse response) {
     Form form = new Form(jobId, Hop.READ, request, response);
-    return screens.submit(form, model, () -> List.of(new Fact.WorkOnChosen(code(form))));
+    return screens.submit(
+        form, model, () -> List.of(new Fact.WorkOnChosen(code(form.field("code")))));
   }
 
-  private static TroubleCode code(Form form) {
+  private static TroubleCode code(String text) {
     try {
-      return TroubleCode.parse(form.field("code"));
+      return TroubleCode.parse(text);
     } catch (IllegalArgumentException e) {
       throw new InputProblem("code", "Pick one of the codes of this job.");
     }
@@ -152,9 +217,14 @@ class ReadController {
     if (catalog.card(card).isEmpty()) {
       throw new InputProblem("card", "Pick the vehicle's card.");
     }
+    String engine = form.field("engineCard").equals(card) ? "" : form.field("engineCard");
+    if (!engine.isEmpty() && catalog.card(engine).isEmpty()) {
+      throw new InputProblem("card", "Pick the card whose engine is in there.");
+    }
     return new Fact.VehicleIdentified(
         vin.number(),
         card,
+        engine,
         vin.modelYears().isEmpty() ? 0 : vin.modelYears().get(0),
         built(form.field("built")),
         odometerKm(form),
@@ -220,7 +290,17 @@ class ReadController {
           if (picks.isEmpty() && words.isEmpty()) {
             throw new InputProblem("words", "Pick a symptom or write the customer's words.");
           }
-          return List.of(new Fact.SymptomsNoted(picks, words));
+          List<String> when =
+              catalog.circumstances().stream()
+                  .map(c -> c.id())
+                  .filter(c -> form.fields("when").contains(c))
+                  .toList();
+          Fact.HowOften often =
+              Arrays.stream(Fact.HowOften.values())
+                  .filter(o -> o.name().equals(form.field("often")))
+                  .findFirst()
+                  .orElse(null);
+          return List.of(new Fact.SymptomsNoted(picks, when, often, words));
         });
   }
 }

@@ -1,12 +1,15 @@
 package hopmend.app.read;
 
+import hopmend.app.fleet.Fleet;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
 import hopmend.catalog.Catalog;
+import hopmend.fault.CodeDrawing;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
+import hopmend.fault.CodeState;
 import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
@@ -17,8 +20,10 @@ import hopmend.vehicle.VinReading;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -26,21 +31,24 @@ import org.springframework.ui.Model;
 @Component
 class ReadView implements HopView {
   private static final int SHOWN_TEXT = 30_000;
+  private static final int SHOWN_ROWS = 60;
 
   private final Catalog catalog;
   private final JobDesk desk;
   private final VehicleDesk vehicles;
   private final ScanIntake intake;
+  private final Fleet fleet;
 
-  ReadView(Catalog catalog, JobDesk desk, VehicleDesk vehicles, ScanIntake intake) {
+  ReadView(Catalog catalog, JobDesk desk, VehicleDesk vehicles, ScanIntake intake, Fleet fleet) {
     this.catalog = catalog;
     this.desk = desk;
     this.vehicles = vehicles;
     this.intake = intake;
+    this.fleet = fleet;
   }
 
-  /** A stretch of the pasted text, marked if it was read as a code. */
-  public record Piece(String text, boolean code) {}
+  /** A stretch of the pasted text; {@code kind} is empty where nothing was read. */
+  public record Piece(String text, String kind, String says) {}
 
   @Override
   public Hop hop() {
@@ -51,9 +59,20 @@ class ReadView implements HopView {
   public void fill(Model model, JobPage page) {
     CodePicture picture = page.workup().picture();
     Map<TroubleCode, CodeMeaning> meanings = new LinkedHashMap<>();
-    picture.nodes().forEach(n -> meanings.put(n.read().code(), catalog.meaning(n.read().code())));
+    picture
+        .nodes()
+        .forEach(n -> meanings.put(n.read().code(), page.workup().meaning(n.read().code())));
     model.addAttribute("picture", picture);
     model.addAttribute("meanings", meanings);
+    if (picture.nodes().size() > 1) {
+      model.addAttribute("codeDrawing", CodeDrawing.draw(picture));
+    }
+    model.addAttribute("circumstances", catalog.circumstances());
+    model.addAttribute("states", CodeState.values());
+    model.addAttribute("noStates", Set.of());
+    model.addAttribute("known", fleet.numbered(page.row().fleetNumber()).orElse(null));
+    String vin = page.state().vehicle().map(v -> v.vin()).orElse("");
+    model.addAttribute("history", desk.history(page.row(), vin));
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
     model.addAttribute("cards", catalog.cards());
     model.addAttribute("symptoms", catalog.symptoms());
@@ -64,9 +83,11 @@ class ReadView implements HopView {
     pastedText(page)
         .ifPresent(
             text -> {
-              ScanText scan = ScanText.read(text, intake.year());
+              ScanText scan = intake.scan(text);
+              model.addAttribute("scan", scan);
               model.addAttribute("pieces", pieces(text, scan));
-              model.addAttribute("doubtful", scan.doubtful());
+              model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
+              model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
               model.addAttribute("foundVin", scan.vin().map(VinReading::number).orElse(""));
               scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
             });
@@ -86,15 +107,18 @@ class ReadView implements HopView {
     List<Piece> pieces = new ArrayList<>();
     int shown = Math.min(text.length(), SHOWN_TEXT);
     int at = 0;
-    for (ScanText.Found f : scan.found()) {
-      if (f.end() > shown) {
+    for (ScanText.Mark m : scan.marks()) {
+      if (m.end() > shown) {
         break;
       }
-      pieces.add(new Piece(text.substring(at, f.start()), false));
-      pieces.add(new Piece(text.substring(f.start(), f.end()), true));
-      at = f.end();
+      if (m.start() >= at) {
+        pieces.add(new Piece(text.substring(at, m.start()), "", ""));
+        String kind = m.kind().name().toLowerCase(Locale.ROOT);
+        pieces.add(new Piece(text.substring(m.start(), m.end()), kind, m.says()));
+        at = m.end();
+      }
     }
-    pieces.add(new Piece(text.substring(at, shown), false));
+    pieces.add(new Piece(text.substring(at, shown), "", ""));
     return pieces;
   }
 }

@@ -2,6 +2,7 @@ package hopmend.app.read;
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.catalog.Catalog;
 import hopmend.fault.ScanText;
 import hopmend.job.Fact;
 import java.time.Clock;
@@ -14,10 +15,12 @@ import org.springframework.stereotype.Component;
 @Component
 class ScanIntake {
   private final JobDesk desk;
+  private final Catalog catalog;
   private final Clock clock;
 
-  ScanIntake(JobDesk desk, Clock clock) {
+  ScanIntake(JobDesk desk, Catalog catalog, Clock clock) {
     this.desk = desk;
+    this.catalog = catalog;
     this.clock = clock;
   }
 
@@ -37,7 +40,7 @@ class ScanIntake {
           "The text has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), ScanText.MAX_CHARACTERS));
     }
-    ScanText scan = ScanText.read(text, year());
+    ScanText scan = scan(text);
     if (scan.found().isEmpty()) {
       throw new InputProblem(
           "text",
@@ -50,6 +53,11 @@ class ScanIntake {
                       scan.doubtful().get(0).why()));
     }
     return scan;
+  }
+
+  /** What stands in a text that was taken before. */
+  ScanText scan(String text) {
+    return ScanText.read(text, year(), catalog.controlUnits());
   }
 
   void append(long jobId, String text, JobDesk.Submission submission) {

@@ -1,0 +1,135 @@
+package hopmend.app.api;
+
+import hopmend.app.web.InputProblem;
+import hopmend.catalog.Catalog;
+import hopmend.fault.CodePicture;
+import hopmend.fault.J1939Code;
+import hopmend.fault.ScanText;
+import hopmend.fault.TroubleCode;
+import hopmend.vehicle.Vin;
+import hopmend.vehicle.VinReading;
+import hopmend.verify.Readiness;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.HexFormat;
+import java.util.List;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Stateless computations of hop 1 for other programs. Nothing is kept. */
+@RestController
+@RequestMapping(path = "/api/v1", produces = MediaType.APPLICATION_JSON_VALUE)
+@Tag(name = "Read", description = "Codes, reports, identification numbers, readiness")
+class ApiController {
+  private static final int MOST_CODES = 1000;
+
+  private final Catalog catalog;
+  private final Clock clock;
+
+  ApiController(Catalog catalog, Clock clock) {
+    this.catalog = catalog;
+    this.clock = clock;
+  }
+
+  /** Codes as people type them. */
+  record Typed(List<String> codes) {}
+
+  @PostMapping("/decode")
+  @Operation(summary = "Up to 1000 typed codes: code, bytes, slips and meaning of each")
+  List<Answers.Decoded> decode(@RequestBody Typed typed) {
+    if (typed.codes() == null || typed.codes().isEmpty() || typed.codes().size() > MOST_CODES) {
+      throw new InputProblem("codes", "Send 1 to " + MOST_CODES + " codes in \"codes\".");
+    }
+    return typed.codes().stream().map(c -> Answers.Decoded.of(c, catalog::meaning)).toList();
+  }
+
+  @PostMapping(path = "/scan", consumes = MediaType.TEXT_PLAIN_VALUE)
+  @Operation(
+      summary =
+          "A report of any layout, up to 5 million characters: what was found, where, and what to work on first")
+  Answers.Report scan(@RequestBody String text) {
+    if (text.length() > ScanText.MAX_CHARACTERS) {
+      throw new InputProblem(
+          "text", "At most " + ScanText.MAX_CHARACTERS + " characters are read at once.");
+    }
+    ScanText scan = ScanText.read(text, year(), catalog.controlUnits());
+    CodePicture picture =
+        CodePicture.of(
+            scan.codes().stream().limit(MOST_CODES).toList(),
+            catalog.codeRules(),
+            catalog.codeGroups());
+    return new Answers.Report(
+        scan.layout(),
+        scan.found().stream().map(Answers.Found::of).toList(),
+        scan.doubtful(),
+        scan.vin().map(VinReading::number).orElse(""),
+        scan.odometer().map(Answers.Value::of).orElse(null),
+        scan.date().map(LocalDate::toString).orElse(""),
+        scan.freezeFrame().stream()
+            .map(f -> new Answers.Condition(f.condition().label(), Answers.Value.of(f.reading())))
+            .toList(),
+        picture.nodes().stream().map(this::node).toList(),
+        picture.workOn().map(TroubleCode::text).orElse(""),
+        picture.sentence());
+  }
+
+  private Answers.Node node(CodePicture.Node n) {
+    TroubleCode code = n.read().code();
+    return new Answers.Node(
+        code.text(), n.role().label(), n.reason(), catalog.meaning(code).headline());
+  }
+
+  @GetMapping("/identification/{number}")
+  @Operation(summary = "A vehicle identification number: check digit, model years, likely slips")
+  Answers.IdentificationNumber identification(@PathVariable String number) {
+    if (number.length() > 40) {
+      throw new InputProblem("number", "An identification number has 17 characters.");
+    }
+    return Answers.IdentificationNumber.of(Vin.read(number, year()));
+  }
+
+  @GetMapping("/readiness/{bytes}")
+  @Operation(summary = "Monitor readiness from bytes A to D of PID 01, eight hexadecimal digits")
+  Answers.Monitors readiness(@PathVariable String bytes) {
+    return Answers.Monitors.of(Readiness.decode(HexFormat.of().parseHex(eightDigits(bytes))));
+  }
+
+  @GetMapping("/spn-fmi/{bytes}")
+  @Operation(summary = "SPN, FMI and count from the four bytes of SAE J1939-73")
+  Answers.HeavyCode fromBytes(@PathVariable String bytes) {
+    return Answers.HeavyCode.of(
+        J1939Code.decode(Integer.parseUnsignedInt(eightDigits(bytes), 16)), catalog::meaning);
+  }
+
+  @GetMapping("/spn-fmi")
+  @Operation(summary = "The four bytes of an SPN, an FMI and a count")
+  Answers.HeavyCode toBytes(
+      @RequestParam int spn, @RequestParam int fmi, @RequestParam(defaultValue = "0") int count) {
+    try {
+      return Answers.HeavyCode.of(new J1939Code(spn, fmi, count, false), catalog::meaning);
+    } catch (IllegalArgumentException e) {
+      throw new InputProblem(
+          "spn", "An SPN lies in 0 to 524287, an FMI in 0 to 31, a count in 0 to 127.");
+    }
+  }
+
+  private static String eightDigits(String bytes) {
+    if (!bytes.matches("[0-9A-Fa-f]{8}")) {
+      throw new InputProblem("bytes", "Send four bytes as eight hexadecimal digits.");
+    }
+    return bytes;
+  }
+
+  private int year() {
+    return clock.instant().atZone(ZoneOffset.UTC).getYear();
+  }
+}

@@ -1,0 +1,163 @@
+package hopmend.app.demo;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.JobEntry;
+import hopmend.job.JobState;
+import hopmend.job.ShopSettings;
+import hopmend.job.Workup;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.prove.Check;
+import hopmend.prove.Outcome;
+import hopmend.prove.Remedy;
+import hopmend.prove.Suspect;
+import hopmend.relearn.RoutineState;
+import hopmend.swap.Step;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * A repair as a technician would have entered it, hop by hop: each entry follows from what the
+ * computation says by then.
+ */
+final class DemoRepair {
+  private final Catalog catalog;
+  private final ShopSettings shop;
+  private final List<JobEntry> entries = new ArrayList<>();
+  private Instant at;
+  private final String who;
+
+  DemoRepair(Catalog catalog, ShopSettings shop, Instant begin, String who) {
+    this.catalog = catalog;
+    this.shop = shop;
+    this.at = begin;
+    this.who = who;
+  }
+
+  List<JobEntry> entries() {
+    return entries;
+  }
+
+  List<Fact> facts() {
+    return entries.stream().map(JobEntry::fact).toList();
+  }
+
+  Workup workup() {
+    return new Workup(JobState.of(entries), catalog, shop);
+  }
+
+  void say(Fact fact) {
+    at = at.plusSeconds(150);
+    entries.add(new JobEntry(entries.size() + 1, at, who, fact));
+  }
+
+  void read(List<TroubleCode> codes, Fact vehicle, List<String> symptoms, String words) {
+    List<ReadCode> read = new ArrayList<>();
+    for (TroubleCode c : codes) {
+      read.add(
+          read.isEmpty()
+              ? ReadCode.of(c, CodeState.STORED, CodeState.CURRENT)
+              : ReadCode.of(c, CodeState.STORED));
+    }
+    List<FreezeFrameValue> frame =
+        List.of(
+            new FreezeFrameValue(
+                Condition.ENGINE_SPEED,
+                Reading.of(900 + 70 * codes.size(), MeasureUnit.PER_MINUTE)),
+            new FreezeFrameValue(Condition.COOLANT, Reading.of(86, MeasureUnit.CELSIUS)));
+    say(new Fact.CodesRead(Fact.CodeSource.TYPED, read, frame, ""));
+    say(vehicle);
+    say(new Fact.SymptomsNoted(symptoms, List.of(), Fact.HowOften.OFTEN, words));
+  }
+
+  /** Works on to the beginning of a hop. */
+  void upTo(Hop hop) {
+    if (workup().sheet().isEmpty() || workup().site().isEmpty()) {
+      return;
+    }
+    if (hop.compareTo(Hop.PROVE) >= 0) {
+      check(hop == Hop.PROVE ? 2 : 99);
+    }
+    if (hop.compareTo(Hop.FIND) >= 0) {
+      double p = 0.9;
+      String reason = workup().verdict().flatMap(v -> v.remedy()).isPresent() ? "" : "seen before";
+      say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", p, reason));
+    }
+    if (hop.compareTo(Hop.PICK) >= 0) {
+      say(new Fact.SiteConfirmed(workup().site().orElseThrow().site().id()));
+    }
+    if (hop.compareTo(Hop.SWAP) >= 0) {
+      pick();
+      swap(hop == Hop.SWAP ? 0.4 : 1);
+    }
+    if (hop.compareTo(Hop.RELEARN) >= 0) {
+      clear();
+    }
+    if (hop.compareTo(Hop.VERIFY) >= 0) {
+      learn();
+    }
+  }
+
+  /** Answers checks so that the sensor is found guilty. */
+  private void check(int most) {
+    FamilySheet sheet = workup().sheet().orElseThrow();
+    Suspect sensor =
+        sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
+    sheet.checks().stream()
+        .limit(most)
+        .forEach(c -> say(new Fact.CheckAnswered(c.id(), outcome(c, sensor).id(), null, null)));
+  }
+
+  private static Outcome outcome(Check check, Suspect sensor) {
+    return check.outcomes().stream()
+        .max(Comparator.comparingDouble(o -> o.likelihood(sensor)))
+        .orElseThrow();
+  }
+
+  private void pick() {
+    Workup w = workup();
+    String number =
+        w.partChoice()
+            .flatMap(p -> p.recommended())
+            .map(c -> c.part().number())
+            .orElseGet(() -> w.site().orElseThrow().site().fittedPart());
+    say(new Fact.PartChosen(number, false, ""));
+    say(
+        new Fact.PartsCompared(
+            w.site().orElseThrow().site().fittedPart(), number, List.of("body colour")));
+  }
+
+  private void swap(double share) {
+    List<Step> steps = workup().workOrder().orElseThrow().steps();
+    steps.stream()
+        .limit(Math.round(steps.size() * share))
+        .forEach(
+            s -> say(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null))));
+  }
+
+  private void clear() {
+    say(new Fact.CodesCleared(workup().state().vehicle().orElseThrow().vin()));
+    say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
+    say(new Fact.ReadinessRead("00076565"));
+  }
+
+  private void learn() {
+    workup()
+        .routines()
+        .forEach(
+            r -> {
+              say(new Fact.RoutineStarted(r.id(), r.minutes()));
+              say(new Fact.RoutineEnded(r.id(), RoutineState.PASSED));
+            });
+  }
+}

@@ -1,0 +1,125 @@
+package hopmend.app.fleet;
+
+import hopmend.app.job.JobDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.app.web.NotHere;
+import hopmend.app.web.UploadedText;
+import hopmend.catalog.Catalog;
+import jakarta.servlet.http.HttpServletResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.util.Optional;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Pages of the fleet register. */
+@Controller
+class FleetController {
+  private final Fleet fleet;
+  private final Catalog catalog;
+  private final JobDesk desk;
+
+  FleetController(Fleet fleet, Catalog catalog, JobDesk desk) {
+    this.fleet = fleet;
+    this.catalog = catalog;
+    this.desk = desk;
+  }
+
+  @GetMapping("/fleet")
+  String list(
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam(defaultValue = "0") String page,
+      Model model) {
+    String wanted = words.length() > 100 ? words.substring(0, 100) : words;
+    int number = page.matches("\\d{1,6}") ? Integer.parseInt(page) : 0;
+    model.addAttribute("words", wanted);
+    model.addAttribute("vehicles", fleet.list(wanted, number));
+    model.addAttribute("catalog", catalog);
+    return "fleet/list";
+  }
+
+  @GetMapping("/fleet/new")
+  String fresh(Model model) {
+    return edit(Optional.empty(), new FleetLine("", "", "", "", "", "", ""), model);
+  }
+
+  @GetMapping("/fleet/{id:\\d{1,15}}")
+  String show(@PathVariable long id, Model model) {
+    FleetVehicle v = known(id);
+    return edit(Optional.of(v), v.line(), model);
+  }
+
+  private FleetVehicle known(long id) {
+    return fleet
+        .vehicle(id)
+        .orElseThrow(() -> new NotHere("There is no vehicle " + id + " in the fleet"));
+  }
+
+  private String edit(Optional<FleetVehicle> vehicle, FleetLine line, Model model) {
+    model.addAttribute("vehicle", vehicle.orElse(null));
+    model.addAttribute("line", line);
+    model.addAttribute("cards", catalog.cards());
+    vehicle.ifPresent(v -> model.addAttribute("history", desk.historyOf(v.vin(), v.fleetNumber())));
+    return "fleet/vehicle";
+  }
+
+  @PostMapping("/fleet")
+  String keep(
+      @RequestParam(defaultValue = "") String id,
+      @RequestParam(defaultValue = "") String fleetNumber,
+      @RequestParam(defaultValue = "") String vin,
+      @RequestParam(defaultValue = "") String card,
+      @RequestParam(defaultValue = "") String engineCard,
+      @RequestParam(defaultValue = "") String built,
+      @RequestParam(defaultValue = "") String customer,
+      @RequestParam(defaultValue = "") String notes,
+      Principal principal,
+      Model model,
+      HttpServletResponse response) {
+    FleetLine line = new FleetLine(fleetNumber, vin, card, engineCard, built, customer, notes);
+    Optional<FleetVehicle> before =
+        id.matches("\\d{1,15}") ? Optional.of(known(Long.parseLong(id))) : Optional.empty();
+    try {
+      FleetVehicle kept = fleet.keep(before.map(FleetVehicle::id), line, principal.getName());
+      return "redirect:/fleet/" + kept.id();
+    } catch (InputProblem p) {
+      p.show(model, response);
+      return edit(before, line, model);
+    }
+  }
+
+  @GetMapping("/fleet.csv")
+  ResponseEntity<byte[]> csv() {
+    return ResponseEntity.ok()
+        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=fleet.csv")
+        .body(fleet.csv().getBytes(StandardCharsets.UTF_8));
+  }
+
+  @PostMapping("/fleet/import")
+  String take(
+      @RequestParam(required = false) MultipartFile file,
+      Principal principal,
+      Model model,
+      HttpServletResponse response) {
+    try {
+      String text =
+          UploadedText.of(file)
+              .orElseThrow(() -> new InputProblem("file", "Pick a CSV file of the fleet."));
+      Fleet.Imported done = fleet.take(text, principal.getName());
+      model.addAttribute(
+          "done", "%d vehicles added, %d changed.".formatted(done.added(), done.changed()));
+    } catch (InputProblem p) {
+      p.show(model, response);
+    }
+    return list("", "0", model);
+  }
+}

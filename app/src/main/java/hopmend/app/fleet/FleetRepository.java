@@ -1,0 +1,22 @@
+package hopmend.app.fleet;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+interface FleetRepository extends Repository<FleetVehicle, Long> {
+  Optional<FleetVehicle> findById(long id);
+
+  Optional<FleetVehicle> findByVin(String vin);
+
+  Optional<FleetVehicle> findByFleetNumberIgnoreCase(String fleetNumber);
+
+  @Query("select v from FleetVehicle v order by v.fleetNumber, v.id")
+  List<FleetVehicle> all();
+
+  @Query("select v from FleetVehicle v order by v.fleetNumber, v.id limit 300")
+  List<FleetVehicle> first();
+
+  FleetVehicle save(FleetVehicle vehicle);
+}

@@ -1,0 +1,37 @@
+package hopmend.app.web;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import org.springframework.web.multipart.MultipartFile;
+
+/** A file that a person sent, as text: UTF-8, or Latin-1 where it is no UTF-8. */
+public final class UploadedText {
+  private UploadedText() {}
+
+  /** Empty if no file was picked. */
+  public static Optional<String> of(MultipartFile file) {
+    if (file == null || file.isEmpty()) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(decode(file.getBytes()));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static String decode(byte[] bytes) {
+    String text;
+    try {
+      text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+    } catch (CharacterCodingException e) {
+      text = new String(bytes, StandardCharsets.ISO_8859_1);
+    }
+    String withoutMark = text.startsWith("\uFEFF") ? text.substring(1) : text;
+    return withoutMark.replace("\0", "");
+  }
+}

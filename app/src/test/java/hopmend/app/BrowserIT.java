@@ -1,0 +1,94 @@
+package hopmend.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+
+/** A person at Debian's Chromium; every error on the console fails the test. */
+abstract class BrowserIT extends AppIT {
+  private static Playwright playwright;
+  private static Browser browser;
+
+  private final List<String> trouble = new ArrayList<>();
+  private BrowserContext context;
+  Page page;
+
+  @BeforeAll
+  static void launch() {
+    playwright =
+        Playwright.create(
+            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    browser =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(
+                        Path.of(System.getProperty("chromium.path", "/usr/bin/chromium")))
+                    .setArgs(
+                        List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-quic",
+                            "--no-first-run",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync")));
+  }
+
+  @AfterAll
+  static void close() {
+    playwright.close();
+  }
+
+  @BeforeEach
+  void open() {
+    context = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+    page = context.newPage();
+    page.setDefaultTimeout(15_000);
+    page.onConsoleMessage(
+        m -> {
+          if (m.type().equals("error") && !m.text().contains("422")) {
+            trouble.add(m.text());
+          }
+        });
+    page.onPageError(trouble::add);
+  }
+
+  @AfterEach
+  void nothingWentWrongBehindThePage() {
+    context.close();
+    assertThat(trouble).isEmpty();
+  }
+
+  void accessible(String where) {
+    assertThat(new AxeBuilder(page).analyze().getViolations())
+        .as(where)
+        .extracting(v -> v.getId() + " " + v.getNodes().get(0).getHtml())
+        .isEmpty();
+  }
+
+  void signIn() {
+    page.navigate("http://127.0.0.1:" + port + "/");
+    accessible("sign-in");
+    page.fill("#username", "oskar");
+    page.fill("#password", "ferry-tech");
+    page.click(".door button");
+    assertThat(page.locator("h1")).hasText("Jobs");
+    accessible("jobs");
+  }
+}

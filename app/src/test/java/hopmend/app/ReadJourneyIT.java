@@ -1,0 +1,110 @@
+package hopmend.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
+import org.junit.jupiter.api.Test;
+
+/** A messy report with nine codes, for a vehicle of the fleet: corrected, and worked out. */
+class ReadJourneyIT extends BrowserIT {
+  private static final String REPORT =
+      """
+      <html><body><h2>Shop scan, 2026-11-22</h2>
+      <p>Number 0BNC4L244G1000640 &nbsp; Odometer: 176,900 km</p>
+      <table><tr><th colspan="3">Transmission control</th></tr>
+      <tr><td>PO720-1F</td><td>output speed</td><td>stored, current</td></tr>
+      <tr><td>P0731</td><td>ratio</td><td>stored</td></tr>
+      <tr><td>p 0741</td><td>converter</td><td>pending</td></tr>
+      <tr><th>Engine control</th></tr>
+      <tr><td>P0700</td><td>lamp request</td><td>confirmed</td></tr>
+      <tr><td>P0457</td><td>cap</td><td>stored</td></tr>
+      <tr><td>P0420</td><td>catalyst</td><td>pending</td></tr>
+      <tr><td>U0100</td><td>bus</td><td>history</td></tr>
+      <tr><td>P0562</td><td>voltage low</td><td>history</td></tr>
+      <tr><td>P0715</td><td>misread line</td><td>stored</td></tr></table>
+      <p>DTC 0301?</p>
+      <p>Engine speed 1820 rpm, coolant 92 &deg;C, vehicle speed 51 km/h</p></body></html>
+      """;
+
+  @Test
+  void fromAMessyReportToTheCodeToWorkOn() {
+    signIn();
+    page.click("text=Fleet");
+    page.fill("#words", "causeway ferry");
+    page.keyboard().press("Enter");
+    page.waitForURL("**/fleet?words=*");
+    accessible("fleet");
+    page.click("[aria-label='Open a job for Minibus 11']");
+    page.fill("#title", "Stuck in third");
+    assertThat(page.locator("#customer")).hasValue("River Ferry Co-operative");
+    page.fill("#text", REPORT);
+    accessible("new job");
+    page.click("text=Open the job");
+
+    assertThat(page.locator(".codes > li")).hasCount(9);
+    assertThat(page.locator(".card-box .problem")).containsText("without its letter");
+    page.click("text=This is the vehicle");
+    assertThat(page.locator(".facts").first()).containsText("176900 km");
+    assertThat(page.locator(".facts").first()).containsText("2.4 litre");
+
+    page.locator("summary", text("Correct a code")).click();
+    page.locator("summary", text("P0715")).click();
+    page.locator("details[open] .fix-form input[name=code]:visible").fill("P0725");
+    page.locator(".fix-form button:visible").click();
+    assertThat(page.locator(".codes .code", text("P0715"))).hasCount(0);
+    assertThat(page.locator(".codes .code", text("P0725"))).hasCount(1);
+
+    assertThat(page.locator(".next-card h2").first())
+        .hasText("Work on P0720-1F first; P0731, P0741, P0700 should go with it.");
+    assertThat(page.locator(".code-drawing")).isVisible();
+    assertThat(page.locator(".code-drawing .code-arrow-tip")).hasCount(4);
+    assertThat(page.locator(".history li").first()).isVisible();
+    accessible("read");
+    page.locator(".next-card .btn-next", text("Hop to Prove")).click();
+    assertThat(page.locator(".next-card h2").first()).not().isEmpty();
+  }
+
+  /** Presses and lets go as a lamp flashes 2 long, 1 short, twice: 21. */
+  @Test
+  void aLampIsCountedAlong() {
+    signIn();
+    page.navigate("http://127.0.0.1:" + port + "/jobs/" + newJob() + "/read");
+    page.locator("summary", text("Count the flashes")).click();
+    page.locator(".tap").scrollIntoViewIfNeeded();
+    BoundingBox box = page.locator(".tap").boundingBox();
+    page.mouse().move(box.x + 30, box.y + 30);
+    for (int i = 0; i < 2; i++) {
+      press(700, 200);
+      press(700, 200);
+      press(180, 1400);
+    }
+    page.click("text=Count >> visible=true >> nth=-1");
+    assertThat(page.locator(".flash-result")).containsText("Flash 21 (seen 2x)");
+    page.click("text=Take Flash 21");
+    assertThat(page.locator(".codes .code").first()).hasText("Flash 21");
+    assertThat(page.locator(".codes")).containsText("look in the maker's list");
+  }
+
+  private void press(int on, int off) {
+    page.mouse().down();
+    page.waitForTimeout(on);
+    page.mouse().up();
+    page.waitForTimeout(off);
+  }
+
+  @Test
+  void theOpenInterfaceIsTriedOnItsPage() {
+    signIn();
+    page.navigate("http://127.0.0.1:" + port + "/api");
+    accessible("api");
+    page.locator(".api-try button").nth(3).click();
+    assertThat(page.locator("#api-answer")).containsText("Catalyst");
+    assertThat(page.locator("#api-status").textContent()).contains("200");
+  }
+
+  private static Page.LocatorOptions text(String words) {
+    return new Page.LocatorOptions().setHasText(words);
+  }
+}
