@@ -28,7 +28,7 @@ SQL
     curl -s -o /dev/null -c "$jar" -b "$jar" --data-urlencode "_csrf=$token" -d 'username=oskar&password=ferry-tech' "$base/sign-in"
     for query in '' '?page=1' '?page=400' '?words=p0340' '?words=van+14' '?words=customer+4711' '?words=bench' '?words=zzzz' '?words=sedge&page=200'; do
       for _ in $(seq 23); do curl -s -o /dev/null -b "$jar" -w '%{http_code} %{time_starttransfer}\n' "$base/jobs$query"; done | tail -20 \
-        | awk -v q="$query" '{ if ($1 != 200) bad = $1; t[NR] = $2 * 1000 } END { n = asort(t); printf "%-24s median %5.1f ms, slowest %5.1f ms %s\n", "/jobs" q, t[int((n + 1) / 2)], t[n], bad }'
+        | sort -k2 -n | awk -v q="$query" '{ if ($1 != 200) bad = "status " $1; t[NR] = $2 * 1000 } END { printf "%-24s median %5.1f ms, slowest %5.1f ms %s\n", "/jobs" q, t[int((NR + 1) / 2)], t[NR], bad }'
     done ;;
   remove) sql -c "delete from job where created_by = 'bench'" ;;
   *) sed -n '2,6p' "$0"; exit 2 ;;
