@@ -46,9 +46,7 @@ public record CodeGroup(
     if (!series.isBlank()) {
       String[] words = series.split(";");
       for (int i = 0; i < words.length; i++) {
-        TroubleCode code =
-            new TroubleCode(
-                codes.from().scheme(), codes.from().base() + i, codes.from().failureType());
+        TroubleCode code = codes.at(i);
         requireInside(codes, code);
         all.put(code.circuitText(), words[i].strip());
       }

@@ -31,6 +31,38 @@ public record CodeRange(TroubleCode from, TroubleCode to) {
     return code.scheme() == from.scheme() && code.base() >= from.base() && code.base() <= to.base();
   }
 
+  /**
+   * The code at a place of the run, 0 for its first. Runs whose ends are written with the digits
+   * 0-9 count on in tens, as the standard does: behind P0139 comes P0140.
+   */
+  public TroubleCode at(int index) {
+    boolean tens = isInTens(from) && isInTens(to);
+    int base =
+        tens && from.scheme() == TroubleCode.Scheme.J2012
+            ? from.base() & 0xF000 | Integer.parseInt(String.valueOf(lastDigits(from) + index), 16)
+            : from.base() + index;
+    return new TroubleCode(from.scheme(), base, from.failureType());
+  }
+
+  /** How many codes the run has. */
+  public int size() {
+    int count = 1;
+    while (!at(count - 1).circuitText().equals(to.circuitText())
+        && count <= to.base() - from.base()) {
+      count++;
+    }
+    return count;
+  }
+
+  private static boolean isInTens(TroubleCode code) {
+    return code.scheme() != TroubleCode.Scheme.J2012
+        || code.circuitText().chars().skip(1).allMatch(c -> c >= '0' && c <= '9');
+  }
+
+  private static int lastDigits(TroubleCode code) {
+    return Integer.parseInt(code.circuitText().substring(2));
+  }
+
   public String text() {
     return from.equals(to) ? from.circuitText() : from.circuitText() + "-" + to.circuitText();
   }

@@ -51,6 +51,7 @@ public enum MeasureUnit {
   MILE_PER_HOUR("mph", Quantity.SPEED, USCustomary.MILE.divide(Units.HOUR)),
   PERCENT("%", Quantity.SHARE, Units.PERCENT),
   GRAM_PER_SECOND("g/s", Quantity.MASS_FLOW, Units.GRAM.divide(Units.SECOND)),
+  PASCAL("Pa", Quantity.PRESSURE, Units.PASCAL),
   KILOPASCAL("kPa", Quantity.PRESSURE, MetricPrefix.KILO(Units.PASCAL)),
   BAR("bar", Quantity.PRESSURE, Units.PASCAL.multiply(100_000)),
   POUND_PER_SQUARE_INCH(

@@ -5,8 +5,11 @@ import hopmend.fault.TroubleCode;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
+import java.util.function.IntFunction;
 
 /** The services of ISO 14229-1 that the hops use: requests, and reading of the answers. */
 public final class Uds {
@@ -20,7 +23,12 @@ public final class Uds {
   public static final int DEFAULT_SESSION = 0x01;
   public static final int EXTENDED_SESSION = 0x03;
   public static final int CODES_BY_STATUS = 0x02;
+  public static final int SNAPSHOT = 0x04;
   public static final int PERMANENT_CODES = 0x15;
+
+  /** The snapshot record that is asked for: the first one that was kept. */
+  public static final int FIRST_SNAPSHOT = 0x01;
+
   public static final int ROUTINE_START = 0x01;
   public static final int ROUTINE_RESULTS = 0x03;
   public static final int VIN = 0xF190;
@@ -109,6 +117,23 @@ public final class Uds {
     return bytes(READ_CODES, PERMANENT_CODES);
   }
 
+  /** The conditions that are kept beside a code. */
+  public static byte[] readSnapshot(TroubleCode code) {
+    int c = code.threeBytes();
+    return bytes(READ_CODES, SNAPSHOT, c >> 16, c >> 8, c, FIRST_SNAPSHOT);
+  }
+
+  /** Several identifiers in one request; the answer brings them in the same order. */
+  public static byte[] readData(List<Integer> identifiers) {
+    int[] request = new int[1 + 2 * identifiers.size()];
+    request[0] = READ_DATA;
+    for (int i = 0; i < identifiers.size(); i++) {
+      request[1 + 2 * i] = identifiers.get(i) >> 8;
+      request[2 + 2 * i] = identifiers.get(i);
+    }
+    return bytes(request);
+  }
+
   public static byte[] clearAll() {
     return bytes(CLEAR, GROUP_ALL >> 16, GROUP_ALL >> 8, GROUP_ALL);
   }
@@ -178,6 +203,52 @@ public final class Uds {
           new StatusedCode(TroubleCode.ofThreeBytes(code), new StatusByte(data[i + 3] & 0xFF)));
     }
     return codes;
+  }
+
+  /**
+   * The values of a snapshot record: code, status, record number, count of identifiers, then each
+   * identifier with its data. The length of the data is known per identifier only, so reading ends
+   * at the first unknown one.
+   *
+   * @param lengths how many bytes an identifier has
+   * @return the data by identifier, in the order of the record; empty if no record is kept
+   */
+  public static Map<Integer, byte[]> snapshot(
+      Positive answer, TroubleCode code, IntFunction<OptionalInt> lengths) {
+    byte[] data = answer.data();
+    if (data.length < 5 || (data[0] & 0xFF) != SNAPSHOT) {
+      throw new WireException("A snapshot of %d bytes is cut off".formatted(data.length));
+    }
+    int about = (data[1] & 0xFF) << 16 | (data[2] & 0xFF) << 8 | data[3] & 0xFF;
+    if (about != code.threeBytes()) {
+      throw new WireException("The snapshot is not about " + code.text());
+    }
+    return data.length < 7 ? Map.of() : values(data, 7, lengths);
+  }
+
+  /** The values of an answer to several identifiers, by identifier in the order of the answer. */
+  public static Map<Integer, byte[]> allDataOf(Positive answer, IntFunction<OptionalInt> lengths) {
+    return values(answer.data(), 0, lengths);
+  }
+
+  private static Map<Integer, byte[]> values(
+      byte[] data, int from, IntFunction<OptionalInt> lengths) {
+    Map<Integer, byte[]> values = new LinkedHashMap<>();
+    int at = from;
+    while (at + 2 <= data.length) {
+      int identifier = (data[at] & 0xFF) << 8 | data[at + 1] & 0xFF;
+      OptionalInt length = lengths.apply(identifier);
+      if (length.isEmpty()) {
+        return values;
+      }
+      int end = at + 2 + length.getAsInt();
+      if (end > data.length) {
+        throw new WireException("The value of 0x%04X is cut off".formatted(identifier));
+      }
+      values.put(identifier, Arrays.copyOfRange(data, at + 2, end));
+      at = end;
+    }
+    return values;
   }
 
   /** The bytes behind the identifier of a positive answer to service 0x22. */

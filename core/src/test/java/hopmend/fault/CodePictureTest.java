@@ -133,6 +133,10 @@ class CodePictureTest {
         "P24B7|Particulate matter sensor heater: resistance",
         "P0792|Intermediate shaft speed sensor A (intermediate): range or performance",
         "P0304|Misfire: cylinder 4",
+        "P0312|Misfire: cylinder 12",
+        "P0140|Oxygen sensor, bank 1 (sensor 2): no activity",
+        "P0161|Oxygen sensor, bank 2 (sensor 2): heater circuit",
+        "P0212|Injector circuit: cylinder 12",
         "SPN 3251 FMI 0|Particulate filter differential pressure: data valid, above the normal range, most severe",
         "SPN 4 FMI 31|Parameter 4: condition exists; no sheet owns this parameter yet",
         "Flash 24|Flash code 24: look in the maker's list"

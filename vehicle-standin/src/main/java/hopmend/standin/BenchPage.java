@@ -2,26 +2,44 @@ package hopmend.standin;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import hopmend.sensor.LiveSignal;
 import hopmend.standin.SimulatedVehicle.Ignition;
 import java.io.Closeable;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 
 /**
- * A page on loopback that plays the part of hands at the simulated vehicle: it turns the key, pulls
- * plugs, fits a new sensor, drives. Only requests that name this very address are served.
+ * Pages on loopback that play the part of hands at the simulated vehicles: turn the key, pull
+ * plugs, put faults in and cure them, drive, take a crank trace. Only requests that name this very
+ * address are served.
  */
 public final class BenchPage implements Closeable {
-  private final DoipServer server;
+  private static final String STYLE =
+      """
+      <style>body{font:18px/1.5 sans-serif;max-width:52rem;margin:2rem auto;padding:0 1rem;
+      background:#fbf9f4;color:#15211d}button{font:inherit;min-height:48px;padding:0 1rem;
+      margin:.2rem .3rem .2rem 0;border:2px solid #8a8f86;border-radius:10px;background:#fff}
+      button.on{background:#ffc73a;font-weight:700}form{display:inline}h2{font-size:1.1rem;
+      margin:1.4rem 0 .3rem}a{color:#0c4a54}table{border-collapse:collapse}td{padding:.2rem .8rem
+      .2rem 0}summary{min-height:44px;cursor:pointer}</style>
+      """;
+
+  private final List<DoipServer> servers;
   private final HttpServer http;
   private final ExecutorService worker = Executors.newSingleThreadExecutor();
 
   public BenchPage(DoipServer server, int port) throws IOException {
-    this.server = server;
+    this(List.of(server), port);
+  }
+
+  public BenchPage(List<DoipServer> servers, int port) throws IOException {
+    this.servers = List.copyOf(servers);
     this.http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 4);
     http.setExecutor(worker);
     http.createContext("/", this::handle);
@@ -44,19 +62,50 @@ public final class BenchPage implements Closeable {
         send(exchange, 403, "text/plain", "Only for this machine");
         return;
       }
-      String path = exchange.getRequestURI().getPath();
-      if (exchange.getRequestMethod().equals("POST")) {
-        act(exchange, path);
-      } else if (path.equals("/")) {
-        send(exchange, 200, "text/html; charset=utf-8", page());
-      } else {
-        send(exchange, 404, "text/plain", "Nothing here");
-      }
+      serve(exchange, words(exchange.getRequestURI().getPath()));
     }
   }
 
-  private void act(HttpExchange exchange, String path) throws IOException {
-    String[] words = path.substring(1).split("/");
+  private static String[] words(String path) {
+    return Arrays.stream(path.split("/")).filter(w -> !w.isEmpty()).toArray(String[]::new);
+  }
+
+  /** {@code /3/key/ON} is about the third vehicle; without a number it is about the first. */
+  private void serve(HttpExchange exchange, String[] words) throws IOException {
+    boolean numbered = words.length > 0 && words[0].matches("\\d{1,4}");
+    int number = numbered ? Integer.parseInt(words[0]) : 1;
+    String[] rest = numbered ? Arrays.copyOfRange(words, 1, words.length) : words;
+    if (number < 1 || number > servers.size()) {
+      send(exchange, 404, "text/plain", "No such vehicle");
+    } else if (exchange.getRequestMethod().equals("POST")) {
+      act(exchange, number, rest);
+    } else if (rest.length == 2 && rest[0].equals("vin")) {
+      redirect(exchange, numberOf(rest[1]));
+    } else if (rest.length == 0 && !numbered && servers.size() > 1) {
+      send(exchange, 200, "text/html; charset=utf-8", index());
+    } else if (rest.length == 0) {
+      send(exchange, 200, "text/html; charset=utf-8", page(number));
+    } else {
+      send(exchange, 404, "text/plain", "Nothing here");
+    }
+  }
+
+  private int numberOf(String vin) {
+    for (int i = 0; i < servers.size(); i++) {
+      if (servers.get(i).with(v -> v.spec().vin()).equals(vin)) {
+        return i + 1;
+      }
+    }
+    return 0;
+  }
+
+  private static void redirect(HttpExchange exchange, int number) throws IOException {
+    exchange.getResponseHeaders().set("Location", number == 0 ? "/" : "/" + number + "/");
+    exchange.sendResponseHeaders(303, -1);
+  }
+
+  private void act(HttpExchange exchange, int number, String[] words) throws IOException {
+    DoipServer server = servers.get(number - 1);
     try {
       switch (words[0]) {
         case "key" -> server.with(v -> done(() -> v.turn(Ignition.valueOf(words[1]))));
@@ -66,13 +115,17 @@ public final class BenchPage implements Closeable {
         case "plug" -> server.with(v -> done(() -> v.pull(words[1], !v.isPulled(words[1]))));
         case "misbehave" -> server.misbehave(Misbehaviour.valueOf(words[1]));
         case "drive" -> {
-          drive(exchange, DriveProfile.valueOf(words[1]));
+          DriveProfile profile = DriveProfile.valueOf(words[1]);
+          csv(exchange, "drive-" + profile, server.with(v -> v.drive(profile)));
+          return;
+        }
+        case "crank" -> {
+          csv(exchange, "crank", server.with(v -> CrankTrace.take(v, 100, 1)));
           return;
         }
         default -> throw new IllegalArgumentException("no such action");
       }
-      exchange.getResponseHeaders().set("Location", "/");
-      exchange.sendResponseHeaders(303, -1);
+      redirect(exchange, servers.size() > 1 ? number : 0);
     } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
       send(exchange, 400, "text/plain", "This page has no such button: " + e.getMessage());
     }
@@ -93,65 +146,99 @@ public final class BenchPage implements Closeable {
     v.advance(10 * 3600);
   }
 
-  private void drive(HttpExchange exchange, DriveProfile profile) throws IOException {
-    String csv = server.with(v -> v.drive(profile));
+  private static void csv(HttpExchange exchange, String name, String csv) throws IOException {
     exchange
         .getResponseHeaders()
-        .set("Content-Disposition", "attachment; filename=drive-" + profile + ".csv");
+        .set("Content-Disposition", "attachment; filename=" + name + ".csv");
     send(exchange, 200, "text/csv; charset=utf-8", csv);
   }
 
-  private String page() {
+  private static StringBuilder head(String title) {
+    return new StringBuilder(
+            "<!DOCTYPE html><html lang=\"en\"><head><meta charset=\"utf-8\"><title>Vehicle bench</title>")
+        .append(STYLE)
+        .append("</head><body><h1>")
+        .append(title)
+        .append("</h1>");
+  }
+
+  private String index() {
+    StringBuilder html = head("Simulated vehicles");
+    html.append("<table>");
+    for (int i = 0; i < servers.size(); i++) {
+      int number = i + 1;
+      DoipServer server = servers.get(i);
+      server.with(
+          v ->
+              html.append("<tr><td><a href=\"/")
+                  .append(number)
+                  .append("/\">")
+                  .append(v.spec().name())
+                  .append("</a></td><td>")
+                  .append(v.spec().vin())
+                  .append("</td><td>")
+                  .append(server.address().getAddress().getHostAddress())
+                  .append(" : ")
+                  .append(server.port())
+                  .append("</td><td>ignition ")
+                  .append(v.ignition())
+                  .append("</td></tr>"));
+    }
+    return html.append("</table></body></html>").toString();
+  }
+
+  private String page(int number) {
+    DoipServer server = servers.get(number - 1);
+    String base = servers.size() > 1 ? "/" + number + "/" : "/";
     return server.with(
         v -> {
-          StringBuilder html = new StringBuilder();
-          html.append(
-              """
-              <!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><title>Vehicle bench</title>
-              <style>body{font:18px/1.5 sans-serif;max-width:46rem;margin:2rem auto;padding:0 1rem;
-              background:#fbf9f4;color:#15211d}button{font:inherit;min-height:48px;padding:0 1rem;
-              margin:.2rem .3rem .2rem 0}form{display:inline}h2{font-size:1.1rem;margin:1.4rem 0 .3rem}
-              </style></head><body><h1>Simulated vehicle</h1>
-              """);
-          html.append("<p>").append(v.spec().name()).append(", ").append(v.spec().vin());
-          html.append(". Ignition <b>").append(v.ignition()).append("</b>, coolant <b>");
-          html.append(Math.round(v.coolantC())).append(" °C</b>.</p><h2>Key</h2>");
-          for (Ignition i : Ignition.values()) {
-            button(html, "key/" + i, "Ignition " + i);
+          StringBuilder html = head("Simulated vehicle: " + v.spec().name());
+          if (servers.size() > 1) {
+            html.append("<p><a href=\"/\">All vehicles</a></p>");
           }
-          button(html, "warm/up", "Run until warm");
-          button(html, "night/over", "Let it stand overnight");
+          html.append("<p>").append(v.spec().vin());
+          html.append(". Ignition <b>").append(v.ignition()).append("</b>, engine ");
+          html.append(v.isEngineRunning() ? "runs" : "stands").append(", coolant <b>");
+          html.append(Math.round(v.live(LiveSignal.COOLANT))).append(" °C</b>.</p><h2>Key</h2>");
+          for (Ignition i : Ignition.values()) {
+            button(html, base + "key/" + i, "Ignition " + i, i == v.ignition());
+          }
+          button(html, base + "warm/up", "Run until warm", false);
+          button(html, base + "night/over", "Let it stand overnight", false);
           html.append("<h2>Hands</h2>");
-          v.spec()
-              .plugs()
-              .forEach(
-                  p ->
-                      button(
-                          html,
-                          "plug/" + p.id(),
-                          p.words() + (v.isPulled(p.id()) ? " is OFF: plug in" : " is on: pull")));
-          v.spec()
-              .faults()
-              .forEach(
-                  f ->
-                      button(
-                          html,
-                          "fault/" + f.id(),
-                          f.words() + (v.hasFault(f.id()) ? ": cure it" : " (not so): put it in")));
-          html.append("<h2>Drive, gives a log</h2>");
-          button(html, "drive/FULL", "Drive 25 minutes");
-          button(html, "drive/SHORT", "Drive round the block");
+          for (VehicleSpec.Plug p : v.spec().plugs()) {
+            boolean off = v.isPulled(p.id());
+            String words = p.words() + (off ? " is OFF: plug in" : " is on: pull");
+            button(html, base + "plug/" + p.id(), words, off);
+          }
+          for (VehicleSpec.NamedFault f : v.spec().faults()) {
+            boolean in = v.hasFault(f.id());
+            String words = f.words().equals("hidden") ? f.fault().words() : f.words();
+            button(
+                html,
+                base + "fault/" + f.id(),
+                words + (in ? ": cure it" : " (not so): put it in"),
+                in);
+          }
+          html.append("<details><summary>Every other fault</summary>");
+          for (Fault f : v.spec().possibleFaults()) {
+            button(html, base + "fault/" + f.id(), f.words(), v.hasFault(f.id()));
+          }
+          html.append("</details><h2>Drive and measure, gives a file</h2>");
+          button(html, base + "drive/FULL", "Drive 25 minutes", false);
+          button(html, base + "drive/SHORT", "Drive round the block", false);
+          button(html, base + "crank/trace", "Crank trace of 100 turns", false);
           html.append("<h2>Misbehave: ").append(server.misbehaviour().words()).append("</h2>");
           for (Misbehaviour m : Misbehaviour.values()) {
-            button(html, "misbehave/" + m, m.words());
+            button(html, base + "misbehave/" + m, m.words(), m == server.misbehaviour());
           }
           return html.append("</body></html>").toString();
         });
   }
 
-  private static void button(StringBuilder html, String action, String words) {
-    html.append("<form method=\"post\" action=\"/").append(action).append("\"><button>");
-    html.append(words).append("</button></form>");
+  private static void button(StringBuilder html, String action, String words, boolean on) {
+    html.append("<form method=\"post\" action=\"").append(action).append("\"><button");
+    html.append(on ? " class=\"on\">" : ">").append(words).append("</button></form>");
   }
 
   private static void send(HttpExchange exchange, int status, String type, String body)

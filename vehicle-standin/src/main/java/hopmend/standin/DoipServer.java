@@ -17,7 +17,9 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 
 /**
@@ -34,26 +36,78 @@ public final class DoipServer implements Closeable {
   private final SimulatedVehicle vehicle;
   private final UdsResponder responder;
   private final ServerSocket server;
-  private final ExecutorService connections = Executors.newCachedThreadPool(daemon("standin"));
-  private final ScheduledExecutorService clock =
-      Executors.newSingleThreadScheduledExecutor(daemon("standin-clock"));
+  private final Engine engine;
+  private final boolean ownsEngine;
+  private final ScheduledFuture<?> ticking;
   private final Set<Socket> open = ConcurrentHashMap.newKeySet();
+  private final AtomicInteger messages = new AtomicInteger();
   private volatile Misbehaviour misbehaviour = Misbehaviour.NONE;
+  private volatile int misbehavesAt;
+
+  /** The threads that move vehicles and serve testers; many servers may share them. */
+  record Engine(ExecutorService connections, ScheduledExecutorService clock) implements Closeable {
+    static Engine start() {
+      return new Engine(
+          Executors.newCachedThreadPool(daemon("standin")),
+          Executors.newSingleThreadScheduledExecutor(daemon("standin-clock")));
+    }
+
+    @Override
+    public void close() {
+      clock.shutdownNow();
+      connections.shutdownNow();
+    }
+  }
 
   /**
-   * Opens the port.
+   * Opens a port on loopback.
    *
    * @param port 0 for any free port
    * @param timeFactor how many simulated seconds pass in a second
    */
   public DoipServer(SimulatedVehicle vehicle, int port, double timeFactor) throws IOException {
+    this(
+        vehicle,
+        new InetSocketAddress(InetAddress.getLoopbackAddress(), port),
+        timeFactor,
+        Engine.start(),
+        true);
+  }
+
+  DoipServer(
+      SimulatedVehicle vehicle,
+      InetSocketAddress address,
+      double timeFactor,
+      Engine engine,
+      boolean ownsEngine)
+      throws IOException {
     this.vehicle = vehicle;
     this.responder = new UdsResponder(vehicle);
+    this.engine = engine;
+    this.ownsEngine = ownsEngine;
     this.server = new ServerSocket();
-    server.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
-    connections.submit(this::accept);
-    clock.scheduleAtFixedRate(
-        () -> with(v -> tick(v, timeFactor)), TICK_MILLIS, TICK_MILLIS, TimeUnit.MILLISECONDS);
+    try {
+      server.bind(address);
+    } catch (IOException e) {
+      close(engine, ownsEngine);
+      server.close();
+      throw e;
+    }
+    engine.connections().submit(this::accept);
+    ticking =
+        engine
+            .clock()
+            .scheduleAtFixedRate(
+                () -> with(v -> tick(v, timeFactor)),
+                TICK_MILLIS,
+                TICK_MILLIS,
+                TimeUnit.MILLISECONDS);
+  }
+
+  private static void close(Engine engine, boolean owned) {
+    if (owned) {
+      engine.close();
+    }
   }
 
   private static java.util.concurrent.ThreadFactory daemon(String name) {
@@ -69,6 +123,11 @@ public final class DoipServer implements Closeable {
     return v;
   }
 
+  /** The address at which it listens. */
+  public InetSocketAddress address() {
+    return (InetSocketAddress) server.getLocalSocketAddress();
+  }
+
   public int port() {
     return server.getLocalPort();
   }
@@ -77,8 +136,25 @@ public final class DoipServer implements Closeable {
     return open.size();
   }
 
+  /** Misbehaves at every message from now on. */
   public void misbehave(Misbehaviour how) {
+    misbehave(how, 0);
+  }
+
+  /**
+   * Misbehaves at one message only.
+   *
+   * @param message which diagnostic message from now on, 1 for the next; 0 for every one
+   */
+  public void misbehave(Misbehaviour how, int message) {
+    messages.set(0);
+    misbehavesAt = message;
     misbehaviour = how;
+  }
+
+  /** How many diagnostic messages came since {@link #misbehave} was last said. */
+  public int messages() {
+    return messages.get();
   }
 
   public Misbehaviour misbehaviour() {
@@ -100,7 +176,7 @@ public final class DoipServer implements Closeable {
           socket.close();
         } else {
           open.add(socket);
-          connections.submit(() -> serve(socket));
+          engine.connections().submit(() -> serve(socket));
         }
       } catch (IOException e) {
         return;
@@ -146,7 +222,9 @@ public final class DoipServer implements Closeable {
       return true;
     }
     byte[] request = frame.service();
-    Misbehaviour how = misbehaviour;
+    int number = messages.incrementAndGet();
+    boolean due = misbehavesAt == 0 || misbehavesAt == number;
+    Misbehaviour how = due ? misbehaviour : Misbehaviour.NONE;
     if (how == Misbehaviour.DROP) {
       return false;
     }
@@ -200,10 +278,10 @@ public final class DoipServer implements Closeable {
   @Override
   public void close() throws IOException {
     server.close();
-    clock.shutdownNow();
+    ticking.cancel(false);
     for (Socket s : open) {
       s.close();
     }
-    connections.shutdownNow();
+    close(engine, ownsEngine);
   }
 }

@@ -4,25 +4,43 @@ import hopmend.fault.TroubleCode;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Uds;
+import java.io.ByteArrayOutputStream;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * A small vehicle: ignition, engine, warm-up, speed, plugs, faults, codes, monitors and routines.
- * It has no clock of its own; {@link #advance} moves it on. Not safe for use from several threads;
- * the server locks it.
+ * A small vehicle: key, body, faults and plugs, the controller's tests, codes, monitors and
+ * routines. It has no clock of its own; {@link #advance} moves it on. Not safe for use from several
+ * threads; the server locks it.
  */
 public final class SimulatedVehicle {
-  private static final double WARM_C = 90;
-  private static final double WARMING_S = 230;
-  private static final double COOLING_S = 5400;
-  private static final double TEST_EVERY_S = 2;
-  private static final double AIR_DENSITY = 1.2;
-  private static final int MONITOR_SUPPORTED = 0x65;
+  private static final double STEP_S = 0.1;
+  private static final int CATALYST = 0x01;
+  private static final int EVAPORATIVE = 0x04;
+  private static final int OXYGEN = 0x20;
+  private static final int OXYGEN_HEATER = 0x40;
+  private static final int MONITOR_SUPPORTED = CATALYST | EVAPORATIVE | OXYGEN | OXYGEN_HEATER;
+  private static final double WARM_UP_RISE_C = 22;
+  private static final double WARM_UP_REACHED_C = 71;
+  private static final List<LiveSignal> SNAPSHOT =
+      List.of(
+          LiveSignal.LOAD,
+          LiveSignal.COOLANT,
+          LiveSignal.SHORT_TRIM,
+          LiveSignal.LONG_TRIM,
+          LiveSignal.MANIFOLD_PRESSURE,
+          LiveSignal.ENGINE_SPEED,
+          LiveSignal.SPEED,
+          LiveSignal.INTAKE_AIR,
+          LiveSignal.AIR_MASS,
+          LiveSignal.RUN_TIME,
+          LiveSignal.MODULE_VOLTAGE);
 
   /** Ignition positions. */
   public enum Ignition {
@@ -32,15 +50,20 @@ public final class SimulatedVehicle {
   }
 
   private final VehicleSpec spec;
+  private final Set<Fault> active = new LinkedHashSet<>();
+  private final Set<String> faults = new TreeSet<>();
+  private final Set<String> pulled = new TreeSet<>();
+  private final Physics body;
   private final CodeMemory memory;
-  private final TreeSet<String> faults = new TreeSet<>();
-  private final TreeSet<String> pulled = new TreeSet<>();
+  private final Monitors monitors;
   private final Map<Integer, Run> runs = new HashMap<>();
   private Ignition ignition = Ignition.OFF;
-  private double coolantC;
-  private double speedKmh;
-  private double sinceTestS;
   private int monitorsOpen = MONITOR_SUPPORTED;
+  private double coldestC;
+  private boolean warmedUp;
+  private double movingS;
+  private double idleS;
+  private boolean idled;
 
   private static final class Run {
     private double leftS;
@@ -49,22 +72,24 @@ public final class SimulatedVehicle {
 
   public SimulatedVehicle(VehicleSpec spec) {
     this.spec = spec;
-    this.memory = new CodeMemory(spec.permanent());
-    this.coolantC = spec.ambientC();
+    this.body = new Physics(spec, active);
+    this.memory = new CodeMemory(spec.permanent(), this::conditions);
+    this.monitors = new Monitors(spec, body, memory);
     spec.faults().stream()
-        .filter(VehicleSpec.Trouble::presentAtStart)
-        .forEach(f -> faults.add(f.id()));
+        .filter(VehicleSpec.NamedFault::presentAtStart)
+        .forEach(f -> setFault(f.id(), true));
     liveThroughTwoCycles();
   }
 
   /** The vehicle comes to the shop with its codes confirmed: it has been driven with its faults. */
   private void liveThroughTwoCycles() {
-    for (int cycle = 0; cycle < 2; cycle++) {
-      turn(Ignition.RUNNING);
-      advance(3 * TEST_EVERY_S);
+    for (int cycle = 0; cycle < 2 && !active.isEmpty(); cycle++) {
+      body.coolDownTo(70);
+      drive(DriveProfile.SHORT);
       turn(Ignition.OFF);
     }
-    coolantC = spec.ambientC();
+    body.coolDownTo(spec.ambientC());
+    monitorsOpen = MONITOR_SUPPORTED;
     turn(Ignition.ON);
   }
 
@@ -77,7 +102,12 @@ public final class SimulatedVehicle {
   }
 
   public double coolantC() {
-    return coolantC;
+    return body.coolantC();
+  }
+
+  /** Whether the engine turns; without a crank signal it does not, whatever the key says. */
+  public boolean isEngineRunning() {
+    return body.isRunning();
   }
 
   public boolean hasFault(String id) {
@@ -91,79 +121,118 @@ public final class SimulatedVehicle {
   /** Turns the key; leaving OFF begins a new operation cycle. */
   public void turn(Ignition to) {
     if (ignition == Ignition.OFF && to != Ignition.OFF) {
-      memory.newOperationCycle();
+      beginCycle();
     }
     if (to != Ignition.RUNNING) {
-      speedKmh = 0;
       runs.values().stream()
           .filter(r -> r.state == RoutineState.RUNNING)
           .forEach(r -> r.state = RoutineState.STOPPED);
     }
     ignition = to;
+    monitors.cranked(to == Ignition.RUNNING);
+    body.key(to != Ignition.OFF, to == Ignition.RUNNING);
   }
 
+  private void beginCycle() {
+    memory.newOperationCycle();
+    monitors.forget();
+    coldestC = body.coolantC();
+    warmedUp = false;
+    movingS = 0;
+    idleS = 0;
+    idled = false;
+  }
+
+  /**
+   * Puts a fault in or takes it out.
+   *
+   * @param id a name of the scenario, or the id of any possible fault
+   * @throws IllegalArgumentException if this vehicle cannot have it
+   */
   public void setFault(String id, boolean present) {
-    change(faults, spec.faults(), id, present);
+    spec.fault(id).orElseThrow(() -> new IllegalArgumentException("The vehicle has no " + id));
+    change(faults, id, present);
   }
 
   public void pull(String id, boolean off) {
-    change(pulled, spec.plugs(), id, off);
-  }
-
-  private static void change(
-      TreeSet<String> set, List<VehicleSpec.Trouble> known, String id, boolean in) {
-    if (known.stream().noneMatch(t -> t.id().equals(id))) {
+    if (spec.plugs().stream().noneMatch(p -> p.id().equals(id))) {
       throw new IllegalArgumentException("The vehicle has no " + id);
     }
+    change(pulled, id, off);
+  }
+
+  private void change(Set<String> set, String id, boolean in) {
     if (in) {
       set.add(id);
     } else {
       set.remove(id);
     }
+    active.clear();
+    faults.forEach(f -> active.add(spec.fault(f).orElseThrow()));
+    spec.plugs().stream()
+        .filter(p -> pulled.contains(p.id()))
+        .forEach(p -> active.add(new Fault(FaultKind.OPEN, p.channel())));
+    body.step(0);
   }
 
   /** Moves the vehicle on by so many seconds. */
   public void advance(double seconds) {
-    double target = ignition == Ignition.RUNNING ? WARM_C : spec.ambientC();
-    double time = ignition == Ignition.RUNNING ? WARMING_S : COOLING_S;
-    coolantC = target + (coolantC - target) * Math.exp(-seconds / time);
-    sinceTestS += seconds;
-    while (sinceTestS >= TEST_EVERY_S) {
-      sinceTestS -= TEST_EVERY_S;
-      runTests();
+    if (ignition == Ignition.OFF) {
+      body.step(seconds);
+      return;
     }
+    double left = seconds;
+    while (left > 1e-9) {
+      double step = Math.min(STEP_S, left);
+      body.step(step);
+      monitors.run(step);
+      trip(step);
+      routines(step);
+      left -= step;
+    }
+  }
+
+  private void routines(double seconds) {
     for (Run r : runs.values()) {
       if (r.state == RoutineState.RUNNING) {
         r.leftS -= seconds;
         if (r.leftS <= 0) {
-          r.state = camSignalMissing() ? RoutineState.FAILED : RoutineState.PASSED;
+          r.state = isAnySensorMute() ? RoutineState.FAILED : RoutineState.PASSED;
         }
       }
     }
   }
 
-  private boolean camSignalMissing() {
-    return !faults.isEmpty();
+  private boolean isAnySensorMute() {
+    return active.stream().anyMatch(f -> f.kind().isOfSensor());
   }
 
-  private void runTests() {
-    if (ignition == Ignition.OFF) {
+  /** Warm-up cycle, general denominator and readiness. */
+  private void trip(double seconds) {
+    if (!body.isRunning()) {
       return;
     }
-    spec.plugs().forEach(p -> test(p, pulled.contains(p.id())));
-    spec.faults().stream()
-        .filter(f -> !f.needsEngine() || ignition == Ignition.RUNNING)
-        .forEach(f -> test(f, faults.contains(f.id())));
+    double coolant = body.coolantC();
+    if (!warmedUp && coolant - coldestC >= WARM_UP_RISE_C && coolant >= WARM_UP_REACHED_C) {
+      warmedUp = true;
+      memory.warmedUp();
+    }
+    movingS += body.speedKmh() >= 40 ? seconds : 0;
+    idleS = body.speedKmh() < 1 ? idleS + seconds : 0;
+    idled |= idleS >= 30;
+    boolean generalDenominator = body.runSeconds() >= 600 && movingS >= 300 && idled;
+    if (generalDenominator) {
+      memory.tripCompleted();
+    }
+    complete(CATALYST, coolant > 70 && movingS >= 300);
+    complete(EVAPORATIVE, generalDenominator);
+    complete(OXYGEN, coolant > 70 && body.runSeconds() > 300 && movingS > 60);
+    complete(OXYGEN_HEATER, body.runSeconds() > 360);
   }
 
-  /** A code fails while any trouble that sets it is present. */
-  private void test(VehicleSpec.Trouble trouble, boolean present) {
-    for (TroubleCode code : trouble.troubleCodes()) {
-      boolean another =
-          spec.faults().stream()
-              .filter(f -> faults.contains(f.id()) && f != trouble)
-              .anyMatch(f -> f.troubleCodes().contains(code));
-      memory.test(code, present || another);
+  private void complete(int monitor, boolean done) {
+    if (done) {
+      monitorsOpen &= ~monitor;
     }
   }
 
@@ -175,15 +244,35 @@ public final class SimulatedVehicle {
     return memory.permanent();
   }
 
+  int statusBits(TroubleCode code) {
+    return memory.statusBits(code);
+  }
+
+  /** What was kept beside a code: count of identifiers, then each with its data; may be empty. */
+  byte[] snapshot(TroubleCode code) {
+    return memory.snapshot(code);
+  }
+
+  private byte[] conditions() {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    out.write(SNAPSHOT.size());
+    for (LiveSignal s : SNAPSHOT) {
+      out.write(s.identifier() >> 8);
+      out.write(s.identifier());
+      out.writeBytes(s.encode(live(s)));
+    }
+    return out.toByteArray();
+  }
+
   /** Erases the codes; refused with conditions not correct while the engine runs. */
   public boolean clear() {
     if (ignition != Ignition.ON) {
       return false;
     }
     memory.clear();
+    monitors.forget();
     monitorsOpen = MONITOR_SUPPORTED;
-    sinceTestS = 0;
-    runTests();
+    monitors.runElectricalAtOnce();
     return true;
   }
 
@@ -193,27 +282,33 @@ public final class SimulatedVehicle {
     return new byte[] {(byte) a, 0x07, (byte) MONITOR_SUPPORTED, (byte) monitorsOpen};
   }
 
+  /** What the controller says of a signal: read through its sensor, faults included. */
   public double live(LiveSignal signal) {
-    boolean running = ignition == Ignition.RUNNING;
-    double rpm = engineSpeed();
-    double load = running ? (speedKmh > 0 ? 30 + speedKmh * 0.3 : 24) : 0;
     return switch (signal) {
-      case COOLANT -> coolantC;
-      case ENGINE_SPEED -> rpm;
-      case SPEED -> speedKmh;
-      case LOAD -> Math.min(100, load);
-      case TIMING -> running ? 12 : 0;
-      case INTAKE_AIR -> isPulled("air-temperature") ? -40 : spec.ambientC() + 6;
-      case AIR_MASS -> 0.9 * load / 100 * spec.displacementLitres() / 2 * rpm / 60 * AIR_DENSITY;
-      case MODULE_VOLTAGE -> running ? 14.1 : 12.6;
+      case COOLANT -> body.coolantShownC();
+      case ENGINE_SPEED -> body.engineSpeed();
+      case SPEED -> body.speedKmh();
+      case LOAD -> body.loadPercent();
+      case TIMING -> body.isRunning() ? 12 : 0;
+      case INTAKE_AIR -> body.intakeAirShownC();
+      case AIR_MASS -> body.airMassShown();
+      case MODULE_VOLTAGE -> body.batteryVolts();
+      case SHORT_TRIM -> body.shortTrimPercent();
+      case LONG_TRIM -> body.longTrimPercent();
+      case MANIFOLD_PRESSURE -> body.manifoldKpa();
+      case THROTTLE -> body.throttlePercent();
+      case OXYGEN_1 -> body.volts(Channel.OXYGEN_1);
+      case OXYGEN_2 -> body.volts(Channel.OXYGEN_2);
+      case RUN_TIME -> body.isRunning() ? body.runSeconds() : 0;
+      case RAIL_PRESSURE -> body.railShownKpa();
+      case TANK_PRESSURE -> body.tankShownPa();
+      case PEDAL_1 -> body.pedalShownPercent(Channel.PEDAL_1);
+      case PEDAL_2 -> body.pedalShownPercent(Channel.PEDAL_2);
     };
   }
 
-  private double engineSpeed() {
-    if (ignition != Ignition.RUNNING) {
-      return 0;
-    }
-    return speedKmh > 0 ? 1100 + 22 * speedKmh : spec.idlePerMinute();
+  Physics body() {
+    return body;
   }
 
   /** Starts a routine; empty if the vehicle has none of this number. */
@@ -223,7 +318,9 @@ public final class SimulatedVehicle {
         .findFirst()
         .map(
             r -> {
-              if (ignition != Ignition.RUNNING || coolantC < r.minCoolantC() || speedKmh > 0) {
+              boolean engine = r.engineRuns() == body.isRunning();
+              boolean ready = ignition != Ignition.OFF && engine && body.speedKmh() == 0;
+              if (!ready || body.coolantC() < r.minCoolantC()) {
                 return RoutineState.NOT_STARTED;
               }
               Run run = new Run();
@@ -248,7 +345,7 @@ public final class SimulatedVehicle {
     StringBuilder csv =
         new StringBuilder("time_s,engine_speed_rpm,vehicle_speed_kmh,coolant_c,load_pct\n");
     for (int second = 0; second <= profile.seconds(); second++) {
-      speedKmh = profile.speedAt(second);
+      body.speed(profile.speedAt(second));
       advance(1);
       csv.append(
           String.format(
@@ -256,15 +353,11 @@ public final class SimulatedVehicle {
               "%d,%.0f,%.1f,%.1f,%.1f%n",
               second,
               live(LiveSignal.ENGINE_SPEED),
-              speedKmh,
-              coolantC,
+              body.speedKmh(),
+              body.coolantShownC(),
               live(LiveSignal.LOAD)));
     }
-    speedKmh = 0;
-    if (profile.runsMonitors()) {
-      monitorsOpen = 0;
-      memory.passedDrive();
-    }
+    body.speed(0);
     return csv.toString().replace("\r\n", "\n");
   }
 }

@@ -1,5 +1,6 @@
 package hopmend.standin;
 
+import hopmend.fault.TroubleCode;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Uds;
@@ -70,6 +71,9 @@ final class UdsResponder {
     if (request.length == 3 && request[1] == Uds.CODES_BY_STATUS) {
       return codes(Uds.CODES_BY_STATUS, vehicle.codes(request[2] & 0xFF));
     }
+    if (request.length == 6 && request[1] == Uds.SNAPSHOT) {
+      return snapshot(request);
+    }
     if (request.length == 2 && request[1] == Uds.PERMANENT_CODES) {
       return codes(Uds.PERMANENT_CODES, vehicle.permanentCodes());
     }
@@ -85,26 +89,45 @@ final class UdsResponder {
     return Uds.positive(Uds.READ_CODES, out.array());
   }
 
+  /** The code and its status, then the record if one was kept. */
+  private byte[] snapshot(byte[] request) {
+    int code = (request[2] & 0xFF) << 16 | (request[3] & 0xFF) << 8 | request[4] & 0xFF;
+    byte[] kept = vehicle.snapshot(TroubleCode.ofThreeBytes(code));
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    out.write(request, 1, 4);
+    out.write(vehicle.statusBits(TroubleCode.ofThreeBytes(code)));
+    if (kept.length > 0) {
+      out.write(request[5]);
+      out.writeBytes(kept);
+    }
+    return Uds.positive(Uds.READ_CODES, out.toByteArray());
+  }
+
+  /** One identifier or several; those that are not known are left out, as ISO 14229-1 allows. */
   private byte[] data(byte[] request) {
-    if (request.length != 3) {
+    if (request.length < 3 || request.length % 2 == 0) {
       return Uds.negative(Uds.READ_DATA, WRONG_LENGTH);
     }
-    int identifier = (request[1] & 0xFF) << 8 | request[2] & 0xFF;
-    Optional<byte[]> value =
-        identifier == Uds.VIN
-            ? Optional.of(vehicle.spec().vin().getBytes(StandardCharsets.US_ASCII))
-            : identifier == Uds.READINESS
-                ? Optional.of(vehicle.readiness())
-                : LiveSignal.byIdentifier(identifier).map(s -> s.encode(vehicle.live(s)));
-    return value
-        .map(
-            v -> {
-              ByteArrayOutputStream out = new ByteArrayOutputStream();
-              out.write(request, 1, 2);
-              out.writeBytes(v);
-              return Uds.positive(Uds.READ_DATA, out.toByteArray());
-            })
-        .orElse(Uds.negative(Uds.READ_DATA, OUT_OF_RANGE));
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    for (int i = 1; i < request.length; i += 2) {
+      int identifier = (request[i] & 0xFF) << 8 | request[i + 1] & 0xFF;
+      Optional<byte[]> value = value(identifier);
+      if (value.isPresent()) {
+        out.write(request, i, 2);
+        out.writeBytes(value.get());
+      }
+    }
+    return out.size() == 0
+        ? Uds.negative(Uds.READ_DATA, OUT_OF_RANGE)
+        : Uds.positive(Uds.READ_DATA, out.toByteArray());
+  }
+
+  private Optional<byte[]> value(int identifier) {
+    return switch (identifier) {
+      case Uds.VIN -> Optional.of(vehicle.spec().vin().getBytes(StandardCharsets.US_ASCII));
+      case Uds.READINESS -> Optional.of(vehicle.readiness());
+      default -> LiveSignal.byIdentifier(identifier).map(s -> s.encode(vehicle.live(s)));
+    };
   }
 
   private byte[] routine(byte[] request) {

@@ -1,8 +1,14 @@
 package hopmend.standin;
 
+import hopmend.fault.CodeRange;
 import hopmend.fault.TroubleCode;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.dataformat.yaml.YAMLMapper;
 
@@ -10,55 +16,124 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
  * What a simulated vehicle is, from a YAML file.
  *
  * @param address logical address of ISO 13400-2
+ * @param compression whether it is a diesel
  * @param permanent whether confirmed codes become permanent
+ * @param sensors what it has
+ * @param codes another first code for a sensor, for example of bank 2
+ * @param faults faults with a name of their own
+ * @param plugs what hands can pull; a pulled plug is an open circuit
  */
 public record VehicleSpec(
     String name,
     String vin,
     String address,
+    int cylinders,
     double displacementLitres,
     int idlePerMinute,
     double ambientC,
+    boolean compression,
     boolean permanent,
-    List<Trouble> faults,
-    List<Trouble> plugs,
+    List<Channel> sensors,
+    Map<Channel, String> codes,
+    List<NamedFault> faults,
+    List<Plug> plugs,
     List<RoutineSpec> routines) {
 
-  /** A fault that can be put in, or a plug that can be pulled, and the codes that follow. */
-  public record Trouble(
-      String id, String words, boolean needsEngine, boolean presentAtStart, List<String> codes) {
-    public Trouble {
-      codes = List.copyOf(codes);
-    }
-
-    List<TroubleCode> troubleCodes() {
-      return codes.stream().map(TroubleCode::parse).toList();
+  /** A fault under a name of the scenario. */
+  public record NamedFault(
+      String id, String words, FaultKind kind, Channel channel, boolean presentAtStart) {
+    Fault fault() {
+      return new Fault(kind, channel);
     }
   }
 
+  /** A plug that hands can pull. */
+  public record Plug(String id, String words, Channel channel) {}
+
   /** A routine of service 0x31. */
-  public record RoutineSpec(int id, double seconds, double minCoolantC) {}
+  public record RoutineSpec(int id, double seconds, double minCoolantC, boolean engineRuns) {}
 
   public VehicleSpec {
-    faults = List.copyOf(faults);
-    plugs = List.copyOf(plugs);
-    routines = List.copyOf(routines);
+    sensors = List.copyOf(sensors);
+    codes = codes == null ? Map.of() : Map.copyOf(codes);
+    faults = faults == null ? List.of() : List.copyOf(faults);
+    plugs = plugs == null ? List.of() : List.copyOf(plugs);
+    routines = routines == null ? List.of() : List.copyOf(routines);
+    codes.values().forEach(TroubleCode::parse);
   }
 
   int logicalAddress() {
     return Integer.decode(address);
   }
 
-  /** The vehicle of the demo. */
+  /** The code of a sensor's run at a place counted from its first, with its failure type. */
+  TroubleCode code(Channel channel, int offset, int failureType) {
+    String first = codes.getOrDefault(channel, channel.firstCode());
+    TroubleCode code = CodeRange.parse(first).at(offset);
+    return new TroubleCode(code.base(), failureType);
+  }
+
+  /** Every fault that can be put into this vehicle. */
+  public List<Fault> possibleFaults() {
+    List<Fault> all = new ArrayList<>();
+    for (FaultKind kind : FaultKind.values()) {
+      if (kind.isOfSensor()) {
+        sensors.stream()
+            .filter(c -> kind != FaultKind.BIAS || !c.isTurning() || c == Channel.CAM)
+            .forEach(c -> all.add(new Fault(kind, c)));
+      } else {
+        all.add(Fault.of(kind));
+      }
+    }
+    return all;
+  }
+
+  /** The same vehicle without the faults that it came with. */
+  public VehicleSpec healthy() {
+    return new VehicleSpec(
+        name,
+        vin,
+        address,
+        cylinders,
+        displacementLitres,
+        idlePerMinute,
+        ambientC,
+        compression,
+        permanent,
+        sensors,
+        codes,
+        List.of(),
+        plugs,
+        routines);
+  }
+
+  /** The fault of a name of the scenario, or of its own id. */
+  Optional<Fault> fault(String id) {
+    return faults.stream()
+        .filter(f -> f.id().equals(id))
+        .map(NamedFault::fault)
+        .findFirst()
+        .or(() -> possibleFaults().stream().filter(f -> f.id().equals(id)).findFirst());
+  }
+
+  /** The post van of the demo. */
   public static VehicleSpec demo() {
-    try (InputStream in = VehicleSpec.class.getResourceAsStream("/standin/sedge.yaml")) {
+    return fleet().get(0);
+  }
+
+  /** All vehicles of the demo, the post van first. */
+  public static List<VehicleSpec> fleet() {
+    try (InputStream in = VehicleSpec.class.getResourceAsStream("/standin/fleet.yaml")) {
       return YAMLMapper.builder()
           .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
           .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
           .build()
-          .readValue(in, VehicleSpec.class);
-    } catch (java.io.IOException e) {
-      throw new java.io.UncheckedIOException(e);
+          .readValue(in, Fleet.class)
+          .vehicles();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
   }
+
+  private record Fleet(List<VehicleSpec> vehicles) {}
 }

@@ -98,14 +98,16 @@ class SimulatedVehicleTest {
   }
 
   /**
-   * m = VE V/2 n rho (the air mass law of the trade): 0.9 * load * 1.2 l / 2 * 850/60 * 1.2 g/l at
-   * idle.
+   * m = VE V/2 n rho p/p0 (the air mass law of the trade): 0.85 * 1.2 l / 2 * 850/60 * 1.2 g/l at
+   * 26 of 101.3 kPa.
    */
   @Test
   void signalsAgreeWithEachOtherAtIdle() {
     vehicle.turn(Ignition.RUNNING);
-    double expected = 0.9 * 0.24 * 1.2 / 2 * 850 / 60 * 1.2;
-    assertThat(vehicle.live(LiveSignal.AIR_MASS)).isCloseTo(expected, within(1e-9));
+    vehicle.advance(1);
+    double expected = 0.85 * 1.2 / 2 * 850 / 60 * 1.2 * 26 / 101.3;
+    assertThat(vehicle.live(LiveSignal.AIR_MASS)).isCloseTo(expected, within(1e-6));
+    assertThat(vehicle.live(LiveSignal.LOAD)).isCloseTo(100 * 26 / 101.3, within(1e-9));
   }
 
   @Test

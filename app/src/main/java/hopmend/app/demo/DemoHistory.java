@@ -88,8 +88,7 @@ final class DemoHistory {
             .filter(g -> g.position().isEmpty() || g.position().equals(site.position()))
             .toList();
     CodeGroup group = groups.get(random.nextInt(groups.size()));
-    int run = group.codes().to().base() - group.codes().from().base() + 1;
-    return TroubleCode.of(group.codes().from().base() + random.nextInt(run));
+    return group.codes().at(random.nextInt(group.codes().size()));
   }
 
   static Fact vehicle(FleetVehicle v, double odometerKm) {

@@ -1,0 +1,148 @@
+package hopmend.wire;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.time.Instant;
+import java.util.List;
+
+/**
+ * A recorded exchange as a capture file in the classic pcap format (version 2.4, link type 1,
+ * microseconds), which general protocol analysers open. The frames travel in made-up but valid
+ * Ethernet, IPv4 and TCP headers: tester 10.0.0.1, vehicle 10.0.0.2 at port 13400, the port of ISO
+ * 13400-2, whatever port was really used, so that an analyser knows the protocol.
+ */
+public final class Capture {
+  private static final int MAGIC = 0xA1B2C3D4;
+  private static final int ETHERNET = 1;
+  private static final int SNAP_LENGTH = 262_144;
+  private static final int LONGEST_SEGMENT = 60_000;
+  private static final int TESTER_PORT = 50_000;
+  private static final int VEHICLE_PORT = 13_400;
+  private static final byte[] TESTER_IP = {10, 0, 0, 1};
+  private static final byte[] VEHICLE_IP = {10, 0, 0, 2};
+  private static final byte[] TESTER_MAC = {2, 0, 0, 0, 0, 1};
+  private static final byte[] VEHICLE_MAC = {2, 0, 0, 0, 0, 2};
+
+  /** Bytes that went one way at a time. */
+  public record Packet(Instant at, boolean fromVehicle, byte[] bytes) {
+    public Packet {
+      bytes = bytes.clone();
+    }
+
+    @Override
+    public byte[] bytes() {
+      return bytes.clone();
+    }
+  }
+
+  private int testerSequence = 1;
+  private int vehicleSequence = 1;
+
+  private Capture() {}
+
+  /** The whole file. */
+  public static byte[] pcap(List<Packet> packets) {
+    return new Capture().file(packets);
+  }
+
+  private byte[] file(List<Packet> packets) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    out.writeBytes(
+        ByteBuffer.allocate(24)
+            .putInt(MAGIC)
+            .putShort((short) 2)
+            .putShort((short) 4)
+            .putInt(0)
+            .putInt(0)
+            .putInt(SNAP_LENGTH)
+            .putInt(ETHERNET)
+            .array());
+    for (Packet p : packets) {
+      byte[] bytes = p.bytes();
+      for (int at = 0; at < bytes.length; at += LONGEST_SEGMENT) {
+        int length = Math.min(LONGEST_SEGMENT, bytes.length - at);
+        byte[] frame = ethernet(p.fromVehicle(), bytes, at, length);
+        out.writeBytes(
+            ByteBuffer.allocate(16)
+                .putInt((int) p.at().getEpochSecond())
+                .putInt(p.at().getNano() / 1000)
+                .putInt(frame.length)
+                .putInt(frame.length)
+                .array());
+        out.writeBytes(frame);
+      }
+    }
+    return out.toByteArray();
+  }
+
+  private byte[] ethernet(boolean fromVehicle, byte[] bytes, int at, int length) {
+    byte[] tcp = tcp(fromVehicle, bytes, at, length);
+    ByteBuffer frame = ByteBuffer.allocate(14 + 20 + tcp.length).order(ByteOrder.BIG_ENDIAN);
+    frame.put(fromVehicle ? TESTER_MAC : VEHICLE_MAC);
+    frame.put(fromVehicle ? VEHICLE_MAC : TESTER_MAC);
+    frame.putShort((short) 0x0800);
+    byte[] ip =
+        ByteBuffer.allocate(20)
+            .put((byte) 0x45)
+            .put((byte) 0)
+            .putShort((short) (20 + tcp.length))
+            .putInt(0)
+            .put((byte) 64)
+            .put((byte) 6)
+            .putShort((short) 0)
+            .put(fromVehicle ? VEHICLE_IP : TESTER_IP)
+            .put(fromVehicle ? TESTER_IP : VEHICLE_IP)
+            .array();
+    put(ip, 10, checksum(ip, 0));
+    return frame.put(ip).put(tcp).array();
+  }
+
+  private byte[] tcp(boolean fromVehicle, byte[] bytes, int at, int length) {
+    int sequence = fromVehicle ? vehicleSequence : testerSequence;
+    int acknowledged = fromVehicle ? testerSequence : vehicleSequence;
+    ByteBuffer segment =
+        ByteBuffer.allocate(20 + length)
+            .putShort((short) (fromVehicle ? VEHICLE_PORT : TESTER_PORT))
+            .putShort((short) (fromVehicle ? TESTER_PORT : VEHICLE_PORT))
+            .putInt(sequence)
+            .putInt(acknowledged)
+            .put((byte) 0x50)
+            .put((byte) 0x18)
+            .putShort((short) 0xFFFF)
+            .putInt(0)
+            .put(bytes, at, length);
+    if (fromVehicle) {
+      vehicleSequence += length;
+    } else {
+      testerSequence += length;
+    }
+    byte[] tcp = segment.array();
+    int pseudo = sum(TESTER_IP) + sum(VEHICLE_IP) + 6 + tcp.length;
+    put(tcp, 16, checksum(tcp, pseudo));
+    return tcp;
+  }
+
+  private static void put(byte[] bytes, int at, int value) {
+    bytes[at] = (byte) (value >> 8);
+    bytes[at + 1] = (byte) value;
+  }
+
+  private static int sum(byte[] bytes) {
+    int sum = 0;
+    for (int i = 0; i < bytes.length; i += 2) {
+      int low = i + 1 < bytes.length ? bytes[i + 1] & 0xFF : 0;
+      sum += (bytes[i] & 0xFF) << 8 | low;
+    }
+    return sum;
+  }
+
+  /** The Internet checksum (RFC 1071). */
+  private static int checksum(byte[] bytes, int start) {
+    long sum = Integer.toUnsignedLong(start) + Integer.toUnsignedLong(sum(bytes));
+    while (sum >> 16 != 0) {
+      sum = (sum & 0xFFFF) + (sum >> 16);
+    }
+    return (int) ~sum & 0xFFFF;
+  }
+}

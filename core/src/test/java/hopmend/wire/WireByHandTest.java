@@ -1,0 +1,153 @@
+package hopmend.wire;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import hopmend.fault.TroubleCode;
+import hopmend.measure.Reading;
+import hopmend.sensor.LiveSignal;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/**
+ * Bytes written by hand from the layouts of ISO 13400-2, ISO 14229-1 and SAE J1979 (from memory).
+ */
+class WireByHandTest {
+  private static byte[] bytes(String hex) {
+    return HexFormat.of().parseHex(hex.replace(" ", ""));
+  }
+
+  private static String hex(byte[] bytes) {
+    return HexFormat.of().withUpperCase().formatHex(bytes);
+  }
+
+  @Test
+  void aVehicleIsLookedForAndAnnouncesItself() {
+    assertThat(hex(Announcement.request().encode())).isEqualTo("02FD000100000000");
+    Announcement a = new Announcement("0HMWS3A07K1000342", 0x0E80, 0);
+    assertThat(hex(a.frame().encode()))
+        .isEqualTo(
+            "02FD000400000020"
+                + "30484D5753334130374B31303030333432" // the seventeen characters
+                + "0E80" // logical address
+                + "000000000E80" // entity
+                + "000000000000" // group
+                + "00"); // nothing further to do
+    assertThat(Announcement.of(a.frame())).isEqualTo(a);
+    assertThatThrownBy(() -> Announcement.of(new DoipFrame(Announcement.TYPE, new byte[31])))
+        .isInstanceOf(WireException.class)
+        .hasMessageContaining("31 bytes");
+  }
+
+  @Test
+  void aSnapshotIsAskedForAndRead() {
+    TroubleCode code = TroubleCode.parse("P0340-31");
+    assertThat(hex(Uds.readSnapshot(code))).isEqualTo("190403403101");
+    byte[] answer = bytes("59 04 03 40 31 2F 01 03 F40C 0D78 F405 80 F40D 00");
+    Map<Integer, byte[]> values =
+        Uds.snapshot(
+            (Uds.Positive) Uds.answer(Uds.readSnapshot(code), answer), code, LiveSignal::lengthOf);
+    assertThat(values.keySet()).containsExactly(0xF40C, 0xF405, 0xF40D);
+    assertThat(LiveSignal.ENGINE_SPEED.decode(values.get(0xF40C)).text()).isEqualTo("862 1/min");
+    assertThat(LiveSignal.COOLANT.decode(values.get(0xF405)).text()).isEqualTo("88 °C");
+  }
+
+  @Test
+  void snapshotsThatAreEmptyCutOrAboutAnotherCodeAreToldApart() {
+    TroubleCode code = TroubleCode.parse("P0340-31");
+    Uds.Positive none = new Uds.Positive(0x19, bytes("04 034031 2F"));
+    assertThat(Uds.snapshot(none, code, LiveSignal::lengthOf)).isEmpty();
+    assertThatThrownBy(
+            () ->
+                Uds.snapshot(
+                    new Uds.Positive(0x19, bytes("04 034031 2F 01 01 F40C 0D")),
+                    code,
+                    LiveSignal::lengthOf))
+        .hasMessageContaining("0xF40C is cut off");
+    assertThatThrownBy(
+            () ->
+                Uds.snapshot(
+                    new Uds.Positive(0x19, bytes("04 030100 2F 01 00")),
+                    code,
+                    LiveSignal::lengthOf))
+        .hasMessageContaining("not about P0340-31");
+  }
+
+  @Test
+  void severalIdentifiersTravelInOneRequest() {
+    assertThat(hex(Uds.readData(List.of(0xF40C, 0xF40D)))).isEqualTo("22F40CF40D");
+    Uds.Positive answer = new Uds.Positive(0x22, bytes("F40C 1AF8 F40D 32"));
+    assertThat(Uds.allDataOf(answer, LiveSignal::lengthOf))
+        .hasSize(2)
+        .allSatisfy((id, data) -> assertThat(data).isNotEmpty());
+  }
+
+  /** Scaling of SAE J1979: the figures of the brief and of its published formulas. */
+  @ParameterizedTest
+  @CsvSource({
+    "ENGINE_SPEED, 1AF8, 1726 1/min",
+    "COOLANT, 7B, 83 °C",
+    "AIR_MASS, 0BB8, 30 g/s",
+    "LOAD, FF, 100 %",
+    "TIMING, 90, 8 °",
+    "LONG_TRIM, 80, 0 %",
+    "SHORT_TRIM, 00, -100 %",
+    "OXYGEN_1, 5AFF, 0.45 V",
+    "RAIL_PRESSURE, 0190, 4000 kPa",
+    "TANK_PRESSURE, FFFC, -1 Pa",
+    "MODULE_VOLTAGE, 36B0, 14 V"
+  })
+  void liveDataIsScaledAsPublished(LiveSignal signal, String data, String value) {
+    assertThat(signal.decode(bytes(data)).text()).isEqualTo(value);
+  }
+
+  @ParameterizedTest
+  @EnumSource(LiveSignal.class)
+  void everySignalReadsBackWhatItSends(LiveSignal signal) {
+    assertThat(LiveSignal.lengthOf(signal.identifier())).isPresent();
+    for (double v : new double[] {0, 1, 12, 55}) {
+      Reading back = signal.decode(signal.encode(v));
+      byte[] again = signal.encode(back.value());
+      assertThat(again).as(signal + " " + v).isEqualTo(signal.encode(v));
+    }
+  }
+
+  /** Header of the classic pcap format, then Ethernet, IPv4 and TCP with right checksums. */
+  @Test
+  void aCaptureIsLaidOutAsAnalysersExpect() {
+    DoipFrame routing = DoipFrame.routingRequest(0x0E00);
+    Instant at = Instant.parse("2026-11-24T10:00:00.250Z");
+    byte[] file =
+        Capture.pcap(
+            List.of(
+                new Capture.Packet(at, false, routing.encode()),
+                new Capture.Packet(
+                    at.plusMillis(3),
+                    true,
+                    DoipFrame.routingResponse(0x0E00, 0x0E80, 0x10).encode())));
+    assertThat(hex(Arrays.copyOf(file, 24)))
+        .isEqualTo("A1B2C3D400020004000000000000000000040000" + "00000001");
+    int length = 14 + 20 + 20 + routing.encode().length;
+    assertThat(hex(Arrays.copyOfRange(file, 24, 40)))
+        .isEqualTo("%08X%08X%08X%08X".formatted(at.getEpochSecond(), 250_000, length, length));
+    byte[] ip = Arrays.copyOfRange(file, 40 + 14, 40 + 34);
+    assertThat(onesComplementSum(ip)).as("sum over a right header (RFC 1071)").isEqualTo(0xFFFF);
+    assertThat(Arrays.copyOfRange(file, 40 + 54, 40 + length)).isEqualTo(routing.encode());
+  }
+
+  private static int onesComplementSum(byte[] bytes) {
+    int sum = 0;
+    for (int i = 0; i < bytes.length; i += 2) {
+      sum += (bytes[i] & 0xFF) << 8 | bytes[i + 1] & 0xFF;
+      sum = (sum & 0xFFFF) + (sum >> 16);
+    }
+    return sum;
+  }
+}
