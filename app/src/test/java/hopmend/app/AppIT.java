@@ -18,7 +18,9 @@ import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.web.servlet.MockMvc;
 
 /** The whole application with its demo, on the database that {@code ./hopmend test} started. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@SpringBootTest(
+    webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
+    properties = "hopmend.link.hurry=10")
 @AutoConfigureMockMvc
 @ActiveProfiles("demo")
 abstract class AppIT {

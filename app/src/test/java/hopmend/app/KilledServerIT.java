@@ -112,7 +112,7 @@ class KilledServerIT extends AppIT {
   }
 
   private static void awaitUp(PlainBrowser browser, Process server) throws Exception {
-    for (int i = 0; i < 240; i++) {
+    for (int i = 0; i < 480; i++) {
       assertThat(server.isAlive()).as("second server, see target/killed-server.log").isTrue();
       try {
         if (browser.get("/actuator/health/readiness").statusCode() == 200) {

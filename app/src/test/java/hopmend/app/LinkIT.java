@@ -72,7 +72,10 @@ class LinkIT extends AppIT {
   }
 
   @ParameterizedTest
-  @EnumSource(value = Misbehaviour.class, names = "NONE", mode = EnumSource.Mode.EXCLUDE)
+  @EnumSource(
+      value = Misbehaviour.class,
+      names = {"NONE", "LATE", "ALIVE_CHECK"},
+      mode = EnumSource.Mode.EXCLUDE)
   void everyMisbehaviourEndsInAClearPageAndRecordsNothing(Misbehaviour how) throws Exception {
     long job = readyToClear();
     vehicle.server().misbehave(how);

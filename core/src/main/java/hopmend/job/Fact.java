@@ -175,6 +175,13 @@ public sealed interface Fact {
   /** A drive log was kept as an attachment. */
   record DriveLogged(String attachment, String name) implements Fact {}
 
+  /**
+   * Live values were kept as an attachment.
+   *
+   * @param signals their names
+   */
+  record LiveLogged(String attachment, String signals, int samples) implements Fact {}
+
   record NoteAdded(String words) implements Fact {}
 
   /** The job was signed off; {@code reason} is empty if it was proven. */
@@ -205,6 +212,7 @@ public sealed interface Fact {
           Map.entry("routine-ended", RoutineEnded.class),
           Map.entry("readiness-read", ReadinessRead.class),
           Map.entry("drive-logged", DriveLogged.class),
+          Map.entry("live-logged", LiveLogged.class),
           Map.entry("note-added", NoteAdded.class),
           Map.entry("signed-off", SignedOff.class),
           Map.entry("struck", Struck.class));

@@ -237,6 +237,7 @@ class JobTest {
           new Fact.RoutineEnded("cam-crank-learn", RoutineState.UNKNOWN),
           new Fact.ReadinessRead("00076500"),
           new Fact.DriveLogged("id", "d.csv"),
+          new Fact.LiveLogged("a", "engine speed", 12),
           new Fact.NoteAdded("note"),
           new Fact.SignedOff(false, "reason"),
           new Fact.Struck(3, "slip"));

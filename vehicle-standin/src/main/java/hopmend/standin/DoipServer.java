@@ -232,6 +232,14 @@ public final class DoipServer implements Closeable {
     if (how == Misbehaviour.DELAY) {
       return true;
     }
+    if (how == Misbehaviour.ALIVE_CHECK && !isAlive(socket, tester)) {
+      return false;
+    }
+    if (how == Misbehaviour.LATE) {
+      byte[] pending = Uds.negative(request[0] & 0xFF, Uds.RESPONSE_PENDING);
+      send(socket, DoipFrame.diagnostic(target, tester, pending));
+      send(socket, DoipFrame.diagnostic(target, tester, pending));
+    }
     byte[] whole = DoipFrame.diagnostic(target, tester, answer(request, how)).encode();
     OutputStream out = socket.getOutputStream();
     if (how == Misbehaviour.GARBAGE) {
@@ -245,6 +253,12 @@ public final class DoipServer implements Closeable {
     }
     out.flush();
     return true;
+  }
+
+  private static boolean isAlive(Socket socket, int tester) throws IOException {
+    send(socket, new DoipFrame(DoipFrame.ALIVE_REQUEST, new byte[0]));
+    DoipFrame answer = DoipFrame.read(socket.getInputStream());
+    return answer.payloadType() == DoipFrame.ALIVE_RESPONSE && answer.address(0) == tester;
   }
 
   private byte[] answer(byte[] request, Misbehaviour how) {

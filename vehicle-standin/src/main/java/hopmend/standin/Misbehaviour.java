@@ -9,6 +9,8 @@ public enum Misbehaviour {
   CUT("cuts an answer in the middle"),
   BUSY("answers: busy, repeat request"),
   PENDING("answers: response pending, and never more"),
+  LATE("answers: response pending, twice, and then properly"),
+  ALIVE_CHECK("asks whether the tester is alive before it answers"),
   NEGATIVE("refuses every service: conditions not correct"),
   WRONG_VEHICLE("gives another identification number"),
   LYING_CLEAR("acknowledges clearing but keeps the codes");

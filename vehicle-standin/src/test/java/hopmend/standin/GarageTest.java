@@ -150,8 +150,7 @@ class GarageTest {
                 "-o",
                 "ip.check_checksum:TRUE"))
         .isEmpty();
-    List<String> services =
-        tshark(file, "-Y", "uds.reply == 0", "-T", "fields", "-e", "uds.sid");
+    List<String> services = tshark(file, "-Y", "uds.reply == 0", "-T", "fields", "-e", "uds.sid");
     assertThat(services).contains("0x10", "0x14", "0x19", "0x22", "0x31", "0x3e");
     assertThat(tshark(file, "-Y", "uds.err.code", "-T", "fields", "-e", "uds.err.code"))
         .containsExactly("0x31");

@@ -25,7 +25,6 @@ class ClearView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     model.addAttribute("gate", HopLine.clearGate(page.workup()).orElse(null));
-    model.addAttribute("gateways", vehicles.gateways());
     model.addAttribute("before", page.state().beforeClear());
     model.addAttribute("after", page.state().afterClear().map(a -> a.codes()).orElse(null));
     model.addAttribute("report", page.workup().clearReport().orElse(null));

@@ -16,6 +16,8 @@ import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.ShopSettings;
+import hopmend.standin.DoipServer;
+import hopmend.standin.VehicleSpec;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -85,7 +87,11 @@ class DemoData {
       accounts.create(TECHNICIAN, "Oskar", "ferry-tech", Account.Role.TECHNICIAN);
       accounts.create("nils", "Nils (learner)", "ferry-learner", Account.Role.LEARNER);
     }
-    links.point("Simulated post van", vehicle.port(), "demo");
+    for (DoipServer s : vehicle.garage().servers()) {
+      VehicleSpec spec = s.with(v -> v.spec());
+      String host = s.address().getAddress().getHostAddress();
+      links.point("Simulated " + spec.name(), host, s.port(), spec.vin(), "demo");
+    }
     LOG.info(
         "Demo accounts: marit / ferry-lead, oskar / ferry-tech, nils / ferry-learner. Vehicle bench {}",
         vehicle.url());

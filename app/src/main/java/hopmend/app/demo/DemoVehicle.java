@@ -3,32 +3,32 @@ package hopmend.app.demo;
 import hopmend.app.account.BenchAddress;
 import hopmend.standin.BenchPage;
 import hopmend.standin.DoipServer;
-import hopmend.standin.SimulatedVehicle;
+import hopmend.standin.Garage;
 import hopmend.standin.VehicleSpec;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
-/** The simulated vehicle of the demo, on free loopback ports. */
+/** The simulated vehicles of the demo, one for each vehicle of its fleet. */
 @Component
 @Profile("demo")
 public class DemoVehicle implements BenchAddress {
-  private final DoipServer server;
+  private final Garage garage;
   private final BenchPage bench;
 
   DemoVehicle() throws IOException {
-    server = new DoipServer(new SimulatedVehicle(VehicleSpec.demo()), 0, 1);
-    bench = new BenchPage(server, 0);
+    garage = Garage.open(VehicleSpec.fleet(), Garage.PORT, 1);
+    bench = new BenchPage(garage.servers(), 0);
   }
 
-  /** The server, for tests that play the part of hands. */
+  /** The post van's server, for tests that play the part of hands. */
   public DoipServer server() {
-    return server;
+    return garage.servers().get(0);
   }
 
-  int port() {
-    return server.port();
+  public Garage garage() {
+    return garage;
   }
 
   @Override
@@ -39,6 +39,6 @@ public class DemoVehicle implements BenchAddress {
   @PreDestroy
   void stop() throws IOException {
     bench.close();
-    server.close();
+    garage.close();
   }
 }

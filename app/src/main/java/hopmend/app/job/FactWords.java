@@ -82,6 +82,8 @@ public class FactWords {
       return say(fact, f.bytes());
     } else if (fact instanceof Fact.DriveLogged f) {
       return say(fact, f.name());
+    } else if (fact instanceof Fact.LiveLogged f) {
+      return say(fact, f.signals(), f.samples());
     } else if (fact instanceof Fact.NoteAdded f) {
       return say(fact, f.words());
     } else if (fact instanceof Fact.SignedOff f) {

@@ -75,8 +75,10 @@ public class HopScreens {
             HopLine.of(job.workup(), clock.instant()),
             hop,
             vehicles.state(jobId),
-            UUID.randomUUID());
+            UUID.randomUUID(),
+            clock.instant());
     model.addAttribute("page", page);
+    model.addAttribute("gateways", vehicles.gateways(page.state().vehicle().map(v -> v.vin())));
     page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e.fact())));
     if (!model.containsAttribute("kept")) {
       model.addAttribute("kept", new HashMap<String, String>());

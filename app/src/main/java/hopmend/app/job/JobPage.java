@@ -10,6 +10,7 @@ import hopmend.job.Workup;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -21,10 +22,15 @@ import java.util.UUID;
  * @param token for the forms of this page
  */
 public record JobPage(
-    JobRow row, Workup workup, HopLine line, Hop hop, LinkState link, UUID token) {
+    JobRow row, Workup workup, HopLine line, Hop hop, LinkState link, UUID token, Instant now) {
 
   public JobState state() {
     return workup.state();
+  }
+
+  /** How fresh the vehicle's last answer is, empty before the first. */
+  public String freshness() {
+    return link.freshness(now);
   }
 
   public long seen() {

@@ -17,6 +17,7 @@ public class Gateway {
   private String name;
   private String host;
   private int port;
+  private String vin = "";
 
   @Column(name = "added_by")
   private String addedBy;
@@ -54,7 +55,17 @@ public class Gateway {
     return addedBy;
   }
 
-  void move(int newPort) {
+  /** Number of the vehicle that answered here last, empty if none did. */
+  public String vin() {
+    return vin;
+  }
+
+  void move(String newHost, int newPort) {
+    host = newHost;
     port = newPort;
+  }
+
+  void answered(String answering) {
+    vin = answering;
   }
 }

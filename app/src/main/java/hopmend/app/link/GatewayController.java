@@ -4,6 +4,7 @@ import hopmend.app.web.InputProblem;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Clock;
+import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,10 +19,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 @PreAuthorize("hasRole('LEAD')")
 class GatewayController {
   private final GatewayRepository gateways;
+  private final Seeker seeker;
   private final Clock clock;
 
-  GatewayController(GatewayRepository gateways, Clock clock) {
+  GatewayController(GatewayRepository gateways, Seeker seeker, Clock clock) {
     this.gateways = gateways;
+    this.seeker = seeker;
     this.clock = clock;
   }
 
@@ -30,6 +33,26 @@ class GatewayController {
     model.addAttribute("gateways", gateways.findAllByOrderById());
     return "link/list";
   }
+
+  /** Looks for vehicles on this machine and at the addresses of the list. */
+  @PostMapping("/links/look")
+  String look(Model model) {
+    List<Gateway> list = gateways.findAllByOrderById();
+    model.addAttribute(
+        "found",
+        seeker.look(list).stream()
+            .map(
+                f ->
+                    new Offered(
+                        f,
+                        list.stream()
+                            .anyMatch(g -> g.host().equals(f.host()) && g.port() == f.port())))
+            .toList());
+    return list(model);
+  }
+
+  /** A vehicle that announced itself, and whether its address is on the list. */
+  public record Offered(Seeker.Found found, boolean listed) {}
 
   @PostMapping("/links")
   String add(

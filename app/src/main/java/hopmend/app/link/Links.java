@@ -1,10 +1,13 @@
 package hopmend.app.link;
 
 import java.time.Clock;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Lets the demo put its simulated vehicle on the lead's list. */
+/** Keeps the lead's list: the demo puts its vehicles there, and who answered is remembered. */
 @Service
 public class Links {
   private final GatewayRepository gateways;
@@ -15,13 +18,29 @@ public class Links {
     this.clock = clock;
   }
 
-  /** Makes the named link point at a loopback port. */
+  /** Makes the named link point at an address, behind which a vehicle is known to stand. */
   @Transactional
-  public void point(String name, int port, String who) {
-    gateways
-        .findFirstByName(name)
-        .ifPresentOrElse(
-            g -> g.move(port),
-            () -> gateways.save(new Gateway(name, "127.0.0.1", port, who, clock.instant())));
+  public void point(String name, String host, int port, String vin, String who) {
+    Gateway gateway =
+        gateways
+            .findFirstByName(name)
+            .orElseGet(() -> new Gateway(name, host, port, who, clock.instant()));
+    gateway.move(host, port);
+    gateway.answered(vin);
+    gateways.save(gateway);
+  }
+
+  /** Remembers which vehicle answered. */
+  @Transactional
+  public void answered(long gatewayId, String vin) {
+    gateways.findById(gatewayId).filter(g -> !g.vin().equals(vin)).ifPresent(g -> g.answered(vin));
+  }
+
+  /** The list, the address of this vehicle first. */
+  @Transactional(readOnly = true)
+  public List<Gateway> gateways(Optional<String> vin) {
+    return gateways.findAllByOrderById().stream()
+        .sorted(Comparator.comparing(g -> vin.filter(g.vin()::equals).isPresent() ? 0 : 1))
+        .toList();
   }
 }

@@ -9,36 +9,37 @@ import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
+import java.util.Optional;
 
 /**
  * One connection to a vehicle: routing activation, then one service after the other. Every wait is
- * bounded: 2 s for the connection, the routing and the acknowledgement (ISO 13400-2 gives 2 s to
- * the acknowledgement), 2 s for an answer, 5 s for each answer after "response pending" (ISO
- * 14229-2 P2*), 15 s in all for one service.
+ * bounded, see {@link LinkTimes}.
  */
 final class VehicleLink implements Closeable {
   private static final int TESTER = 0x0E00;
-  private static final int WAIT_MILLIS = 2000;
-  private static final int PENDING_MILLIS = 5000;
-  private static final int SERVICE_MILLIS = 15_000;
   private static final int BUSY = 0x21;
   private static final int BUSY_TRIES = 3;
   private static final int BUSY_PAUSE_MILLIS = 200;
 
   private final Socket socket = new Socket();
+  private final LinkTimes times;
+  private final WireLog log;
   private int vehicle;
 
-  private VehicleLink() {}
+  private VehicleLink(LinkTimes times, WireLog log) {
+    this.times = times;
+    this.log = log;
+  }
 
   /**
    * Connects and activates routing.
    *
    * @throws LinkProblem if nobody answers, or not as a vehicle does
    */
-  static VehicleLink open(String host, int port) {
-    VehicleLink link = new VehicleLink();
+  static VehicleLink open(String host, int port, LinkTimes times, WireLog log) {
+    VehicleLink link = new VehicleLink(times, log);
     try {
-      link.socket.connect(new InetSocketAddress(host, port), WAIT_MILLIS);
+      link.socket.connect(new InetSocketAddress(host, port), times.waitMillis());
       link.socket.setTcpNoDelay(true);
       link.activate();
       return link;
@@ -55,7 +56,7 @@ final class VehicleLink implements Closeable {
 
   private void activate() throws IOException {
     send(DoipFrame.routingRequest(TESTER));
-    DoipFrame answer = receive(WAIT_MILLIS);
+    DoipFrame answer = receive(times.waitMillis());
     if (answer.payloadType() != DoipFrame.ROUTING_RESPONSE || answer.payload().length < 5) {
       throw new WireException("routing was not answered");
     }
@@ -73,15 +74,31 @@ final class VehicleLink implements Closeable {
    * @throws LinkProblem if it is refused, does not come in time or is no answer
    */
   Uds.Positive ask(byte[] request, String what) {
+    Uds.Answer answer = hear(request, what);
+    if (answer instanceof Uds.Positive positive) {
+      return positive;
+    }
+    throw new LinkProblem(
+        "The vehicle refused to %s: %s.".formatted(what, ((Uds.Negative) answer).words()));
+  }
+
+  /**
+   * Asks for a service that the vehicle need not have.
+   *
+   * @return empty if it is refused
+   * @throws LinkProblem if no answer comes in time or it is none
+   */
+  Optional<Uds.Positive> askIfKnown(byte[] request, String what) {
+    return hear(request, what) instanceof Uds.Positive p ? Optional.of(p) : Optional.empty();
+  }
+
+  private Uds.Answer hear(byte[] request, String what) {
     try {
       for (int i = 1; ; i++) {
         Uds.Answer answer = exchange(request);
-        if (answer instanceof Uds.Positive positive) {
-          return positive;
-        }
-        Uds.Negative refusal = (Uds.Negative) answer;
-        if (refusal.code() != BUSY || i == BUSY_TRIES) {
-          throw new LinkProblem("The vehicle refused to %s: %s.".formatted(what, refusal.words()));
+        boolean busy = answer instanceof Uds.Negative n && n.code() == BUSY;
+        if (!busy || i == BUSY_TRIES) {
+          return answer;
         }
         Thread.sleep(BUSY_PAUSE_MILLIS);
       }
@@ -100,9 +117,9 @@ final class VehicleLink implements Closeable {
   }
 
   private Uds.Answer exchange(byte[] request) throws IOException {
-    long deadline = System.nanoTime() + SERVICE_MILLIS * 1_000_000L;
+    long deadline = System.nanoTime() + times.serviceMillis() * 1_000_000L;
     send(DoipFrame.diagnostic(TESTER, vehicle, request));
-    int wait = WAIT_MILLIS;
+    int wait = times.waitMillis();
     while (true) {
       long left = (deadline - System.nanoTime()) / 1_000_000L;
       if (left <= 0) {
@@ -110,7 +127,7 @@ final class VehicleLink implements Closeable {
       }
       DoipFrame frame = receive((int) Math.min(wait, left));
       switch (frame.payloadType()) {
-        case DoipFrame.DIAGNOSTIC_ACK -> wait = WAIT_MILLIS;
+        case DoipFrame.DIAGNOSTIC_ACK -> wait = times.waitMillis();
         case DoipFrame.ALIVE_REQUEST ->
             send(
                 new DoipFrame(
@@ -120,7 +137,7 @@ final class VehicleLink implements Closeable {
           if (!(answer instanceof Uds.Negative n && n.code() == Uds.RESPONSE_PENDING)) {
             return answer;
           }
-          wait = PENDING_MILLIS;
+          wait = times.pendingMillis();
         }
         default ->
             throw new WireException(
@@ -132,11 +149,14 @@ final class VehicleLink implements Closeable {
   private void send(DoipFrame frame) throws IOException {
     socket.getOutputStream().write(frame.encode());
     socket.getOutputStream().flush();
+    log.add(false, frame);
   }
 
   private DoipFrame receive(int millis) throws IOException {
     socket.setSoTimeout(Math.max(1, millis));
-    return DoipFrame.read(socket.getInputStream());
+    DoipFrame frame = DoipFrame.read(socket.getInputStream());
+    log.add(true, frame);
+    return frame;
   }
 
   private static String reason(Exception e) {

@@ -92,7 +92,8 @@ class ReadController {
           desk.append(
               jobId,
               submission,
-              new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""));
+              new Fact.CodesRead(
+                  Fact.CodeSource.VEHICLE, readout.codes(), readout.freezeFrame(), ""));
         });
   }
 

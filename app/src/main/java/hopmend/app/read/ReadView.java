@@ -76,7 +76,6 @@ class ReadView implements HopView {
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
     model.addAttribute("cards", catalog.cards());
     model.addAttribute("symptoms", catalog.symptoms());
-    model.addAttribute("gateways", vehicles.gateways());
     page.state()
         .vehicle()
         .ifPresent(v -> model.addAttribute("vinReading", Vin.read(v.vin(), intake.year())));

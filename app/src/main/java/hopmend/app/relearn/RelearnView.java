@@ -51,7 +51,6 @@ class RelearnView implements HopView {
             .toList();
     model.addAttribute("routines", shown);
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
-    model.addAttribute("gateways", vehicles.gateways());
   }
 
   private Shown shown(Routine routine, Optional<JobState.RoutineRun> run, Catalog catalog) {

@@ -33,7 +33,6 @@ class VerifyView implements HopView {
   public void fill(Model model, JobPage page) {
     Optional<DriveLog> log = drive(desk, page.row().id(), page.workup());
     Optional<DriveProof> proof = log.map(page.workup()::driveProof);
-    model.addAttribute("gateways", vehicles.gateways());
     model.addAttribute("readiness", page.workup().readiness().orElse(null));
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
     model.addAttribute("proof", proof.orElse(null));

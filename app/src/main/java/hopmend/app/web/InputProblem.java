@@ -1,6 +1,7 @@
 package hopmend.app.web;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.Optional;
 import org.springframework.ui.Model;
 
 /** Input that will not do; the message says what is wrong and what would be right. */
@@ -19,6 +20,11 @@ public class InputProblem extends RuntimeException {
 
   public String field() {
     return field;
+  }
+
+  /** An identification number that a person may take instead, where that would help. */
+  public Optional<String> offeredNumber() {
+    return Optional.empty();
   }
 
   /** Puts the problem into the page, which is answered with status 422. */

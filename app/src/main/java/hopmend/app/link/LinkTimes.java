@@ -1,0 +1,21 @@
+package hopmend.app.link;
+
+/**
+ * How long the client waits. ISO 13400-2 gives two seconds to the acknowledgement, ISO 14229-2 five
+ * seconds to each answer after "response pending" (from memory).
+ *
+ * @param waitMillis for the connection, the routing, an acknowledgement, an answer
+ * @param pendingMillis for each answer after "response pending"
+ * @param serviceMillis for one service in all
+ */
+record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis) {
+  static final LinkTimes PUBLISHED = new LinkTimes(2000, 5000, 15_000);
+
+  /** The published times, so many times shorter; for tests with a simulated vehicle only. */
+  static LinkTimes hurried(int times) {
+    return new LinkTimes(
+        PUBLISHED.waitMillis / times,
+        PUBLISHED.pendingMillis / times,
+        PUBLISHED.serviceMillis / times);
+  }
+}

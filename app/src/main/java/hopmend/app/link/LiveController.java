@@ -1,0 +1,134 @@
+package hopmend.app.link;
+
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.job.JobDesk;
+import hopmend.app.web.InputProblem;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.sensor.LiveSignal;
+import hopmend.sensor.LiveTrace;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** The pane of live values of a job. */
+@Controller
+@RequestMapping("/jobs/{jobId:\\d{1,15}}/live")
+class LiveController {
+  private static final List<LiveSignal> USUAL =
+      List.of(
+          LiveSignal.ENGINE_SPEED, LiveSignal.SPEED, LiveSignal.COOLANT, LiveSignal.MODULE_VOLTAGE);
+  private static final int MOST_SIGNALS = 10;
+
+  private final JobDesk desk;
+  private final LiveDesk live;
+  private final VehicleDesk vehicles;
+
+  LiveController(JobDesk desk, LiveDesk live, VehicleDesk vehicles) {
+    this.desk = desk;
+    this.live = live;
+    this.vehicles = vehicles;
+  }
+
+  @GetMapping
+  String page(@PathVariable long jobId, Model model) {
+    JobDesk.OpenJob job = desk.look(jobId);
+    Optional<LiveDesk.Sampling> sampling = live.look(jobId);
+    model.addAttribute("job", job.row());
+    model.addAttribute("seen", job.workup().state().lastSequence());
+    model.addAttribute("token", UUID.randomUUID());
+    model.addAttribute("signals", LiveSignal.values());
+    model.addAttribute("chosen", sampling.map(LiveDesk.Sampling::signals).orElse(USUAL));
+    model.addAttribute("gateways", vehicles.gateways(vin(job)));
+    model.addAttribute("link", vehicles.state(jobId));
+    trace(sampling, model);
+    return "link/live";
+  }
+
+  /** The traces alone; the page asks for them every second while the sampling runs. */
+  @GetMapping("/trace")
+  String trace(@PathVariable long jobId, Model model) {
+    desk.look(jobId);
+    model.addAttribute("job", desk.look(jobId).row());
+    trace(live.look(jobId), model);
+    return "link/live :: trace";
+  }
+
+  private static void trace(Optional<LiveDesk.Sampling> sampling, Model model) {
+    model.addAttribute("sampling", sampling.orElse(null));
+    sampling.ifPresent(
+        s -> model.addAttribute("drawing", LiveTrace.draw(s.samples(), s.signals())));
+  }
+
+  @PostMapping("/start")
+  String start(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    try {
+      List<LiveSignal> signals =
+          Arrays.stream(LiveSignal.values())
+              .filter(s -> form.fields("signal").contains(s.name()))
+              .toList();
+      if (signals.isEmpty() || signals.size() > MOST_SIGNALS) {
+        throw new InputProblem("signal", "Choose one to " + MOST_SIGNALS + " signals.");
+      }
+      live.start(jobId, form.field("gateway"), vin(desk.look(jobId)), signals);
+      return "redirect:/jobs/" + jobId + "/live";
+    } catch (InputProblem p) {
+      p.show(model, response);
+      return page(jobId, model);
+    }
+  }
+
+  @PostMapping("/stop")
+  String stop(@PathVariable long jobId) {
+    desk.look(jobId);
+    live.stop(jobId);
+    return "redirect:/jobs/" + jobId + "/live";
+  }
+
+  /** Keeps what was sampled as a log of the job. */
+  @PostMapping("/keep")
+  String keep(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.READ, request, response);
+    try {
+      LiveDesk.Sampling sampling =
+          live.look(jobId)
+              .filter(s -> !s.samples().isEmpty())
+              .orElseThrow(() -> new InputProblem("", "Nothing was sampled yet."));
+      List<LiveTrace.Sample> samples = sampling.samples();
+      String names = String.join(", ", sampling.signals().stream().map(LiveSignal::label).toList());
+      JobDesk.Kept kept =
+          JobDesk.Kept.of("live values", "text/csv", LiveTrace.csv(samples, sampling.signals()));
+      desk.append(
+          jobId,
+          form.submission(),
+          List.of(new Fact.LiveLogged(kept.id().toString(), names, samples.size())),
+          Optional.of(kept));
+      model.addAttribute("done", samples.size() + " samples are kept with the job.");
+    } catch (InputProblem p) {
+      p.show(model, response);
+    }
+    return page(jobId, model);
+  }
+
+  private static Optional<String> vin(JobDesk.OpenJob job) {
+    return job.workup().state().vehicle().map(v -> v.vin());
+  }
+}

@@ -1,0 +1,62 @@
+package hopmend.app.link;
+
+import hopmend.app.job.JobDesk;
+import hopmend.wire.Capture;
+import hopmend.wire.WireWords;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+
+/** What went over the wire for a job: shown frame by frame, and saved as a capture. */
+@Controller
+class WireController {
+  private static final int SHOWN = 300;
+  private static final MediaType PCAP = MediaType.parseMediaType("application/vnd.tcpdump.pcap");
+
+  private final JobDesk desk;
+  private final VehicleDesk vehicles;
+
+  WireController(JobDesk desk, VehicleDesk vehicles) {
+    this.desk = desk;
+    this.vehicles = vehicles;
+  }
+
+  /** A frame as the page shows it. */
+  public record Line(Instant at, boolean fromVehicle, String says, String bytes) {}
+
+  @GetMapping("/jobs/{jobId:\\d{1,15}}/wire")
+  String page(@PathVariable long jobId, Model model) {
+    List<Capture.Packet> packets = vehicles.packets(jobId);
+    List<Line> lines = new ArrayList<>();
+    for (Capture.Packet p : packets.subList(Math.max(0, packets.size() - SHOWN), packets.size())) {
+      String hex = HexFormat.ofDelimiter(" ").withUpperCase().formatHex(p.bytes());
+      lines.add(
+          new Line(
+              p.at(),
+              p.fromVehicle(),
+              WireWords.of(p.bytes()),
+              hex.length() > 240 ? hex.substring(0, 240) + " …" : hex));
+    }
+    model.addAttribute("job", desk.look(jobId).row());
+    model.addAttribute("lines", lines);
+    model.addAttribute("all", packets.size());
+    return "link/wire";
+  }
+
+  @GetMapping("/jobs/{jobId:\\d{1,15}}/wire.pcap")
+  ResponseEntity<byte[]> pcap(@PathVariable long jobId) {
+    desk.look(jobId);
+    return ResponseEntity.ok()
+        .contentType(PCAP)
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=job-" + jobId + ".pcap")
+        .body(Capture.pcap(vehicles.packets(jobId)));
+  }
+}

@@ -1,0 +1,285 @@
+package hopmend.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import hopmend.app.job.JobDesk.Submission;
+import hopmend.app.link.LinkProblem;
+import hopmend.app.link.LiveDesk;
+import hopmend.app.link.VehicleDesk;
+import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.JobState;
+import hopmend.sensor.LiveSignal;
+import hopmend.standin.Misbehaviour;
+import hopmend.standin.SimulatedVehicle.Ignition;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.mock.web.MockHttpServletResponse;
+
+/**
+ * Every misbehaviour at every single message of read, clear and routine: the page ends in a clear
+ * state, what is recorded is true, no thread and no socket is left. Waits are a tenth of the
+ * published ones here, see hopmend.link.hurry.
+ */
+class LinkMessagesIT extends AppIT {
+  /** More than any of the three has; a message that never comes is an exchange that went well. */
+  private static final int MESSAGES = 13;
+
+  @Autowired VehicleDesk vehicles;
+  @Autowired LiveDesk live;
+
+  @AfterEach
+  void behave() {
+    vehicle.server().misbehave(Misbehaviour.NONE);
+  }
+
+  private void arrive(boolean ready) {
+    vehicle
+        .server()
+        .with(
+            v -> {
+              v.setFault("cam-intake-dead", true);
+              for (int cycle = 0; cycle < 2; cycle++) {
+                v.turn(Ignition.OFF);
+                v.turn(Ignition.RUNNING);
+                v.advance(5);
+              }
+              v.turn(Ignition.ON);
+              if (ready) {
+                v.setFault("cam-intake-dead", false);
+                v.turn(Ignition.RUNNING);
+                v.advance(700);
+              }
+              return v;
+            });
+  }
+
+  private MockHttpServletResponse send(long job, String action) throws Exception {
+    return mvc.perform(
+            post("/jobs/" + job + "/" + action)
+                .with(user("oskar").roles("TECHNICIAN"))
+                .with(csrf())
+                .param("token", UUID.randomUUID().toString())
+                .param("routine", "cam-crank-learn")
+                .param("signal", "ENGINE_SPEED", "COOLANT")
+                .param("seen", "99"))
+        .andReturn()
+        .getResponse();
+  }
+
+  private Set<String> codesOfTheVehicle() {
+    return vehicle
+        .server()
+        .with(v -> v.codes(0x0D).stream().map(c -> c.code().text()).collect(Collectors.toSet()));
+  }
+
+  @ParameterizedTest
+  @EnumSource(
+      value = Misbehaviour.class,
+      names = {"NONE", "PENDING"},
+      mode = EnumSource.Mode.EXCLUDE)
+  void oneBadMessageNeverMakesAFalseRecord(Misbehaviour how) throws Exception {
+    long before = threads();
+    for (String action : List.of("read/vehicle-codes", "clear/erase", "relearn/start")) {
+      for (int message = 1; message <= MESSAGES; message++) {
+        arrive(action.startsWith("relearn"));
+        long job =
+            newJob(camCode(), vehicleFact(), new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
+        if (action.startsWith("relearn")) {
+          desk.append(job, Submission.now("oskar"), new Fact.CodesCleared(VIN));
+        }
+        long entries = desk.look(job).workup().state().lastSequence();
+        vehicle.server().misbehave(how, message);
+        MockHttpServletResponse answer = send(job, action);
+        String where = how + " at message " + message + " of " + action;
+        JobState state = desk.look(job).workup().state();
+        if (answer.getStatus() == 302) {
+          assertThat(state.lastSequence()).as(where).isGreaterThan(entries);
+          if (action.startsWith("clear")) {
+            assertThat(codesOfTheVehicle()).as(where).isEmpty();
+          }
+        } else {
+          assertThat(answer.getStatus()).as(where).isEqualTo(422);
+          assertThat(answer.getContentAsString()).as(where).contains("general-problem");
+          assertThat(state.lastSequence()).as(where).isEqualTo(entries);
+        }
+        if (vehicle.server().messages() < message) {
+          assertThat(answer.getStatus()).as(where + ", which never came").isEqualTo(302);
+          break;
+        }
+      }
+    }
+    awaitQuiet();
+    assertThat(threads()).as("threads left behind").isLessThanOrEqualTo(before + 2);
+  }
+
+  /** A vehicle that says "pending" for ever is given up after the published time in all. */
+  @Test
+  void pendingForEverEnds() throws Exception {
+    for (int message : new int[] {1, 3, 8}) {
+      arrive(false);
+      long job =
+          newJob(camCode(), vehicleFact(), new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
+      vehicle.server().misbehave(Misbehaviour.PENDING, message);
+      long start = System.nanoTime();
+      assertThat(send(job, "clear/erase").getStatus()).isEqualTo(422);
+      assertThat((System.nanoTime() - start) / 1_000_000).isLessThan(4000);
+      assertThat(desk.look(job).workup().state().cleared()).isEmpty();
+    }
+    awaitQuiet();
+  }
+
+  /** A vehicle that is slow or asks back is no fault: all goes through. */
+  @ParameterizedTest
+  @EnumSource(
+      value = Misbehaviour.class,
+      names = {"LATE", "ALIVE_CHECK"})
+  void aSlowOrAskingVehicleIsServed(Misbehaviour how) throws Exception {
+    arrive(false);
+    vehicle.server().misbehave(how);
+    long job =
+        newJob(camCode(), vehicleFact(), new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
+    assertThat(send(job, "read/vehicle-codes").getStatus()).isEqualTo(302);
+    vehicle.server().with(v -> turned(v, Ignition.ON));
+    assertThat(send(job, "clear/erase").getStatus()).isEqualTo(302);
+    assertThat(desk.look(job).workup().state().cleared()).isPresent();
+  }
+
+  private void awaitQuiet() throws InterruptedException {
+    for (int i = 0; i < 100 && vehicle.server().openConnections() > 0; i++) {
+      Thread.sleep(20);
+    }
+    assertThat(vehicle.server().openConnections()).as("sockets left open").isZero();
+  }
+
+  private static long threads() {
+    return Thread.getAllStackTraces().keySet().stream()
+        .filter(t -> t.getName().equals("live") || t.getName().startsWith("standin"))
+        .count();
+  }
+
+  @Test
+  void readingBringsTheConditionsKeptBesideTheCode() throws Exception {
+    arrive(false);
+    long job = newJob(vehicleFact());
+    send(job, "read/vehicle-codes");
+    JobState state = desk.look(job).workup().state();
+    assertThat(state.codes()).extracting(c -> c.code().text()).contains("P0340-31");
+    assertThat(state.freezeFrame()).hasSizeGreaterThan(6);
+  }
+
+  @Test
+  void anotherVehicleIsAskedAboutAndItsNumberCanBeTaken() throws Exception {
+    String van9 = "0HMWS3A05K1000517";
+    long job = newJob(camCode(), vehicleFact());
+    String link =
+        database.queryForObject("select id from gateway where vin = ?", Long.class, van9) + "";
+    MockHttpServletResponse asked =
+        mvc.perform(
+                post("/jobs/" + job + "/read/vehicle-codes")
+                    .with(user("oskar").roles("TECHNICIAN"))
+                    .with(csrf())
+                    .param("token", UUID.randomUUID().toString())
+                    .param("gateway", link)
+                    .param("seen", "99"))
+            .andReturn()
+            .getResponse();
+    assertThat(asked.getStatus()).isEqualTo(422);
+    assertThat(asked.getContentAsString()).contains(van9, "The job is about " + van9);
+    assertThat(vehicles.read(newJob(), link, Optional.of(van9)).codes())
+        .extracting(c -> c.code().text())
+        .contains("P0365-31");
+    assertThat(vehicles.gateways(Optional.of(van9)).get(0).vin()).isEqualTo(van9);
+  }
+
+  @Test
+  void liveValuesAreSampledHoldTheVehicleAndAreKeptAsALog() throws Exception {
+    long job = newJob(vehicleFact());
+    vehicle.server().with(v -> turned(v, Ignition.RUNNING));
+    assertThat(send(job, "live/start").getStatus()).isEqualTo(302);
+    Thread.sleep(700);
+    LiveDesk.Sampling sampling = live.look(job).orElseThrow();
+    assertThat(sampling.isRunning()).isTrue();
+    assertThat(sampling.samples().size()).isBetween(4, 12);
+    assertThat(sampling.samples().get(0).values()).containsEntry(LiveSignal.ENGINE_SPEED, 850.0);
+    assertThat(vehicles.state(job).running()).isEqualTo("shows live values");
+
+    long other = newJob(vehicleFact());
+    org.assertj.core.api.Assertions.assertThatThrownBy(
+            () -> vehicles.read(other, "", Optional.of(VIN)))
+        .isInstanceOf(LinkProblem.class)
+        .hasMessageContaining("Job " + job + " is talking")
+        .hasMessageContaining("shows live values");
+
+    assertThat(send(job, "live/keep").getStatus()).isEqualTo(200);
+    Fact.LiveLogged kept =
+        (Fact.LiveLogged) desk.look(job).workup().state().entry(2).orElseThrow().fact();
+    assertThat(kept.samples()).isPositive();
+    assertThat(desk.text(job, kept.attachment()).orElseThrow())
+        .startsWith("time_s,\"coolant temperature [°C]\",\"engine speed [1/min]\"")
+        .hasLineCount(kept.samples() + 1);
+
+    assertThat(vehicles.read(job, "", Optional.of(VIN)).vin())
+        .as("the same job makes room")
+        .isEqualTo(VIN);
+    assertThat(live.look(job).orElseThrow().isRunning()).isFalse();
+    assertThat(page("/jobs/" + job + "/live")).contains("Sampling has ended", "live-line");
+    assertThat(page("/jobs/" + job + "/wire")).contains("read data by identifier", "vehicle");
+    assertThat(
+            mvc.perform(get("/jobs/" + job + "/wire.pcap").with(user("oskar")))
+                .andReturn()
+                .getResponse()
+                .getContentAsByteArray())
+        .startsWith(0xA1, 0xB2, 0xC3, 0xD4);
+    awaitQuiet();
+  }
+
+  private static Object turned(hopmend.standin.SimulatedVehicle v, Ignition to) {
+    v.turn(to);
+    return v;
+  }
+
+  private String page(String path) throws Exception {
+    return mvc.perform(get(path).with(user("oskar").roles("TECHNICIAN")))
+        .andReturn()
+        .getResponse()
+        .getContentAsString();
+  }
+
+  @Test
+  void vehiclesAreFoundByTheLeadAndOnlyByTheLead() throws Exception {
+    MockHttpServletResponse found =
+        mvc.perform(post("/links/look").with(user("marit").roles("LEAD")).with(csrf()))
+            .andReturn()
+            .getResponse();
+    assertThat(found.getContentAsString()).contains("Vehicles that answered", VIN, "on the list");
+    assertThat(
+            mvc.perform(post("/links/look").with(user("oskar").roles("TECHNICIAN")).with(csrf()))
+                .andReturn()
+                .getResponse()
+                .getStatus())
+        .isEqualTo(403);
+  }
+
+  /** The simulated vehicles of the demo are those of its fleet. */
+  @Test
+  void everyFleetVehicleHasItsSimulatedOne() {
+    assertThat(database.queryForList("select vin from fleet_vehicle", String.class))
+        .containsExactlyInAnyOrderElementsOf(
+            vehicle.garage().servers().stream()
+                .map(s -> s.<String>with(v -> v.spec().vin()))
+                .toList());
+  }
+}

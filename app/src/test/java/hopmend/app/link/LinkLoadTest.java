@@ -1,0 +1,102 @@
+package hopmend.app.link;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.sun.management.OperatingSystemMXBean;
+import hopmend.sensor.LiveSignal;
+import hopmend.standin.DoipServer;
+import hopmend.standin.Garage;
+import hopmend.standin.Misbehaviour;
+import hopmend.standin.SimulatedVehicle;
+import hopmend.standin.SimulatedVehicle.Ignition;
+import hopmend.standin.VehicleSpec;
+import hopmend.wire.Uds;
+import java.lang.management.ManagementFactory;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+/** The client and the simulated vehicles under load, and at the published waits. */
+class LinkLoadTest {
+  private static final int VEHICLES = 50;
+  private static final int SECONDS = 6;
+  private static final List<LiveSignal> TEN = List.of(LiveSignal.values()).subList(0, 10);
+
+  @Test
+  void fiftyVehiclesWithTenSignalsTenTimesASecondTakeLessThanACore() throws Exception {
+    VehicleSpec spec = VehicleSpec.demo().healthy();
+    List<VehicleSpec> specs = IntStream.range(0, VEHICLES).mapToObj(i -> spec).toList();
+    ExecutorService testers = Executors.newFixedThreadPool(VEHICLES);
+    try (Garage garage = Garage.open(specs, 0, 1)) {
+      garage.servers().forEach(s -> s.with(LinkLoadTest::run));
+      sample(garage, testers, 2);
+      OperatingSystemMXBean machine =
+          (OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean();
+      long cpu = machine.getProcessCpuTime();
+      long start = System.nanoTime();
+      int samples = sample(garage, testers, SECONDS);
+      double cores = (machine.getProcessCpuTime() - cpu) / (double) (System.nanoTime() - start);
+      System.out.printf(
+          "%d vehicles, 10 signals, 10 Hz: %.2f cores for vehicles and testers, %d samples%n",
+          VEHICLES, cores, samples);
+      assertThat(samples).isGreaterThan(VEHICLES * SECONDS * 8);
+      assertThat(cores).isLessThan(1.6); // below one on a quiet machine; the test may share it
+    } finally {
+      testers.shutdownNow();
+    }
+  }
+
+  private static Object run(SimulatedVehicle v) {
+    v.turn(Ignition.RUNNING);
+    return v;
+  }
+
+  private static int sample(Garage garage, ExecutorService testers, int seconds) throws Exception {
+    List<Future<Integer>> all = new ArrayList<>();
+    for (DoipServer s : garage.servers()) {
+      all.add(
+          testers.submit(
+              () -> {
+                WireLog log = new WireLog(Clock.systemUTC());
+                try (VehicleLink link =
+                    VehicleLink.open("127.0.0.1", s.port(), LinkTimes.PUBLISHED, log)) {
+                  VehicleDesk.Talk talk = new VehicleDesk.Talk(link, "");
+                  int samples = 0;
+                  long next = System.nanoTime();
+                  for (; samples < seconds * 10; samples++) {
+                    assertThat(VehicleDesk.live(talk, TEN)).hasSize(10);
+                    next += 100_000_000L;
+                    Thread.sleep(Math.max(0, (next - System.nanoTime()) / 1_000_000));
+                  }
+                  return samples;
+                }
+              }));
+    }
+    int sum = 0;
+    for (Future<Integer> f : all) {
+      sum += f.get();
+    }
+    return sum;
+  }
+
+  /** Two seconds to an answer, fifteen in all: the published times, without hurry. */
+  @Test
+  void theClientGivesUpAtThePublishedTimes() throws Exception {
+    try (DoipServer server = new DoipServer(new SimulatedVehicle(VehicleSpec.demo()), 0, 1);
+        VehicleLink link =
+            VehicleLink.open(
+                "127.0.0.1", server.port(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
+      server.misbehave(Misbehaviour.DELAY);
+      long start = System.nanoTime();
+      assertThatThrownBy(() -> link.ask(Uds.readData(Uds.VIN), "tell its number"))
+          .hasMessageContaining("did not answer in time");
+      assertThat((System.nanoTime() - start) / 1_000_000).isBetween(1900L, 3500L);
+    }
+  }
+}

@@ -1,0 +1,123 @@
+package hopmend.sensor;
+
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import hopmend.measure.Reading;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/** Live signals over the last minute, one lane each, with the present value and its extremes. */
+public final class LiveTrace {
+  /** Seconds that a lane shows. */
+  public static final double WINDOW_S = 60;
+
+  private static final double WIDTH = 940;
+  private static final double LANE = 84;
+  private static final double LEFT = 250;
+  private static final double RIGHT = 12;
+  private static final double PLOT_HEIGHT = 62;
+
+  private LiveTrace() {}
+
+  /**
+   * What was read at a time.
+   *
+   * @param seconds since the sampling began
+   */
+  public record Sample(double seconds, Map<LiveSignal, Double> values) {
+    public Sample {
+      values = Map.copyOf(values);
+    }
+
+    public static Sample of(double seconds, Map<LiveSignal, Reading> readings) {
+      Map<LiveSignal, Double> values = new EnumMap<>(LiveSignal.class);
+      readings.forEach((s, r) -> values.put(s, r.in(s.unit())));
+      return new Sample(seconds, values);
+    }
+  }
+
+  /** Draws the last minute of the samples; a gap longer than two seconds is left open. */
+  public static Drawing draw(List<Sample> samples, Collection<LiveSignal> signals) {
+    List<Shape> shapes = new ArrayList<>();
+    double now = samples.isEmpty() ? 0 : samples.get(samples.size() - 1).seconds();
+    double top = 6;
+    for (LiveSignal signal : signals) {
+      lane(shapes, samples, signal, now, top);
+      top += LANE;
+    }
+    String spoken =
+        signals.size() + " live signals over the last minute, " + samples.size() + " samples.";
+    return new Drawing(WIDTH, Math.max(LANE, top), shapes, spoken);
+  }
+
+  private static void lane(
+      List<Shape> shapes, List<Sample> samples, LiveSignal signal, double now, double top) {
+    List<double[]> points = new ArrayList<>();
+    double low = Double.MAX_VALUE;
+    double high = -Double.MAX_VALUE;
+    for (Sample s : samples) {
+      Double v = s.values().get(signal);
+      if (v != null && now - s.seconds() <= WINDOW_S) {
+        points.add(new double[] {s.seconds(), v});
+        low = Math.min(low, v);
+        high = Math.max(high, v);
+      }
+    }
+    shapes.add(new Shape.Box("plot", LEFT, top, WIDTH - LEFT - RIGHT, PLOT_HEIGHT, 6));
+    shapes.add(new Shape.Label("live-name", 4, top + 20, "start", signal.label()));
+    if (points.isEmpty()) {
+      shapes.add(new Shape.Label("live-value", 4, top + 52, "start", "not told"));
+      return;
+    }
+    double last = points.get(points.size() - 1)[1];
+    shapes.add(
+        new Shape.Label(
+            "live-value", 4, top + 52, "start", Reading.of(last, signal.unit()).text()));
+    String range = Reading.number(low) + " to " + Reading.number(high);
+    shapes.add(new Shape.Label("live-range", LEFT - 10, top + 52, "end", range));
+    double span = Math.max(high - low, Math.max(Math.abs(high), 1) * 0.02);
+    double middle = (high + low) / 2;
+    List<Shape.Point> run = new ArrayList<>();
+    double before = points.get(0)[0];
+    for (double[] p : points) {
+      if (p[0] - before > 2) {
+        stroke(shapes, run);
+      }
+      before = p[0];
+      double x = WIDTH - RIGHT - (now - p[0]) / WINDOW_S * (WIDTH - LEFT - RIGHT);
+      double y = top + PLOT_HEIGHT / 2 - (p[1] - middle) / span * (PLOT_HEIGHT - 12);
+      run.add(new Shape.Point(x, y));
+    }
+    stroke(shapes, run);
+  }
+
+  private static void stroke(List<Shape> shapes, List<Shape.Point> run) {
+    if (run.size() > 1) {
+      shapes.add(new Shape.Path("live-line", run, false));
+    }
+    run.clear();
+  }
+
+  /** The samples as CSV: seconds, then one column a signal with its unit in the header. */
+  public static String csv(List<Sample> samples, Collection<LiveSignal> signals) {
+    StringBuilder csv = new StringBuilder("time_s");
+    for (LiveSignal s : signals) {
+      csv.append(",\"").append(s.label()).append(" [").append(s.unit().symbol()).append("]\"");
+    }
+    csv.append('\n');
+    for (Sample s : samples) {
+      csv.append(String.format(Locale.ROOT, "%.2f", s.seconds()));
+      for (LiveSignal signal : signals) {
+        csv.append(',');
+        Optional.ofNullable(s.values().get(signal)).ifPresent(v -> csv.append(Reading.number(v)));
+      }
+      csv.append('\n');
+    }
+    return csv.toString();
+  }
+}
