@@ -1,0 +1,198 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.catalog.FamilySheet;
+import hopmend.catalog.VehicleCard;
+import hopmend.fault.CodeGroup;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.find.Site;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Outcome;
+import hopmend.prove.Remedy;
+import hopmend.relearn.RoutineState;
+import hopmend.swap.Operation;
+import hopmend.swap.Phase;
+import hopmend.swap.Step;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/**
+ * Every sensor of every shipped vehicle goes through all eight hops: a family is data, and its data
+ * have to be whole.
+ */
+class EveryFamilyTest {
+  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final ShopSettings SHOP =
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
+
+  private final List<JobEntry> entries = new ArrayList<>();
+
+  static Stream<Arguments> sites() {
+    return CATALOG.cards().stream()
+        .flatMap(c -> c.sites().stream().map(s -> Arguments.of(c, s, c.id() + " " + s.id())));
+  }
+
+  private void say(Fact fact) {
+    assertThat(JobRules.refuse(workup(), fact, Long.MAX_VALUE)).as(fact.toString()).isEmpty();
+    entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", fact));
+  }
+
+  private Workup workup() {
+    return new Workup(JobState.of(entries), CATALOG, SHOP);
+  }
+
+  private String at(Hop hop) {
+    Standing s = HopLine.of(workup(), T0).at(hop);
+    return s.kind() + ": " + s.words();
+  }
+
+  /** The code that leads to this very site. */
+  private static TroubleCode codeOf(VehicleCard card, Site site) {
+    return CATALOG.sheet(site.family()).orElseThrow().codes().stream()
+        .map(CodeGroup::codes)
+        .map(r -> r.from())
+        .filter(
+            c ->
+                hopmend.find.SiteFinder.find(c, site.family(), CATALOG.codeGroups(), card.sites())
+                    .filter(f -> f.site().equals(site))
+                    .isPresent())
+        .findFirst()
+        .orElseThrow(() -> new AssertionError("no code leads to " + card.id() + " " + site.id()));
+  }
+
+  @ParameterizedTest(name = "{2}")
+  @MethodSource("sites")
+  void goesThroughAllEightHops(VehicleCard card, Site site, String where) {
+    say(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(codeOf(card, site), CodeState.STORED)),
+            List.of(),
+            ""));
+    say(
+        new Fact.VehicleIdentified(
+            "0HMWS3A07K1000342", card.id(), card.yearFrom(), null, 90_000, Fact.Place.HOIST));
+    assertThat(at(Hop.READ)).startsWith("DONE");
+    prove();
+    assertThat(workup().site().orElseThrow().site()).isEqualTo(site);
+    say(new Fact.SiteConfirmed(site.id()));
+    pick(site);
+    swap();
+    assertThat(at(Hop.SWAP)).as(where).startsWith("DONE");
+    assertThat(workup().ledger().owed()).isZero();
+    say(new Fact.CodesCleared("0HMWS3A07K1000342"));
+    say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
+    assertThat(at(Hop.CLEAR)).isEqualTo("DONE: nothing came back");
+    workup()
+        .routines()
+        .forEach(
+            r -> {
+              assertThat(r.conditions()).isNotEmpty();
+              say(new Fact.RoutineStarted(r.id(), r.minutes()));
+              say(new Fact.RoutineEnded(r.id(), RoutineState.PASSED));
+            });
+    assertThat(at(Hop.RELEARN)).startsWith("DONE");
+    say(new Fact.ReadinessRead("00076500"));
+    assertThat(workup().signOff(java.util.Optional.empty()).missing())
+        .containsExactly("log a drive");
+  }
+
+  /** Follows the recommended checks with the likeliest result for a dead sensor. */
+  private void prove() {
+    FamilySheet sheet = workup().sheet().orElseThrow();
+    var sensor =
+        sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
+    double first = workup().diagnosis().orElseThrow().probability("sensor");
+    Set<String> asked = new HashSet<>();
+    while (workup().diagnosis().flatMap(Diagnosis::next).isPresent()
+        && workup().verdict().orElseThrow().remedy().isEmpty()) {
+      Check next = workup().diagnosis().flatMap(Diagnosis::next).orElseThrow().check();
+      assertThat(asked.add(next.id())).as("asked once only").isTrue();
+      Outcome likeliest =
+          next.outcomes().stream()
+              .max(Comparator.comparingDouble(o -> o.likelihood(sensor)))
+              .orElseThrow();
+      say(new Fact.CheckAnswered(next.id(), likeliest.id(), null, null));
+    }
+    assertThat(workup().diagnosis().orElseThrow().probability("sensor"))
+        .as("the checks of %s can convict a dead sensor", sheet.family())
+        .isGreaterThan(first)
+        .isGreaterThan(0.7);
+    say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""));
+  }
+
+  private void pick(Site site) {
+    var choice = workup().partChoice().orElseThrow();
+    var part = choice.recommended().orElseThrow().part();
+    assertThat(part.replacement()).as("not a number that was replaced").isEmpty();
+    assertThat(part.number()).as("not the misfit").doesNotStartWith("PMK");
+    String best = part.number();
+    say(new Fact.PartChosen(best, false, ""));
+    say(new Fact.PartsCompared(site.fittedPart(), best, List.of()));
+  }
+
+  private void swap() {
+    List<Step> steps = workup().workOrder().orElseThrow().steps();
+    assertThat(steps.get(0).phase()).isEqualTo(Phase.MAKE_SAFE);
+    assertThat(steps.get(steps.size() - 1).phase()).isEqualTo(Phase.FINISH);
+    int most = 0;
+    for (Step s : steps) {
+      say(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null)));
+      most = Math.max(most, workup().ledger().owed());
+    }
+    assertThat(most).as("something was owed on the way").isPositive();
+  }
+
+  static Stream<FamilySheet> sheets() {
+    return CATALOG.sheets().stream();
+  }
+
+  /** What must never be: compound on a soot sensor, a power tool, fuel without its caution. */
+  @ParameterizedTest
+  @MethodSource("sheets")
+  void sheetsKeepTheRulesOfSafety(FamilySheet sheet) {
+    List<Operation> all = sheet.operations();
+    assertThat(all.get(0).cautions()).contains("engine-off");
+    if (sheet.family().contains("tank") || sheet.family().contains("fuel")) {
+      assertThat(all).filteredOn(o -> o.cautions().contains("fuel")).hasSizeGreaterThanOrEqualTo(3);
+    }
+    if (sheet.family().equals("particulate")) {
+      assertThat(all).flatExtracting(Operation::supplies).noneMatch(s -> s.contains("compound"));
+      assertThat(all).extracting(Operation::full).anyMatch(f -> f.contains("NO compound"));
+    }
+    for (Operation o : all) {
+      assertThat(o.minutes()).as(o.id()).isPositive();
+      assertThat(o.full()).as(o.id()).isNotBlank().doesNotContainIgnoringCase("impact wrench");
+    }
+    assertThat(sheet.checks().stream().filter(c -> c.minutes() <= 3 && c.money() == 0))
+        .as("a check that costs nothing comes first in every family")
+        .isNotEmpty();
+  }
+
+  /** High voltage is a hard stop at the first step of the vehicle that has it, and of no other. */
+  @ParameterizedTest(name = "{2}")
+  @MethodSource("sites")
+  void highVoltageStopsTheWorkFirst(VehicleCard card, Site site, String where) {
+    FamilySheet sheet = CATALOG.sheet(site.family()).orElseThrow();
+    Step first = CATALOG.workOrder(sheet, card, site).steps().get(0);
+    assertThat(
+            first.cautions().stream().anyMatch(c -> c.id().equals("high-voltage") && c.hardStop()))
+        .as(where)
+        .isEqualTo(card.id().equals("lorrimar-skiff-re"));
+  }
+}
