@@ -1,7 +1,9 @@
-package hopmend.app.link;
+package hopmend.app.live;
 
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
+import hopmend.app.link.LiveDesk;
+import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -51,7 +53,7 @@ class LiveController {
     model.addAttribute("gateways", vehicles.gateways(vin(job)));
     model.addAttribute("link", vehicles.state(jobId));
     trace(sampling, model);
-    return "link/live";
+    return "live/page";
   }
 
   /** The traces alone; the page asks for them every second while the sampling runs. */
@@ -60,7 +62,7 @@ class LiveController {
     desk.look(jobId);
     model.addAttribute("job", desk.look(jobId).row());
     trace(live.look(jobId), model);
-    return "link/live :: trace";
+    return "live/page :: trace";
   }
 
   private static void trace(Optional<LiveDesk.Sampling> sampling, Model model) {

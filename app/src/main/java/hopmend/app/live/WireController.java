@@ -1,6 +1,7 @@
-package hopmend.app.link;
+package hopmend.app.live;
 
 import hopmend.app.job.JobDesk;
+import hopmend.app.link.VehicleDesk;
 import hopmend.wire.Capture;
 import hopmend.wire.WireWords;
 import java.time.Instant;
@@ -48,7 +49,7 @@ class WireController {
     model.addAttribute("job", desk.look(jobId).row());
     model.addAttribute("lines", lines);
     model.addAttribute("all", packets.size());
-    return "link/wire";
+    return "live/wire";
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/wire.pcap")

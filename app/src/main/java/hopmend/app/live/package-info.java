@@ -1,0 +1,5 @@
+/**
+ * Watching a vehicle: its live values as traces, and what went over the wire. Way in: {@link
+ * hopmend.app.live.LiveController}.
+ */
+package hopmend.app.live;

@@ -1,0 +1,102 @@
+package hopmend.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** The start script as a stranger uses it; nothing is started here. */
+class LauncherTest {
+  private static final Path ROOT = Path.of("").toAbsolutePath().getParent();
+
+  @TempDir Path elsewhere;
+
+  private record Said(int status, String words) {}
+
+  private Said run(Map<String, String> environment, String... arguments) throws Exception {
+    ProcessBuilder builder =
+        new ProcessBuilder(
+                Stream.concat(Stream.of(ROOT.resolve("hopmend").toString()), Stream.of(arguments))
+                    .toList())
+            .directory(elsewhere.toFile())
+            .redirectErrorStream(true)
+            .redirectInput(ProcessBuilder.Redirect.from(Path.of("/dev/null").toFile()));
+    builder.environment().keySet().removeIf(k -> k.startsWith("DB_") || k.startsWith("HOPMEND"));
+    builder.environment().putAll(environment);
+    Process p = builder.start();
+    String words = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    assertThat(p.waitFor(30, TimeUnit.SECONDS)).isTrue();
+    return new Said(p.exitValue(), words);
+  }
+
+  @Test
+  void helpTellsAllCommandsFromAnyFolder() throws Exception {
+    for (String[] ask : List.of(new String[] {"help"}, new String[] {"--help"}, new String[0])) {
+      Said said = run(Map.of(), ask);
+      assertThat(said.status()).isZero();
+      assertThat(said.words())
+          .contains("hopmend demo", "hopmend start", "hopmend test", "--fresh", "--port", "DB_URL");
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "dance|unknown command \"dance\"",
+        "demo --port 0|a port lies in 1 to 65535, not \"0\"",
+        "demo --port 99999|not \"99999\"",
+        "demo --port eighty|not \"eighty\"",
+        "demo --port|--port needs a number",
+        "demo --loud|unknown option --loud",
+        "start|the database is missing"
+      })
+  void whatWillNotDoIsSaidInOneLine(String arguments, String says) throws Exception {
+    Said said = run(Map.of(), arguments.split(" "));
+    assertThat(said.status()).isEqualTo(1);
+    assertThat(said.words()).contains(says).doesNotContain("line ").hasLineCount(1);
+  }
+
+  @Test
+  void aTakenPortIsNamedWithTheRemedy() throws IOException, Exception {
+    try (ServerSocket taken = new ServerSocket(0, 1, InetAddress.getByName("127.0.0.1"))) {
+      Said said = run(Map.of(), "demo", "--port", String.valueOf(taken.getLocalPort()));
+      assertThat(said.status()).isEqualTo(1);
+      assertThat(said.words())
+          .contains("port " + taken.getLocalPort() + " is taken", "choose another", "--port 8090");
+    }
+  }
+
+  /** The README's two commands are the script's, and CI calls the README's. */
+  @Test
+  void readmeScriptAndCiSayTheSame() throws IOException {
+    String readme = Files.readString(ROOT.resolve("README.md"));
+    assertThat(readme).contains("./hopmend demo", "./hopmend test");
+    assertThat(Files.readString(ROOT.resolve(".ci/run"))).contains("./hopmend test");
+  }
+
+  /** No commit names a folder of the machine on which it was made. */
+  @Test
+  void pagesAndScriptsNameNoPathOfAMachine() throws IOException {
+    try (Stream<Path> files = Files.walk(ROOT.resolve("app/src/main"))) {
+      for (Path f :
+          files.filter(p -> p.toString().matches(".*\\.(html|css|js|properties|sql)")).toList()) {
+        assertThat(Files.readString(f))
+            .as(f.toString())
+            .doesNotContain("/home/", "/root/", "http://www.google");
+      }
+    }
+  }
+}

@@ -1,0 +1,60 @@
+package hopmend.app.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.mock.web.MockMultipartFile;
+
+/** What people type into searches and send as files. */
+class TypedWordsTest {
+
+  @Test
+  void everyWordIsAConditionAndSignsStandForThemselves() {
+    assertThat(WordSearch.of("  Van  14 ").patterns()).containsExactly("%van%", "%14%");
+    assertThat(WordSearch.of("100%_\\").patterns()).containsExactly("%100\\%\\_\\\\%");
+    assertThat(WordSearch.of("").condition()).isEqualTo("true");
+    assertThat(WordSearch.of("a b").condition())
+        .isEqualTo("true and search_text like ?1 and search_text like ?2");
+    assertThat(WordSearch.of("a b c d e f g h i").patterns()).as("bounded").hasSize(6);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "0, 57, 20, 1 to 20 of 57",
+    "2, 57, 17, 41 to 57 of 57",
+    "1, 1000, 20, 21 to 40 of more than 1000",
+    "9, 57, 0, nothing on this page"
+  })
+  void aPageSaysWhereItIs(int number, int count, int rows, String words) {
+    Paged<Integer> page =
+        new Paged<>(
+            java.util.stream.IntStream.range(0, rows).boxed().toList(), number, false, count);
+    assertThat(page.words()).isEqualTo(words);
+    assertThat(page.hasPrevious()).isEqualTo(number > 0);
+  }
+
+  @Test
+  void filesAreReadAsUtf8ElseAsLatin1WithoutMarkAndNul() {
+    assertThat(UploadedText.of(null)).isEmpty();
+    assertThat(UploadedText.of(file(new byte[0]))).isEmpty();
+    assertThat(UploadedText.of(file("\uFEFF88 °C\0".getBytes(StandardCharsets.UTF_8))))
+        .contains("88 °C");
+    assertThat(UploadedText.of(file("88 °C".getBytes(StandardCharsets.ISO_8859_1))))
+        .contains("88 °C");
+  }
+
+  private static MockMultipartFile file(byte[] bytes) {
+    return new MockMultipartFile("file", "f.txt", "text/plain", bytes);
+  }
+
+  @Test
+  void aProblemKnowsItsFieldAndOffersNothingByItself() {
+    InputProblem p = new InputProblem("vin", "wrong");
+    assertThat(List.of(p.field(), p.getMessage())).containsExactly("vin", "wrong");
+    assertThat(p.offeredNumber()).isEmpty();
+  }
+}
