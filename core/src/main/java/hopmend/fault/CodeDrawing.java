@@ -18,20 +18,26 @@ public final class CodeDrawing {
   private static final double WIDTH = 960;
   private static final double BOX_HEIGHT = 48;
   private static final double STEP = 64;
-  private static final double LANE_STEP = 300;
-  private static final double BOX_WIDTH = 214;
-  private static final double[] THREE_COLUMNS = {6, 310, 740};
-  private static final double[] TWO_COLUMNS = {6, 6, 520};
+  private static final double SHARED_WIDTH = 226;
+  private static final double NARROW_BOX = 224;
+  private static final double WIDE_BOX = 308;
+  private static final int WIDE_TEXT = 10;
+  private static final double ROOM_FOR_WORDS = 170;
   private static final int MOST_LETTERS = 27;
 
   private final CodePicture picture;
+  private final double boxWidth;
   private final double[] columnX;
   private final List<Shape> shapes = new ArrayList<>();
   private final Map<TroubleCode, Double> middles = new HashMap<>();
 
   private CodeDrawing(CodePicture picture) {
     this.picture = picture;
-    this.columnX = picture.shared().isEmpty() ? TWO_COLUMNS : THREE_COLUMNS;
+    boolean wide =
+        picture.nodes().stream().anyMatch(n -> n.read().code().text().length() > WIDE_TEXT);
+    this.boxWidth = wide ? WIDE_BOX : NARROW_BOX;
+    double causes = picture.shared().isEmpty() ? 6 : 6 + SHARED_WIDTH + 70;
+    this.columnX = new double[] {6, causes, WIDTH - boxWidth - 6};
   }
 
   public static Drawing draw(CodePicture picture) {
@@ -105,22 +111,22 @@ public final class CodeDrawing {
     boolean first = picture.workOn().filter(code::equals).isPresent();
     String role =
         first ? "code-box-first" : "code-box-" + n.role().name().toLowerCase(java.util.Locale.ROOT);
-    shapes.add(new Shape.Box(role, x, middle - BOX_HEIGHT / 2, BOX_WIDTH, BOX_HEIGHT, 9));
+    shapes.add(new Shape.Box(role, x, middle - BOX_HEIGHT / 2, boxWidth, BOX_HEIGHT, 9));
     shapes.add(
         new Shape.Label(
             first ? "code-name-first" : "code-name", x + 12, middle + 7, "start", code.text()));
     shapes.add(
         new Shape.Label(
             first ? "code-role-first" : "code-role",
-            x + BOX_WIDTH - 10,
+            x + boxWidth - 10,
             middle + 6,
             "end",
-            first ? "work on first" : n.role().label().replace(" candidate", "")));
+            first ? "first" : n.role().label().replace(" candidate", "")));
     middles.put(code, middle);
   }
 
   private void arrow(String brief, int fromColumn, double fromY, int toColumn, double toY) {
-    double from = columnX[fromColumn] + BOX_WIDTH;
+    double from = columnX[fromColumn] + (fromColumn == 0 ? SHARED_WIDTH : boxWidth);
     double to = columnX[toColumn] - 3;
     double bend = from + 16;
     shapes.add(
@@ -140,7 +146,7 @@ public final class CodeDrawing {
                 new Shape.Point(to - 11, toY - 6),
                 new Shape.Point(to - 11, toY + 6)),
             true));
-    if (!brief.isEmpty()) {
+    if (!brief.isEmpty() && to - bend > ROOM_FOR_WORDS) {
       shapes.add(new Shape.Label("code-why", (bend + to) / 2, toY - 7, "middle", shortened(brief)));
     }
   }
@@ -161,11 +167,16 @@ public final class CodeDrawing {
       middle = Math.max(middle, bottom + BOX_HEIGHT / 2 + 6);
       shapes.add(
           new Shape.Box(
-              "code-box-shared", columnX[0], middle - BOX_HEIGHT / 2, BOX_WIDTH, BOX_HEIGHT, 24));
+              "code-box-shared",
+              columnX[0],
+              middle - BOX_HEIGHT / 2,
+              SHARED_WIDTH,
+              BOX_HEIGHT,
+              24));
       shapes.add(
           new Shape.Label(
               "code-shared-name",
-              columnX[0] + BOX_WIDTH / 2,
+              columnX[0] + SHARED_WIDTH / 2,
               middle + 6,
               "middle",
               shortened(s.name())));
@@ -191,7 +202,7 @@ public final class CodeDrawing {
         y += 26;
         at += 26;
       }
-      box(nodes.get(i), columnX[0] + i % 3 * LANE_STEP, at + BOX_HEIGHT / 2);
+      box(nodes.get(i), columnX[0] + i % 3 * (boxWidth + 8), at + BOX_HEIGHT / 2);
     }
     return nodes.isEmpty() ? y : at + STEP;
   }

@@ -87,9 +87,10 @@ public record CodePicture(
       }
     }
     List<Shared> shared = shared(codes, rules);
+    List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
     List<Node> nodes =
         codes.stream()
-            .map(c -> node(c, arrows, shared, rules, groups))
+            .map(c -> named(node(c, arrows, shared, rules, groups), cases))
             .sorted(
                 Comparator.comparing(Node::role)
                     .thenComparing(n -> isShared(n.read().code(), shared) ? 0 : 1)
@@ -100,14 +101,30 @@ public record CodePicture(
             .toList();
     Optional<Node> first =
         nodes.stream().filter(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE).findFirst();
-    List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
     return new CodePicture(
         nodes,
         arrows,
         shared,
         cases,
         first.map(n -> n.read().code()),
-        sentence(first, arrows, shared, nodes));
+        byBulletin(cases) + sentence(first, arrows, shared, nodes));
+  }
+
+  private static String byBulletin(List<Bulletin> cases) {
+    return cases.isEmpty()
+        ? ""
+        : "Bulletin %s speaks about just these codes: follow it before anything else. "
+            .formatted(cases.get(0).id());
+  }
+
+  /** A code that no rule ties to another is tied by a bulletin that names it. */
+  private static Node named(Node node, List<Bulletin> cases) {
+    return cases.stream()
+        .filter(b -> node.role() == Role.ALONE || node.role() == Role.BYSTANDER)
+        .filter(b -> b.codes().stream().anyMatch(r -> r.contains(node.read().code())))
+        .findFirst()
+        .map(b -> new Node(node.read(), Role.CAUSE, "named by bulletin " + b.id()))
+        .orElse(node);
   }
 
   private static boolean hasSheet(Node n, List<CodeGroup> groups) {

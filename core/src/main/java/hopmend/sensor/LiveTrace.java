@@ -18,7 +18,7 @@ public final class LiveTrace {
 
   private static final double WIDTH = 940;
   private static final double LANE = 84;
-  private static final double LEFT = 250;
+  private static final double LEFT = 316;
   private static final double RIGHT = 12;
   private static final double PLOT_HEIGHT = 62;
 
@@ -69,17 +69,17 @@ public final class LiveTrace {
       }
     }
     shapes.add(new Shape.Box("plot", LEFT, top, WIDTH - LEFT - RIGHT, PLOT_HEIGHT, 6));
-    shapes.add(new Shape.Label("live-name", 4, top + 20, "start", signal.label()));
+    shapes.add(new Shape.Label("live-name", 4, top + 22, "start", signal.label()));
     if (points.isEmpty()) {
-      shapes.add(new Shape.Label("live-value", 4, top + 52, "start", "not told"));
+      shapes.add(new Shape.Label("live-value", 4, top + 56, "start", "not told"));
       return;
     }
     double last = points.get(points.size() - 1)[1];
     shapes.add(
         new Shape.Label(
-            "live-value", 4, top + 52, "start", Reading.of(last, signal.unit()).text()));
+            "live-value", 4, top + 56, "start", Reading.of(last, signal.unit()).text()));
     String range = Reading.number(low) + " to " + Reading.number(high);
-    shapes.add(new Shape.Label("live-range", LEFT - 10, top + 52, "end", range));
+    shapes.add(new Shape.Label("live-range", LEFT - 10, top + 56, "end", range));
     double span = Math.max(high - low, Math.max(Math.abs(high), 1) * 0.02);
     double middle = (high + low) / 2;
     List<Shape.Point> run = new ArrayList<>();
