@@ -75,8 +75,26 @@ class CodePictureTest {
   @Test
   void aBulletinSpeaksOnlyAboutItsVeryCodes() {
     assertThat(picture("P0346, P0018").bulletins()).hasSize(1);
+    assertThat(picture("P0346, P0018").sentence())
+        .startsWith("Bulletin BF-TSB-07 speaks about just these codes")
+        .endsWith("Work on P0346 first; P0018 should go with it.");
     assertThat(picture("P0346").bulletins()).isEmpty();
     assertThat(picture("P0346, P0018, P0300").bulletins()).as("and no other").isEmpty();
+  }
+
+  /** A maker's parameter and a published one, tied by nothing but the bulletin. */
+  @Test
+  void aBulletinTiesWhatNoRuleTies() {
+    CodePicture picture =
+        CodePicture.of(
+            codes("SPN 520301 FMI 2, SPN 3251 FMI 0"),
+            CATALOG.codeRules(),
+            CATALOG.codeGroups(),
+            CATALOG.card("tidewell-alder-77").orElseThrow().bulletins());
+    assertThat(picture.nodes())
+        .allSatisfy(n -> assertThat(n.reason()).isEqualTo("named by bulletin TA-SB-19"))
+        .extracting(CodePicture.Node::role)
+        .containsOnly(CodePicture.Role.CAUSE);
   }
 
   /**
