@@ -20,6 +20,8 @@ import org.springframework.web.multipart.MultipartFile;
 /** A job out as a file, and in from one. */
 @Controller
 class ExportController {
+  private static final int MOST_MEGABYTES = 48;
+
   private final JobCopies copies;
   private final JobFile files;
 
@@ -52,7 +54,8 @@ class ExportController {
         throw new InputProblem("file", "A learner cannot take jobs in. Ask a technician.");
       }
       String text =
-          UploadedText.of(file).orElseThrow(() -> new InputProblem("file", "Pick a job file."));
+          UploadedText.of(file, MOST_MEGABYTES)
+              .orElseThrow(() -> new InputProblem("file", "Pick a job file."));
       return "redirect:/jobs/" + copies.in(files.read(text));
     } catch (InputProblem p) {
       p.show(model, response);

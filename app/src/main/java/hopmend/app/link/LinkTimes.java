@@ -13,6 +13,9 @@ record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis) {
 
   /** The published times, so many times shorter; for tests with a simulated vehicle only. */
   static LinkTimes hurried(int times) {
+    if (times < 1) {
+      throw new IllegalArgumentException("hopmend.link.hurry is 1 or more, not " + times);
+    }
     return new LinkTimes(
         PUBLISHED.waitMillis / times,
         PUBLISHED.pendingMillis / times,

@@ -58,8 +58,9 @@ class NewJobController {
       Principal principal,
       Model model,
       HttpServletResponse response) {
-    String report = UploadedText.of(file).orElse(text);
+    String report = text;
     try {
+      report = UploadedText.of(file).orElse(text);
       if (!report.isBlank()) {
         intake.read(report);
       }

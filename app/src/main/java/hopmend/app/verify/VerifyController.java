@@ -5,6 +5,7 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.UploadedText;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.Workup;
@@ -12,7 +13,6 @@ import hopmend.verify.DriveLog;
 import hopmend.verify.SignOff;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HexFormat;
 import java.util.List;
@@ -87,15 +87,9 @@ class VerifyController {
   }
 
   private void keep(Form form, MultipartFile file) {
-    if (file == null || file.isEmpty()) {
-      throw new InputProblem("file", "Pick a drive log (CSV) first.");
-    }
-    String csv;
-    try {
-      csv = new String(file.getBytes(), StandardCharsets.UTF_8).replace("\uFEFF", "");
-    } catch (IOException e) {
-      throw new InputProblem("file", "The file did not arrive whole. Send it again.");
-    }
+    String csv =
+        UploadedText.of(file)
+            .orElseThrow(() -> new InputProblem("file", "Pick a drive log (CSV) first."));
     DriveLog.Read read = DriveLog.read(csv);
     if (!read.problems().isEmpty()) {
       throw new InputProblem("file", String.join(" ", read.problems()));

@@ -34,7 +34,7 @@ class ErrorAdvice {
   @ExceptionHandler(MaxUploadSizeExceededException.class)
   @ResponseStatus(HttpStatus.CONTENT_TOO_LARGE)
   String tooLarge(Model model) {
-    return page(model, "The file is larger than 8 MB.", "Send a shorter log or report.");
+    return page(model, "The file is larger than 48 MB.", "Send a shorter log or report.");
   }
 
   @ExceptionHandler({

@@ -47,6 +47,15 @@ class TypedWordsTest {
         .contains("88 °C");
   }
 
+  @Test
+  void aFileThatIsTooLargeIsRefusedWithItsSize() {
+    MockMultipartFile large = file(new byte[8_200_000]);
+    org.assertj.core.api.Assertions.assertThatThrownBy(() -> UploadedText.of(large))
+        .isInstanceOf(InputProblem.class)
+        .hasMessage("The file has 8.2 MB; at most 8 MB are read.");
+    assertThat(UploadedText.of(large, 48)).isPresent();
+  }
+
   private static MockMultipartFile file(byte[] bytes) {
     return new MockMultipartFile("file", "f.txt", "text/plain", bytes);
   }
