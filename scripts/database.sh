@@ -47,7 +47,7 @@ database_up() {
     port=$(cat "$db_dir/port" 2>/dev/null || true)
     while [ -z "$port" ] || port_busy "$port"; do port=$((20000 + RANDOM % 10000)); done
     db_as "$pg_bin/pg_ctl" -D "$db_data" -w -t 60 -l "$db_home/server.log" \
-      -o "-p $port -h 127.0.0.1 -k $db_socket -c fsync=$fsync" start >"$db_dir/start.log" 2>&1 \
+      -o "-p $port -h 127.0.0.1 -k $db_socket -c fsync=$fsync" start >"$db_dir/start.log" 2>&1 9>&- \
       || { db_as tail -n 20 "$db_home/server.log" >&2; die "The database did not start."; }
     echo "$port" >"$db_dir/port"
   fi

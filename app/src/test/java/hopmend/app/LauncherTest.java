@@ -79,6 +79,30 @@ class LauncherTest {
     }
   }
 
+  private static int freePort() throws IOException {
+    try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getByName("127.0.0.1"))) {
+      return free.getLocalPort();
+    }
+  }
+
+  /** Two would share one database cluster, and the first to end would take it from the other. */
+  @Test
+  void aSecondDemoFromOneFolderWaitsAndThenSaysWhy() throws Exception {
+    Path lock = Files.createDirectories(ROOT.resolve(".run")).resolve("demo.lock");
+    Process first =
+        new ProcessBuilder("flock", "--no-fork", lock.toString(), "sh", "-c", "echo held; sleep 60")
+            .start();
+    try {
+      assertThat(first.inputReader().readLine()).isEqualTo("held");
+      int port = freePort();
+      Said said = run(Map.of("HOPMEND_LOCK_WAIT", "1"), "demo", "--port", String.valueOf(port));
+      assertThat(said.status()).isEqualTo(1);
+      assertThat(said.words()).contains("waiting until it has stopped", "stop it first (Ctrl-C");
+    } finally {
+      first.destroyForcibly().onExit().get(10, TimeUnit.SECONDS);
+    }
+  }
+
   /** The README's two commands are the script's, and CI calls the README's. */
   @Test
   void readmeScriptAndCiSayTheSame() throws IOException {
