@@ -172,7 +172,11 @@ public record HopLine(List<Standing> standings) {
       if (run.isPresent() && run.get().end().isEmpty()) {
         Instant end = run.get().at().plusSeconds(Math.round(run.get().started().minutes() * 60));
         long left = Math.max(0, Duration.between(now, end).toSeconds());
-        return new Standing(Hop.RELEARN, Standing.Kind.WAITING, routine.name() + " runs", left);
+        return new Standing(
+            Hop.RELEARN,
+            Standing.Kind.WAITING,
+            routine.name() + (left > 0 ? " runs" : ": time is up, ask how it stands"),
+            left);
       }
     }
     long passed = w.routines().stream().filter(w::passed).count();

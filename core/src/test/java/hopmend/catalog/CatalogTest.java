@@ -10,6 +10,8 @@ import hopmend.find.BayDrawing;
 import hopmend.find.ChassisDrawing;
 import hopmend.find.Site;
 import hopmend.find.SiteFinder;
+import hopmend.relearn.Routine;
+import hopmend.sensor.LiveSignal;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -110,6 +112,25 @@ class CatalogTest {
     }
     assertSources("rules", List.of(catalog.codeRules().stream().map(r -> r.source())));
     assertSources("cautions", List.of(catalog.cautions().values().stream().map(c -> c.source())));
+  }
+
+  /**
+   * A learn runs with the ignition on: a caution that asks for the key in the pocket would be
+   * wrong.
+   */
+  @Test
+  void aRoutineIsCautionedForTheStateInWhichItRuns() {
+    for (VehicleCard card : catalog.cards()) {
+      for (Routine r : card.routines()) {
+        boolean idles =
+            r.conditions().stream()
+                .anyMatch(c -> c.signal() == LiveSignal.ENGINE_SPEED && c.low() > 0);
+        assertThat(r.cautions())
+            .as(card.id() + " " + r.id())
+            .contains(idles ? "running-engine" : "ignition-on")
+            .doesNotContain("engine-off");
+      }
+    }
   }
 
   private static void assertSources(String where, List<Stream<String>> sources) {

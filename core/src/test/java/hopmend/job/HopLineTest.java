@@ -157,7 +157,9 @@ class HopLineTest {
     assertThat(at(Hop.RELEARN)).isEqualTo("WAITING: Cam against crank learn runs");
     say(new Fact.RoutineEnded("cam-crank-learn", RoutineState.FAILED));
     assertThat(at(Hop.RELEARN)).isEqualTo("NOT_STARTED: 1 to run");
-    say(new Fact.RoutineStarted("cam-crank-learn", 0.5));
+    say(new Fact.RoutineStarted("cam-crank-learn", 0));
+    assertThat(at(Hop.RELEARN))
+        .isEqualTo("WAITING: Cam against crank learn: time is up, ask how it stands");
     say(new Fact.RoutineEnded("cam-crank-learn", RoutineState.PASSED));
     assertThat(at(Hop.RELEARN)).isEqualTo("DONE: 1 learned");
     assertThat(at(Hop.VERIFY)).isEqualTo("NOT_STARTED: drive and read");
