@@ -9,6 +9,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import hopmend.job.Fact;
 import hopmend.prove.Remedy;
 import java.util.List;
+import java.util.Locale;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -67,6 +68,30 @@ class PeopleIT extends AppIT {
     assertThat(signIn(login, "wrong").getRedirectedUrl()).contains("error");
     as("marit", "LEAD", post("/accounts/change").param("login", login).param("role", "TECHNICIAN"));
     assertThat(signIn(login, "river-stone-9").getRedirectedUrl()).contains("error");
+  }
+
+  @Test
+  void whoTriesPasswordsIsSlowedAndOthersAreNot() throws Exception {
+    String login = "p" + UUID.randomUUID().toString().substring(0, 8);
+    make(login, "Often wrong", "river-stone-9");
+    for (int i = 0; i < 9; i++) {
+      assertThat(signIn(login, "guess " + i).getRedirectedUrl()).contains("error");
+    }
+    assertThat(signIn(login, "river-stone-9").getRedirectedUrl())
+        .as("a right one gives all tries back")
+        .contains("/jobs");
+    for (int i = 0; i < 10; i++) {
+      assertThat(signIn(login, "guess " + i).getRedirectedUrl()).contains("error");
+    }
+    assertThat(signIn(login.toUpperCase(Locale.ROOT), "river-stone-9").getRedirectedUrl())
+        .isEqualTo("/sign-in?slow");
+    assertThat(
+            mvc.perform(get("/sign-in").param("slow", ""))
+                .andReturn()
+                .getResponse()
+                .getContentAsString())
+        .contains("Wait a minute");
+    assertThat(signIn("oskar", "ferry-tech").getRedirectedUrl()).contains("/jobs");
   }
 
   private MockHttpServletResponse signIn(String login, String password) throws Exception {

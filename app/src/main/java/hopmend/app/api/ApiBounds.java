@@ -1,17 +1,12 @@
 package hopmend.app.api;
 
-import io.github.bucket4j.Bucket;
-import io.github.bucket4j.ConsumptionProbe;
+import hopmend.app.web.Allowance;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
-import java.util.Collections;
-import java.util.LinkedHashMap;
-import java.util.Map;
-import java.util.concurrent.TimeUnit;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
@@ -26,23 +21,14 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(-200)
 class ApiBounds extends OncePerRequestFilter {
-  private static final int MOST_ADDRESSES = 10_000;
   private static final long MOST_BYTES = 12_000_000;
 
   private final int perMinute;
-  private final Map<String, Bucket> buckets =
-      Collections.synchronizedMap(
-          new LinkedHashMap<>(64, 0.75f, true) {
-            private static final long serialVersionUID = 1L;
-
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<String, Bucket> eldest) {
-              return size() > MOST_ADDRESSES;
-            }
-          });
+  private final Allowance requests;
 
   ApiBounds(@Value("${hopmend.api.per-minute}") int perMinute) {
     this.perMinute = perMinute;
+    this.requests = new Allowance(perMinute, Duration.ofMinutes(1));
   }
 
   @Override
@@ -58,23 +44,13 @@ class ApiBounds extends OncePerRequestFilter {
       refuse(response, 413, "The body is larger than " + MOST_BYTES + " bytes.");
       return;
     }
-    ConsumptionProbe probe =
-        buckets
-            .computeIfAbsent(request.getRemoteAddr(), a -> bucket())
-            .tryConsumeAndReturnRemaining(1);
-    if (probe.isConsumed()) {
+    long wait = requests.take(request.getRemoteAddr());
+    if (wait == 0) {
       chain.doFilter(request, response);
       return;
     }
-    long wait = TimeUnit.NANOSECONDS.toSeconds(probe.getNanosToWaitForRefill()) + 1;
     response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(wait));
     refuse(response, 429, "At most %d requests a minute; wait %d s.".formatted(perMinute, wait));
-  }
-
-  private Bucket bucket() {
-    return Bucket.builder()
-        .addLimit(l -> l.capacity(perMinute).refillGreedy(perMinute, Duration.ofMinutes(1)))
-        .build();
   }
 
   private static void refuse(HttpServletResponse response, int status, String detail)

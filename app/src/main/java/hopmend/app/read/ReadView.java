@@ -22,7 +22,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -79,10 +78,11 @@ class ReadView implements HopView {
     page.state()
         .vehicle()
         .ifPresent(v -> model.addAttribute("vinReading", Vin.read(v.vin(), intake.year())));
-    pastedText(page)
+    String attachment = lastPasted(page);
+    desk.text(page.row().id(), attachment)
         .ifPresent(
             text -> {
-              ScanText scan = intake.scan(text);
+              ScanText scan = intake.kept(attachment, text);
               model.addAttribute("scan", scan);
               model.addAttribute("pieces", pieces(text, scan));
               model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
@@ -92,14 +92,15 @@ class ReadView implements HopView {
             });
   }
 
-  private Optional<String> pastedText(JobPage page) {
+  /** Where the text that was pasted last is kept; empty if there is none. */
+  private static String lastPasted(JobPage page) {
     String attachment = "";
     for (JobEntry e : page.state().live()) {
       if (e.fact() instanceof Fact.CodesRead f && !f.attachment().isEmpty()) {
         attachment = f.attachment();
       }
     }
-    return attachment.isEmpty() ? Optional.empty() : desk.text(page.row().id(), attachment);
+    return attachment;
   }
 
   private static List<Piece> pieces(String text, ScanText scan) {

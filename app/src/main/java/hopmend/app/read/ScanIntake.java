@@ -2,12 +2,15 @@ package hopmend.app.read;
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.LastUsed;
 import hopmend.catalog.Catalog;
 import hopmend.fault.ScanText;
 import hopmend.job.Fact;
 import java.time.Clock;
 import java.time.ZoneOffset;
+import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -17,6 +20,8 @@ class ScanIntake {
   private final JobDesk desk;
   private final Catalog catalog;
   private final Clock clock;
+  // A kept text never changes, and a long one takes a while to read: the last few stay read.
+  private final Map<String, ScanText> lately = Collections.synchronizedMap(new LastUsed<>(8));
 
   ScanIntake(JobDesk desk, Catalog catalog, Clock clock) {
     this.desk = desk;
@@ -40,7 +45,7 @@ class ScanIntake {
           "The text has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), ScanText.MAX_CHARACTERS));
     }
-    ScanText scan = scan(text);
+    ScanText scan = ScanText.read(text, year(), catalog.controlUnits());
     if (scan.found().isEmpty()) {
       throw new InputProblem(
           "text",
@@ -55,9 +60,14 @@ class ScanIntake {
     return scan;
   }
 
-  /** What stands in a text that was taken before. */
-  ScanText scan(String text) {
-    return ScanText.read(text, year(), catalog.controlUnits());
+  /** What stands in a text that was kept with a job before. */
+  ScanText kept(String attachment, String text) {
+    ScanText scan = lately.get(attachment);
+    if (scan == null) {
+      scan = ScanText.read(text, year(), catalog.controlUnits());
+      lately.put(attachment, scan);
+    }
+    return scan;
   }
 
   void append(long jobId, String text, JobDesk.Submission submission) {

@@ -1,0 +1,41 @@
+package hopmend.app.web;
+
+import io.github.bucket4j.Bucket;
+import io.github.bucket4j.ConsumptionProbe;
+import java.time.Duration;
+import java.util.Collections;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+
+/** So many in so long, for each of many askers. */
+public final class Allowance {
+  private static final int MOST_ASKERS = 10_000;
+
+  private final int most;
+  private final Duration every;
+  private final Map<String, Bucket> askers =
+      Collections.synchronizedMap(new LastUsed<>(MOST_ASKERS));
+
+  public Allowance(int most, Duration every) {
+    this.most = most;
+    this.every = every;
+  }
+
+  /** Takes one; 0 if there was one, else the seconds until there will be. */
+  public long take(String asker) {
+    ConsumptionProbe probe =
+        askers.computeIfAbsent(asker, a -> full()).tryConsumeAndReturnRemaining(1);
+    return probe.isConsumed()
+        ? 0
+        : TimeUnit.NANOSECONDS.toSeconds(probe.getNanosToWaitForRefill()) + 1;
+  }
+
+  /** Gives the whole allowance back. */
+  public void giveBack(String asker) {
+    askers.remove(asker);
+  }
+
+  private Bucket full() {
+    return Bucket.builder().addLimit(l -> l.capacity(most).refillGreedy(most, every)).build();
+  }
+}
