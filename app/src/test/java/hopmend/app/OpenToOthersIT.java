@@ -23,6 +23,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
@@ -146,6 +147,15 @@ class OpenToOthersIT extends AppIT {
     assertThat(last.getStatus()).isEqualTo(429);
     assertThat(last.getHeader("Retry-After")).isNotBlank();
     assertThat(last.getContentType()).startsWith("application/problem+json");
+    URI spelledElse = URI.create("/%61pi/v1/readiness/00000000");
+    mvc.perform(get(spelledElse).with(r -> from(r, "10.1.1.1")))
+        .andExpect(status().isTooManyRequests());
+  }
+
+  @Test
+  void aBodyOfUnknownLengthIsNotRead() throws Exception {
+    mvc.perform(post("/api/v1/scan").contentType("text/plain").with(r -> from(r, "10.1.1.2")))
+        .andExpect(status().isLengthRequired());
   }
 
   private String export(long job) throws Exception {

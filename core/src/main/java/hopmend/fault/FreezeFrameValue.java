@@ -2,10 +2,23 @@ package hopmend.fault;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.sensor.LiveSignal;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /** One value of the conditions under which a code was set. */
 public record FreezeFrameValue(Condition condition, Reading reading) {
+
+  /** The value of a signal as a condition; empty where no condition is kept of it. */
+  public static Optional<FreezeFrameValue> of(LiveSignal signal, Reading reading) {
+    String name =
+        signal == LiveSignal.RAIL_PRESSURE ? Condition.FUEL_PRESSURE.name() : signal.name();
+    return Arrays.stream(Condition.values())
+        .filter(c -> c.name().equals(name))
+        .findFirst()
+        .map(c -> new FreezeFrameValue(c, reading));
+  }
 
   /**
    * What a controller keeps beside a code. {@code names} are the spellings that reports use; the

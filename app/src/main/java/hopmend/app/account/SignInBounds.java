@@ -1,6 +1,7 @@
 package hopmend.app.account;
 
 import hopmend.app.web.Allowance;
+import hopmend.app.web.RequestPath;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -27,9 +28,7 @@ class SignInBounds extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    // The decoded path, as the security chain compares it.
-    String path = request.getServletPath() + Objects.toString(request.getPathInfo(), "");
-    return !("POST".equals(request.getMethod()) && "/sign-in".equals(path));
+    return !("POST".equals(request.getMethod()) && "/sign-in".equals(RequestPath.of(request)));
   }
 
   @Override

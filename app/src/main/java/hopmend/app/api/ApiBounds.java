@@ -1,6 +1,7 @@
 package hopmend.app.api;
 
 import hopmend.app.web.Allowance;
+import hopmend.app.web.RequestPath;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -33,13 +34,17 @@ class ApiBounds extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return !request.getRequestURI().startsWith("/api/v1");
+    return !RequestPath.of(request).startsWith("/api/v1");
   }
 
   @Override
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
+    if ("POST".equals(request.getMethod()) && request.getContentLengthLong() < 0) {
+      refuse(response, 411, "Say the length of the body in Content-Length.");
+      return;
+    }
     if (request.getContentLengthLong() > MOST_BYTES) {
       refuse(response, 413, "The body is larger than " + MOST_BYTES + " bytes.");
       return;

@@ -3,7 +3,6 @@ package hopmend.app.link;
 import hopmend.app.web.InputProblem;
 import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
-import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
@@ -15,7 +14,6 @@ import hopmend.wire.WireException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -333,14 +331,10 @@ public class VehicleDesk {
   private static List<FreezeFrameValue> conditions(Map<Integer, byte[]> values) {
     List<FreezeFrameValue> frame = new ArrayList<>();
     values.forEach(
-        (id, data) -> {
-          LiveSignal signal = LiveSignal.byIdentifier(id).orElseThrow();
-          String name =
-              signal == LiveSignal.RAIL_PRESSURE ? Condition.FUEL_PRESSURE.name() : signal.name();
-          Arrays.stream(Condition.values())
-              .filter(c -> c.name().equals(name))
-              .forEach(c -> frame.add(new FreezeFrameValue(c, signal.decode(data))));
-        });
+        (id, data) ->
+            LiveSignal.byIdentifier(id)
+                .flatMap(s -> FreezeFrameValue.of(s, s.decode(data)))
+                .ifPresent(frame::add));
     return frame;
   }
 

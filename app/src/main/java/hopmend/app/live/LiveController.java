@@ -59,7 +59,6 @@ class LiveController {
   /** The traces alone; the page asks for them every second while the sampling runs. */
   @GetMapping("/trace")
   String trace(@PathVariable long jobId, Model model) {
-    desk.look(jobId);
     model.addAttribute("job", desk.look(jobId).row());
     trace(live.look(jobId), model);
     return "live/page :: trace";
