@@ -228,7 +228,7 @@ class LinkMessagesIT extends AppIT {
         (Fact.LiveLogged) desk.look(job).workup().state().entry(2).orElseThrow().fact();
     assertThat(kept.samples()).isPositive();
     assertThat(desk.text(job, kept.attachment()).orElseThrow())
-        .startsWith("time_s,\"coolant temperature [°C]\",\"engine speed [1/min]\"")
+        .startsWith("time_s,coolant temperature [°C],engine speed [1/min]")
         .hasLineCount(kept.samples() + 1);
 
     assertThat(vehicles.read(job, "", Optional.of(VIN)).vin())

@@ -1,15 +1,18 @@
 package hopmend.sensor;
 
+import de.siegmar.fastcsv.writer.CsvWriter;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.measure.Reading;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 
 /** Live signals over the last minute, one lane each, with the present value and its extremes. */
 public final class LiveTrace {
@@ -105,19 +108,23 @@ public final class LiveTrace {
 
   /** The samples as CSV: seconds, then one column a signal with its unit in the header. */
   public static String csv(List<Sample> samples, Collection<LiveSignal> signals) {
-    StringBuilder csv = new StringBuilder("time_s");
-    for (LiveSignal s : signals) {
-      csv.append(",\"").append(s.label()).append(" [").append(s.unit().symbol()).append("]\"");
-    }
-    csv.append('\n');
-    for (Sample s : samples) {
-      csv.append(String.format(Locale.ROOT, "%.2f", s.seconds()));
-      for (LiveSignal signal : signals) {
-        csv.append(',');
-        Optional.ofNullable(s.values().get(signal)).ifPresent(v -> csv.append(Reading.number(v)));
+    StringWriter out = new StringWriter();
+    try (CsvWriter csv = CsvWriter.builder().build(out)) {
+      List<String> header = new ArrayList<>(List.of("time_s"));
+      signals.forEach(s -> header.add("%s [%s]".formatted(s.label(), s.unit().symbol())));
+      csv.writeRecord(header);
+      for (Sample s : samples) {
+        List<String> line = new ArrayList<>();
+        line.add(String.format(Locale.ROOT, "%.2f", s.seconds()));
+        for (LiveSignal signal : signals) {
+          Double value = s.values().get(signal);
+          line.add(value == null ? "" : Reading.number(value));
+        }
+        csv.writeRecord(line);
       }
-      csv.append('\n');
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
-    return csv.toString();
+    return out.toString();
   }
 }

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.vehicle.Vin;
+import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -157,6 +159,9 @@ class ReportLayoutsTest {
         .containsExactly("P0300", "P0304");
   }
 
+  /** 49 CFR 565 (from memory): seventeen characters, none of them I, O or Q. */
+  private static final String USABLE_VIN = "[A-HJ-NPR-Z0-9]{17}";
+
   /** A hundred thousand inputs that are nearly something: each is read or refused, none throws. */
   @Test
   void malformedInputNeverThrows() {
@@ -177,7 +182,8 @@ class ReportLayoutsTest {
       }
       ScanText scan = read(typed);
       assertThat(scan.found().size() + scan.doubtful().size()).isLessThanOrEqualTo(length);
-      assertThat(hopmend.vehicle.Vin.read(typed, 2026)).isNotNull();
+      VinReading vin = Vin.read(typed, 2026);
+      assertThat(!vin.isUsable() || vin.number().matches(USABLE_VIN)).isTrue();
     }
     assertThat(refused).isBetween(90_000, 100_000);
   }

@@ -76,8 +76,6 @@ class LiveTraceTest {
             TWO);
     assertThat(csv.lines())
         .containsExactly(
-            "time_s,\"coolant temperature [°C]\",\"engine speed [1/min]\"",
-            "0.00,80,",
-            "0.10,80.5,850");
+            "time_s,coolant temperature [°C],engine speed [1/min]", "0.00,80,", "0.10,80.5,850");
   }
 }
