@@ -25,7 +25,7 @@ SQL
     jar=$(mktemp); trap 'rm -f "$jar"' EXIT
     csrf() { sed -n 's/.*name="_csrf" value="\([^"]*\)".*/\1/p' | head -1; }
     token=$(curl -s -c "$jar" -b "$jar" "$base/sign-in" | csrf)
-    curl -s -o /dev/null -c "$jar" -b "$jar" --data-urlencode "_csrf=$token" -d 'username=oskar&password=ferry-tech' "$base/sign-in"
+    curl -s -o /dev/null -c "$jar" -b "$jar" --data-urlencode "_csrf=$token" -d 'username=oskar&password=tar-rope-and-lantern' "$base/sign-in"
     for query in '' '?page=1' '?page=400' '?words=p0340' '?words=van+14' '?words=customer+4711' '?words=bench' '?words=zzzz' '?words=sedge&page=200'; do
       for _ in $(seq 23); do curl -s -o /dev/null -b "$jar" -w '%{http_code} %{time_starttransfer}\n' "$base/jobs$query"; done | tail -20 \
         | sort -k2 -n | awk -v q="$query" '{ if ($1 != 200) bad = "status " $1; t[NR] = $2 * 1000 } END { printf "%-24s median %5.1f ms, slowest %5.1f ms %s\n", "/jobs" q, t[int((NR + 1) / 2)], t[NR], bad }'

@@ -1,5 +1,7 @@
 # A private PostgreSQL cluster on loopback, started and stopped without touching any other cluster.
-# Sourced by ./hopmend. database_up DIR FSYNC writes DB_URL, DB_USER, DB_PASSWORD; database_down DIR [--wipe].
+# Sourced by ./hopmend. database_up DIR FSYNC writes DB_URL, DB_USER, DB_PASSWORD (the application's role, which owns
+# nothing) and DB_OWNER, DB_OWNER_PASSWORD (the role that owns the tables and migrates); database_down DIR [--wipe].
+# The local socket lies in the data folder, which only the database's user can enter. No password is on a command line.
 # Works as root (PostgreSQL then runs as the user postgres) and as an ordinary user; safe after kill -9.
 
 database_paths() {
@@ -8,12 +10,12 @@ database_paths() {
   db_home=$db_dir
   if [ "$(id -u)" = 0 ]; then
     db_as() { (cd / && setpriv --reuid postgres --regid postgres --init-groups env LC_ALL=C "$@"); }
-    db_as test -x "$db_dir" 2>/dev/null || db_home=/var/tmp/hopmend-pg-$(printf %s "$db_dir" | sha256sum | cut -c1-12)
+    # Where the database's user cannot reach this folder, a place that only root can make serves.
+    db_as test -x "$db_dir" 2>/dev/null || db_home=/var/lib/hopmend/$(printf %s "$db_dir" | sha256sum | cut -c1-12)
   else
     db_as() { env LC_ALL=C "$@"; }
   fi
   db_data=$db_home/data
-  db_socket=/tmp/.hopmend-pg-$(printf %s "$db_home" | sha256sum | cut -c1-12)
 }
 
 # The postmaster's process, if it is really alive and works in our data folder.
@@ -25,10 +27,16 @@ database_pid() {
 
 port_busy() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
+# A password in a file that only this user can read, made once.
+database_password() {
+  [ -s "$1" ] || (umask 077; head -c 18 /dev/urandom | base64 | tr '+/' 'ab' >"$1")
+  cat "$1"
+}
+
 database_up() {
   mkdir -p "$1"
   database_paths "$(cd "$1" && pwd -P)"
-  local fsync=$2 port password
+  local fsync=$2 port password owner_password
   mkdir -p "$db_home"
   [ "$(id -u)" != 0 ] || chown postgres: "$db_home"
   chmod 700 "$db_home"
@@ -39,25 +47,31 @@ database_up() {
     printf 'local all all trust\nhost all all 127.0.0.1/32 scram-sha-256\n' | db_as tee "$db_data.new/pg_hba.conf" >/dev/null
     db_as mv "$db_data.new" "$db_data"
   fi
-  [ -s "$db_dir/password" ] || (umask 077; head -c 18 /dev/urandom | base64 | tr '+/' 'ab' >"$db_dir/password")
-  password=$(cat "$db_dir/password")
-  db_as mkdir -p -m 700 "$db_socket"
+  password=$(database_password "$db_dir/password")
+  owner_password=$(database_password "$db_dir/owner-password")
   if ! database_pid >/dev/null; then
-    db_as sh -c 'rm -f "$1"/postmaster.pid "$2"/.s.PGSQL.*' _ "$db_data" "$db_socket"
+    db_as sh -c 'rm -f "$1"/postmaster.pid "$1"/.s.PGSQL.*' _ "$db_data"
     port=$(cat "$db_dir/port" 2>/dev/null || true)
     while [ -z "$port" ] || port_busy "$port"; do port=$((20000 + RANDOM % 10000)); done
     db_as "$pg_bin/pg_ctl" -D "$db_data" -w -t 60 -l "$db_home/server.log" \
-      -o "-p $port -h 127.0.0.1 -k $db_socket -c fsync=$fsync" start >"$db_dir/start.log" 2>&1 9>&- \
+      -o "-p $port -h 127.0.0.1 -k . -c fsync=$fsync" start >"$db_dir/start.log" 2>&1 9>&- \
       || { db_as tail -n 20 "$db_home/server.log" >&2; die "The database did not start."; }
     echo "$port" >"$db_dir/port"
   fi
   port=$(db_as sed -n 4p "$db_data/postmaster.pid")
-  db_as "$pg_bin/psql" -h "$db_socket" -p "$port" -U postgres -d postgres -XqAt -v ON_ERROR_STOP=1 -v p="$password" <<'SQL'
+  db_as "$pg_bin/psql" -h "/proc/$(database_pid)/cwd" -p "$port" -U postgres -d postgres -XqAt -v ON_ERROR_STOP=1 <<SQL
+select 'create role hopmend_owner login' where not exists (select from pg_roles where rolname = 'hopmend_owner') \gexec
 select 'create role hopmend login' where not exists (select from pg_roles where rolname = 'hopmend') \gexec
-alter role hopmend password :'p';
-select 'create database hopmend owner hopmend' where not exists (select from pg_database where datname = 'hopmend') \gexec
+alter role hopmend_owner password '$owner_password';
+alter role hopmend password '$password';
+select 'create database hopmend owner hopmend_owner' where not exists (select from pg_database where datname = 'hopmend') \gexec
+alter database hopmend owner to hopmend_owner;
+\connect hopmend
+reassign owned by hopmend to hopmend_owner;
+alter schema public owner to hopmend_owner;
 SQL
-  export DB_URL="jdbc:postgresql://127.0.0.1:$port/hopmend" DB_USER=hopmend DB_PASSWORD=$password
+  export DB_URL="jdbc:postgresql://127.0.0.1:$port/hopmend" DB_USER=hopmend DB_PASSWORD=$password \
+    DB_OWNER=hopmend_owner DB_OWNER_PASSWORD=$owner_password
 }
 
 database_down() {
@@ -66,5 +80,5 @@ database_down() {
   if database_pid >/dev/null; then
     db_as "$pg_bin/pg_ctl" -D "$db_data" -m fast -w -t 60 stop >/dev/null || true
   fi
-  if [ "${2:-}" = --wipe ]; then rm -rf "$db_data" "$db_home/server.log" "$db_socket" "$db_dir"; fi
+  if [ "${2:-}" = --wipe ]; then rm -rf "$db_data" "$db_home/server.log" "$db_dir"; fi
 }

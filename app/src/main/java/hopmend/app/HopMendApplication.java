@@ -8,9 +8,11 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;
 import org.springframework.context.annotation.Bean;
+import org.springframework.scheduling.annotation.EnableScheduling;
 
 /** The application: stores entries, asks core, renders. */
 @SpringBootApplication
+@EnableScheduling
 @EnableConfigurationProperties(ShopProperties.class)
 public class HopMendApplication {
   public static void main(String[] args) {

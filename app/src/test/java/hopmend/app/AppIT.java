@@ -7,6 +7,12 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import hopmend.job.JobRules;
+import hopmend.job.Role;
+import jakarta.servlet.http.Cookie;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Base64;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -14,8 +20,10 @@ import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.web.servlet.MockMvc;
+import org.springframework.test.web.servlet.request.RequestPostProcessor;
 
 /** The whole application with its demo, on the database that {@code ./hopmend test} started. */
 @SpringBootTest(
@@ -31,6 +39,39 @@ abstract class AppIT {
   @Autowired DemoVehicle vehicle;
   @Autowired JdbcTemplate database;
   @Autowired MockMvc mvc;
+
+  /** The owner of the tables, who may what the application must not: for tests that tamper. */
+  static JdbcTemplate owner() {
+    return new JdbcTemplate(
+        new DriverManagerDataSource(
+            System.getenv("DB_URL"),
+            System.getenv("DB_OWNER"),
+            System.getenv("DB_OWNER_PASSWORD")));
+  }
+
+  /** A form of a technician that showed the job up to an entry. */
+  static Submission form(UUID token, long seen, String who) {
+    return new Submission(token, seen, new JobRules.Person(who, Role.TECHNICIAN));
+  }
+
+  /**
+   * The token of a form as the application gives it: in a cookie, and masked in the form. The
+   * framework's own helper would put another store of tokens into the running server.
+   */
+  static RequestPostProcessor formToken() {
+    byte[] token = UUID.randomUUID().toString().getBytes(StandardCharsets.UTF_8);
+    byte[] masked = Arrays.copyOf(new byte[token.length], 2 * token.length);
+    System.arraycopy(token, 0, masked, token.length, token.length);
+    return request -> {
+      Cookie[] before = request.getCookies() == null ? new Cookie[0] : request.getCookies();
+      Cookie[] cookies = Arrays.copyOf(before, before.length + 1);
+      cookies[before.length] =
+          new Cookie("hopmend-form", new String(token, StandardCharsets.UTF_8));
+      request.setCookies(cookies);
+      request.addParameter("_csrf", Base64.getUrlEncoder().encodeToString(masked));
+      return request;
+    };
+  }
 
   long newJob(Fact... facts) {
     long job = desk.open("Test job", "Van 0", "", UUID.randomUUID(), "oskar");

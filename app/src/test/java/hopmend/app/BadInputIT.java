@@ -1,7 +1,6 @@
 package hopmend.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
@@ -74,7 +73,7 @@ class BadInputIT extends AppIT {
     return mvc.perform(
             request
                 .with(user("oskar").roles("TECHNICIAN"))
-                .with(csrf())
+                .with(formToken())
                 .param("token", UUID.randomUUID().toString())
                 .param("seen", "2"))
         .andReturn()
@@ -159,7 +158,7 @@ class BadInputIT extends AppIT {
         mvc.perform(
                 post("/jobs/" + job + "/verify/sign-off")
                     .with(user("nils").roles("LEARNER"))
-                    .with(csrf())
+                    .with(formToken())
                     .param("token", UUID.randomUUID().toString())
                     .param("seen", "2")
                     .param("reason", "I think so"))

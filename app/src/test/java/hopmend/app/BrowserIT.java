@@ -86,7 +86,7 @@ abstract class BrowserIT extends AppIT {
     page.navigate("http://127.0.0.1:" + port + "/");
     accessible("sign-in");
     page.fill("#username", "oskar");
-    page.fill("#password", "ferry-tech");
+    page.fill("#password", "tar-rope-and-lantern");
     page.click(".door button");
     assertThat(page.locator("h1")).hasText("Jobs");
     accessible("jobs");

@@ -2,7 +2,6 @@ package hopmend.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
@@ -63,7 +62,7 @@ class LinkIT extends AppIT {
     return mvc.perform(
             post("/jobs/" + job + "/" + action)
                 .with(user("oskar").roles("TECHNICIAN"))
-                .with(csrf())
+                .with(formToken())
                 .param("token", UUID.randomUUID().toString())
                 .param("routine", "cam-crank-learn")
                 .param("seen", "99"))

@@ -1,7 +1,6 @@
 package hopmend.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
@@ -70,7 +69,7 @@ class LinkMessagesIT extends AppIT {
     return mvc.perform(
             post("/jobs/" + job + "/" + action)
                 .with(user("oskar").roles("TECHNICIAN"))
-                .with(csrf())
+                .with(formToken())
                 .param("token", UUID.randomUUID().toString())
                 .param("routine", "cam-crank-learn")
                 .param("signal", "ENGINE_SPEED", "COOLANT")
@@ -190,7 +189,7 @@ class LinkMessagesIT extends AppIT {
         mvc.perform(
                 post("/jobs/" + job + "/read/vehicle-codes")
                     .with(user("oskar").roles("TECHNICIAN"))
-                    .with(csrf())
+                    .with(formToken())
                     .param("token", UUID.randomUUID().toString())
                     .param("gateway", link)
                     .param("seen", "99"))
@@ -261,12 +260,13 @@ class LinkMessagesIT extends AppIT {
   @Test
   void vehiclesAreFoundByTheLeadAndOnlyByTheLead() throws Exception {
     MockHttpServletResponse found =
-        mvc.perform(post("/links/look").with(user("marit").roles("LEAD")).with(csrf()))
+        mvc.perform(post("/links/look").with(user("marit").roles("LEAD")).with(formToken()))
             .andReturn()
             .getResponse();
     assertThat(found.getContentAsString()).contains("Vehicles that answered", VIN, "on the list");
     assertThat(
-            mvc.perform(post("/links/look").with(user("oskar").roles("TECHNICIAN")).with(csrf()))
+            mvc.perform(
+                    post("/links/look").with(user("oskar").roles("TECHNICIAN")).with(formToken()))
                 .andReturn()
                 .getResponse()
                 .getStatus())

@@ -1,7 +1,6 @@
 package hopmend.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
@@ -16,19 +15,27 @@ import com.networknt.schema.SpecificationVersion;
 import hopmend.app.fleet.Fleet;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
+import hopmend.app.web.CsvCell;
 import hopmend.app.web.InputProblem;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.JobEntry;
+import hopmend.job.RecordChain;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -172,8 +179,8 @@ class OpenToOthersIT extends AppIT {
                 .file(
                     new MockMultipartFile(
                         "file", "f", "text/plain", file.getBytes(StandardCharsets.UTF_8)))
-                .with(user("oskar").roles(role))
-                .with(csrf()))
+                .with(user(role.equals("LEARNER") ? "nils" : "oskar"))
+                .with(formToken()))
         .andReturn()
         .getResponse();
   }
@@ -218,22 +225,66 @@ class OpenToOthersIT extends AppIT {
         .isEmpty();
     assertThat(take("/jobs/import", "TECHNICIAN", file).getContentAsString())
         .contains("This job is here already, as job " + job);
-    database.update("update job set creation_token = ? where id = ?", UUID.randomUUID(), job);
-    database.update("alter table job_entry disable trigger user");
-    database.update("delete from attachment where job_id = ?", job);
-    database.update("alter table job_entry enable trigger user");
-    MockHttpServletResponse in = take("/jobs/import", "TECHNICIAN", file);
-    assertThat(in.getStatus()).isEqualTo(302);
+    MockHttpServletResponse in = take("/jobs/import", "TECHNICIAN", elsewhere(file));
+    assertThat(in.getStatus()).as(in.getContentAsString()).isEqualTo(302);
     long again = Long.parseLong(in.getHeader("Location").replaceAll("\\D", ""));
-    assertThat(export(again)).isEqualTo(file);
-    assertThat(desk.look(again).workup().state().entries())
-        .isEqualTo(desk.look(job).workup().state().entries());
+    List<JobEntry> here = desk.look(job).workup().state().entries();
+    List<JobEntry> there = desk.look(again).workup().state().entries();
+    assertThat(there)
+        .extracting(e -> e.fact().kind())
+        .isEqualTo(here.stream().map(e -> e.fact().kind()).toList());
+    for (int i = 0; i < here.size(); i++) {
+      assertThat(there.get(i).fact().wasTypedLike(here.get(i).fact()))
+          .as("entry " + (i + 1))
+          .isTrue();
+      assertThat(there.get(i).about()).isEqualTo(here.get(i).about());
+      assertThat(there.get(i).claim().orElseThrow().who()).isEqualTo(here.get(i).who());
+      assertThat(there.get(i).happened()).isEqualTo(here.get(i).at());
+    }
+    assertThat(desk.look(again).workup().state().struckBy(3)).isPresent();
+    assertThat(desk.verify(again).isWhole()).isTrue();
+    String carriedOn = export(again);
+    assertThat(carriedOn).contains("\"claim\"");
+    MockHttpServletResponse third = take("/jobs/import", "TECHNICIAN", elsewhere(carriedOn));
+    assertThat(third.getStatus()).as("and once more").isEqualTo(302);
+  }
+
+  /** The file as if it came from another installation: all its ids are others. */
+  private static String elsewhere(String file) {
+    Matcher ids = Pattern.compile("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}").matcher(file);
+    Map<String, String> fresh = new HashMap<>();
+    return ids.replaceAll(m -> fresh.computeIfAbsent(m.group(), i -> UUID.randomUUID().toString()));
+  }
+
+  /** Who did what cannot be forged by a file: it says so, and nothing here believes it. */
+  @Test
+  void whatAFileSaysOfPeopleHereIsAClaimAndItsSignOffClosesNothing() throws Exception {
+    String file =
+        elsewhere(export(fullJob()))
+            .replaceAll("\"who\" : \"oskar\"", "\"who\" : \"marit\"")
+            .replaceFirst(
+                "\\}\\s*],\\s*\"files\"",
+                "}, {\"sequence\": 6, \"kind\": \"gate-overruled\", \"who\": \"marit\","
+                    + " \"at\": \"2026-01-02T03:04:05Z\", \"body\": {\"gate\": \"CLEAR\", \"reason\": \"the lead says so\"}},"
+                    + " {\"sequence\": 7, \"kind\": \"signed-off\", \"who\": \"marit\","
+                    + " \"at\": \"2026-01-02T03:04:05Z\", \"body\": {\"proven\": true}}], \"files\"");
+    MockHttpServletResponse in = take("/jobs/import", "TECHNICIAN", file);
+    assertThat(in.getStatus()).as(in.getContentAsString()).isEqualTo(302);
+    long job = Long.parseLong(in.getHeader("Location").replaceAll("\\D", ""));
+    var state = desk.look(job).workup().state();
+    assertThat(state.signedOff()).isEmpty();
+    assertThat(state.overruled(Hop.CLEAR)).isEmpty();
+    assertThat(state.entries()).allSatisfy(e -> assertThat(e.who()).isEqualTo("oskar"));
+    String sha = RecordChain.sha256(file.getBytes(StandardCharsets.UTF_8));
     assertThat(
-            database.queryForObject(
-                "select struck_by from job_entry where job_id = ? and sequence = 3",
-                Long.class,
-                again))
-        .isEqualTo(4);
+            mvc.perform(get("/jobs/" + job + "/record").with(user("oskar")))
+                .andReturn()
+                .getResponse()
+                .getContentAsString())
+        .contains("not witnessed here", "the file says marit", sha);
+    assertThat(
+            database.queryForObject("select signed_off from job where id = ?", Boolean.class, job))
+        .isFalse();
   }
 
   @ParameterizedTest
@@ -241,12 +292,18 @@ class OpenToOthersIT extends AppIT {
       delimiter = '|',
       value = {
         "\"version\" : 1|\"version\" : 2|version",
-        "\"sequence\" : 2|\"sequence\" : 7|Entry 7 stands where entry 2",
-        "P0340-31|P9340|code",
-        "\"kind\" : \"note-added\"|\"kind\" : \"wish\"|kind",
-        "\"sequence\":3|\"sequence\":9|later",
-        "\"entries\"|\"entrees\"|entries",
-        "{|?|no JSON"
+        "\"sequence\" : 2|\"sequence\" : 7|Entry 2: it has the number 7",
+        "\"sequence\" : 2|\"sequence\" : 99999999999999999999|Entry 2: ",
+        "P0340-31|P9340|Entry 1: body codes 0 code",
+        "\"P0340-31\"|null|Entry 1: body codes 0 code: is not what should stand here",
+        "\"kind\" : \"note-added\"|\"kind\" : \"wish\"|Entry 3: kind: is none of the words",
+        "\"sequence\":3|\"sequence\":9|Entry 4: it undoes an entry that comes later",
+        "\"entries\"|\"entrees\"|nobody knows the field &quot;entrees&quot;",
+        "\"card\" : \"wherrill-sedge-12\"|\"card\" : \"no-such-card\"|Entry 2: There is no vehicle card",
+        "\"words\" : \"to be|\"words\" : \"\\u0000 to be|Entry 3: The note holds a character",
+        "\"words\" : \"to be|\"words\" : \"\\ud800 to be|Entry 3: The note holds a character",
+        "\"odometerKm\" : 142300.0|\"odometerKm\" : 1e99|Entry 2: body odometerKm",
+        "{|?|it is no JSON"
       })
   void aFileThatDoesNotFitIsRefusedWithTheReason(String from, String to, String says)
       throws Exception {
@@ -254,10 +311,70 @@ class OpenToOthersIT extends AppIT {
         export(fullJob())
             .replaceAll("\"sequence\" : 3,\\s+\"reason\"", "\"sequence\":3,\"reason\"");
     assertThat(file).contains(from);
-    MockHttpServletResponse answer = take("/jobs/import", "TECHNICIAN", file.replace(from, to));
+    MockHttpServletResponse answer =
+        take("/jobs/import", "TECHNICIAN", elsewhere(file.replace(from, to)));
     assertThat(answer.getStatus()).isEqualTo(422);
-    assertThat(answer.getContentAsString()).contains("Nothing was taken in").contains(says);
-    assertThat(take("/jobs/import", "LEARNER", file).getContentAsString()).contains("learner");
+    assertThat(answer.getContentAsString())
+        .contains("Nothing was taken in")
+        .contains(says)
+        .doesNotContain("hopmend.app", "hopmend.job", "java.", "Exception");
+    assertThat(take("/jobs/import", "LEARNER", file).getStatus()).isEqualTo(403);
+  }
+
+  @Test
+  void aHostileFileIsBoundedAndAllThatIsWrongIsToldWithItsPlace() throws Exception {
+    String file = export(fullJob());
+    String entry =
+        "{\"sequence\": %d, \"kind\": \"%s\", \"who\": \"a\", \"at\": \"%s\", \"body\": %s}";
+    String bad =
+        String.join(
+            ",",
+            entry.formatted(1, "step-ticked", "2026-01-01T00:00:00Z", "{\"step\": null}"),
+            entry.formatted(2, "readiness-read", "2026-01-01T00:00:00Z", "{\"bytes\": \"zz\"}"),
+            entry.formatted(3, "note-added", "9999-12-31T23:59:59Z", "{\"words\": \"late\"}"),
+            entry.formatted(4, "struck", "2026-01-01T00:00:00Z", "{\"sequence\": 1, \"evil\": 1}"));
+    String head = file.substring(0, file.indexOf("\"entries\""));
+    String several =
+        take("/jobs/import", "TECHNICIAN", head + "\"entries\": [" + bad + "], \"files\": []}")
+            .getContentAsString();
+    assertThat(several)
+        .contains(
+            "Entry 1: body step",
+            "Entry 2: body bytes",
+            "Entry 3: the time 9999-12-31T23:59:59Z lies outside",
+            "Entry 4: body: nobody knows the field &quot;evil&quot;");
+    String deep = head + "\"entries\": " + "[".repeat(5000) + "]".repeat(5000) + ", \"files\": []}";
+    String note =
+        entry.formatted(1, "note-added", "2026-01-01T00:00:00Z", "{\"words\": \"x\"}") + ",";
+    String many = head + "\"entries\": [" + note.repeat(200_000) + note.replace(",$", "");
+    String wide =
+        head + "\"entries\": [{\"a\": [" + "1,".repeat(5_000_000) + "1]}], \"files\": []}";
+    for (String hostile : List.of(deep, many, wide)) {
+      long begin = System.nanoTime();
+      MockHttpServletResponse answer = take("/jobs/import", "TECHNICIAN", hostile);
+      assertThat(answer.getStatus()).isEqualTo(422);
+      assertThat(answer.getContentAsString()).contains("Nothing was taken in");
+      assertThat((System.nanoTime() - begin) / 1e9).as("bounded").isLessThan(60);
+    }
+  }
+
+  @Test
+  void anImportIsItsOwnersAndFormulasComeBackUnchanged() throws Exception {
+    mvc.perform(get("/jobs/import/" + UUID.randomUUID()).with(user("oskar")))
+        .andExpect(status().isNotFound());
+    for (String text :
+        List.of(
+            "=1+1", "+49 1", "-x", "@a", "'=1", "''@b", "\tx", "-5", "plain", "'quoted'", "=")) {
+      String cell = CsvCell.write(text);
+      assertThat(CsvCell.read(cell)).isEqualTo(text);
+      assertThat(cell).as(text).doesNotMatch("[=+@\\t].*|-[^0-9].*");
+    }
+    String before = fleet.csv();
+    String line = "Formula 1,11111111111111111,wherrill-sedge-12,,,'=HYPERLINK(A1),'+notes\n";
+    fleet.take(before.lines().findFirst().orElseThrow() + "\n" + line, "marit");
+    assertThat(fleet.numbered("Formula 1").orElseThrow().customer()).isEqualTo("=HYPERLINK(A1)");
+    assertThat(fleet.csv()).contains("'=HYPERLINK(A1),'+notes");
+    owner().update("delete from fleet_vehicle where fleet_number = 'Formula 1'");
   }
 
   @Test
@@ -292,7 +409,7 @@ class OpenToOthersIT extends AppIT {
     mvc.perform(
             post("/fleet")
                 .with(user("marit").roles("LEAD"))
-                .with(csrf())
+                .with(formToken())
                 .param("fleetNumber", "VAN 14")
                 .param("vin", "11111111111111111")
                 .param("card", "wherrill-sedge-12"))

@@ -33,11 +33,28 @@ final class PlainBrowser {
   }
 
   void signIn() throws Exception {
-    csrf = csrf(get("/sign-in").body());
-    HttpResponse<String> in =
-        send("/sign-in", Map.of("username", "oskar", "password", "ferry-tech"));
-    assertThat(in.headers().firstValue("Location").orElse("")).contains("/jobs");
+    assertThat(signIn("oskar", "tar-rope-and-lantern")).isEqualTo("/jobs");
     csrf = csrf(get("/jobs/new").body());
+  }
+
+  /** Signs in, and tells where that leads. */
+  String signIn(String name, String password) throws Exception {
+    csrf = csrf(get("/sign-in").body());
+    String where = location(send("/sign-in", Map.of("username", name, "password", password)));
+    csrf = csrf(get(where).body());
+    return where;
+  }
+
+  /** Where an answer leads, without the host. */
+  static String location(HttpResponse<String> answer) {
+    return answer.headers().firstValue("Location").orElse("").replaceFirst("^http://[^/]+", "");
+  }
+
+  /** Sends a form with the token of the page that was read last. */
+  HttpResponse<String> submit(String page, String path, Map<String, String> fields)
+      throws Exception {
+    csrf = csrf(get(page).body());
+    return send(path, fields);
   }
 
   /** Sends a form of a job page with a fresh token. */

@@ -6,15 +6,19 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.status;
 
+import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
+import hopmend.app.job.RecordAudit;
 import hopmend.app.job.Refused;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Refusal;
+import java.sql.Connection;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
@@ -22,6 +26,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What is recorded: in order, once, for good. */
 class RecordIT extends AppIT {
@@ -56,7 +61,7 @@ class RecordIT extends AppIT {
   @Test
   void aFormThatIsSentTwiceIsRecognised() {
     long job = newJob();
-    Submission form = new Submission(UUID.randomUUID(), 0, "oskar");
+    Submission form = form(UUID.randomUUID(), 0, "oskar");
     desk.append(job, form, new Fact.PiecesMoved("bolt", 1));
     desk.append(job, form, new Fact.PiecesMoved("bolt", 1));
     assertThat(desk.look(job).workup().ledger().owed()).isEqualTo(1);
@@ -70,9 +75,9 @@ class RecordIT extends AppIT {
     long job = newJob(camCode(), vehicleFact());
     desk.append(
         job,
-        new Submission(UUID.randomUUID(), 2, "marit"),
+        form(UUID.randomUUID(), 2, "marit"),
         new Fact.CheckAnswered("supply", "right", null, null));
-    Submission slower = new Submission(UUID.randomUUID(), 2, "oskar");
+    Submission slower = form(UUID.randomUUID(), 2, "oskar");
     List<Fact> both =
         List.of(new Fact.NoteAdded("first"), new Fact.CheckAnswered("supply", "low", null, null));
     assertThatThrownBy(() -> desk.append(job, slower, both))
@@ -83,22 +88,85 @@ class RecordIT extends AppIT {
   }
 
   @Test
-  void theDatabaseItselfRefusesToChangeOrDeleteAnEntry() {
+  void neitherTheApplicationsRoleNorTheOwnerChangesAnEntry() {
     long job = newJob(new Fact.NoteAdded("stays"));
-    assertThatThrownBy(() -> database.update("delete from job_entry where job_id = ?", job))
-        .isInstanceOf(DataAccessException.class);
-    assertThatThrownBy(
-            () -> database.update("update job_entry set who = 'x' where job_id = ?", job))
-        .isInstanceOf(DataAccessException.class);
+    for (String attempt :
+        List.of(
+            "delete from job_entry where job_id = " + job,
+            "update job_entry set who = 'x' where job_id = " + job,
+            "truncate job_entry",
+            "delete from attachment",
+            "drop trigger job_entry_append_only on job_entry",
+            "alter table job_entry disable trigger user",
+            "delete from security_event")) {
+      assertThatThrownBy(() -> database.execute(attempt))
+          .as(attempt)
+          .isInstanceOf(DataAccessException.class);
+    }
+    assertThatThrownBy(() -> owner().execute("delete from job_entry where job_id = " + job))
+        .as("the guard holds against the owner too, until it is taken off")
+        .hasMessageContaining("never changed and never deleted");
     desk.append(job, Submission.now("oskar"), new Fact.Struck(1, "slip"));
-    assertThat(
-            database.queryForObject(
-                "select struck_by from job_entry where job_id = ? and sequence = 1",
-                Long.class,
-                job))
-        .isEqualTo(2);
+    assertThat(desk.look(job).workup().state().notes()).isEmpty();
     desk.append(job, Submission.now("oskar"), new Fact.Struck(2, ""));
     assertThat(desk.look(job).workup().state().notes()).containsExactly("stays");
+  }
+
+  /** Whoever gets at the tables themselves can change them, but not without a trace. */
+  @Test
+  void aRecordThatWasTamperedWithIsFoundOnItsPageAndByTheCommand() throws Exception {
+    long job = newJob(camCode(), vehicleFact(), new Fact.NoteAdded("ten newton metres"));
+    JobDesk.Kept log = JobDesk.Kept.of("live values", "text/csv", "time,rpm\n0,800\n");
+    desk.append(
+        job,
+        Submission.now("oskar"),
+        List.of(new Fact.LiveLogged(log.id().toString(), "engine speed", 1)),
+        Optional.of(log));
+    assertThat(recordPage(job)).contains("The record is whole");
+    JdbcTemplate owner = owner();
+    owner.execute("alter table job_entry disable trigger user");
+    owner.execute("alter table attachment disable trigger user");
+    String forged =
+        "update job_entry set body = replace(body, ?, ?) where job_id = ? and sequence = 3";
+    String kept = "update attachment set content = convert_to(?, 'UTF8') where job_id = ?";
+    try {
+      owner.update(forged, "ten", "one", job);
+      assertThat(recordPage(job)).contains("from entry 3 on it does not fit");
+      try (Connection c = owner.getDataSource().getConnection()) {
+        assertThat(RecordAudit.audit(c)).contains("Job " + job + " is broken from entry 3 on.");
+      }
+      owner.update(forged, "one", "ten", job);
+      assertThat(recordPage(job)).contains("The record is whole");
+      owner.update(kept, "time,rpm\n0,900\n", job);
+      assertThat(desk.verify(job).brokenAt()).contains(4L);
+      owner.update(kept, log.text(), job);
+      assertThat(desk.verify(job).isWhole()).isTrue();
+      owner.update("update job set last_sequence = last_sequence + 1 where id = ?", job);
+      assertThat(desk.verify(job).brokenAt()).as("an end that was cut off").contains(5L);
+    } finally {
+      owner.update("update job set last_sequence = 4 where id = ?", job);
+      owner.execute("alter table job_entry enable trigger user");
+      owner.execute("alter table attachment enable trigger user");
+    }
+  }
+
+  private String recordPage(long job) throws Exception {
+    return mvc.perform(get("/jobs/" + job + "/record").with(user("oskar")))
+        .andExpect(status().isOk())
+        .andReturn()
+        .getResponse()
+        .getContentAsString();
+  }
+
+  @Test
+  void aFormThatIsSentAgainWithOtherWordsIsToldAndNotDropped() {
+    long job = newJob();
+    Submission form = form(UUID.randomUUID(), 0, "oskar");
+    desk.append(job, form, new Fact.NoteAdded("first words"));
+    desk.append(job, form, new Fact.NoteAdded("first words"));
+    assertThatThrownBy(() -> desk.append(job, form, new Fact.NoteAdded("other words")))
+        .hasMessageContaining("sent before, with other content: entry 1");
+    assertThat(desk.look(job).workup().state().notes()).containsExactly("first words");
   }
 
   @Test

@@ -77,6 +77,11 @@ public record Catalog(
     return CodeMeaning.of(code, known, codeWords);
   }
 
+  /** The caution of this id; one that nobody wrote yet still warns, by its id. */
+  public Caution caution(String id) {
+    return Optional.ofNullable(cautions.get(id)).orElseGet(() -> Caution.unknown(id));
+  }
+
   public Optional<Symptom> symptom(String id) {
     return symptoms.stream().filter(s -> s.id().equals(id)).findFirst();
   }

@@ -10,6 +10,16 @@ import java.util.Optional;
 /** One value of the conditions under which a code was set. */
 public record FreezeFrameValue(Condition condition, Reading reading) {
 
+  public FreezeFrameValue {
+    if (condition == null || reading == null) {
+      throw new IllegalArgumentException("A condition needs its name and its value.");
+    }
+    if (reading.unit().quantity() != condition.unit().quantity()) {
+      throw new IllegalArgumentException(
+          "The %s is not told in %s.".formatted(condition.label(), reading.unit().symbol()));
+    }
+  }
+
   /** The value of a signal as a condition; empty where no condition is kept of it. */
   public static Optional<FreezeFrameValue> of(LiveSignal signal, Reading reading) {
     String name =

@@ -20,6 +20,13 @@ public record ReadCode(
     }
     states = java.util.Collections.unmodifiableSet(sorted);
     controlUnit = controlUnit == null ? "" : controlUnit;
+    if (controlUnit.length() > 60) {
+      throw new IllegalArgumentException("A control unit's name has up to 60 characters.");
+    }
+    if (occurrences < 0 || occurrences > 1_000_000) {
+      throw new IllegalArgumentException(
+          "A code occurred 0 to 1000000 times, not " + occurrences + ".");
+    }
   }
 
   public ReadCode(TroubleCode code, Set<CodeState> states, String controlUnit) {

@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
@@ -12,6 +13,17 @@ import java.util.Map;
 
 /** What an entry of a job says. Facts only; every judgement is computed from them. */
 public sealed interface Fact {
+  /** Most codes that one job holds; more than any vehicle has. */
+  int MOST_CODES = 500;
+
+  /** A fact that cannot be; the message says in plain words what is wrong. */
+  final class Improper extends IllegalArgumentException {
+    private static final long serialVersionUID = 1L;
+
+    Improper(String message) {
+      super(message);
+    }
+  }
 
   /** From where codes were read. */
   enum CodeSource {
@@ -39,14 +51,20 @@ public sealed interface Fact {
       String attachment)
       implements Fact {
     public CodesRead {
-      codes = List.copyOf(codes);
-      freezeFrame = freezeFrame == null ? List.of() : List.copyOf(freezeFrame);
-      attachment = attachment == null ? "" : attachment;
+      Said.given("source of the codes", source);
+      codes = Said.list("codes", codes, MOST_CODES);
+      freezeFrame = Said.list("freeze-frame values", freezeFrame, 60);
+      attachment = Said.idOrNone("kept text", attachment);
     }
   }
 
   /** A code that was read wrongly is taken out of the job. */
-  record CodeSetAside(TroubleCode code, String reason) implements Fact {}
+  record CodeSetAside(TroubleCode code, String reason) implements Fact {
+    public CodeSetAside {
+      Said.given("code", code);
+      reason = Said.text("reason", reason, 500);
+    }
+  }
 
   /**
    * The vehicle was pinned down.
@@ -65,8 +83,23 @@ public sealed interface Fact {
       Place place)
       implements Fact {
     public VehicleIdentified {
-      engineCard = engineCard == null ? "" : engineCard;
+      if (vin == null || !vin.matches("[0-9A-Z]{17}")) {
+        throw new Improper("An identification number has 17 letters and digits.");
+      }
+      card = Said.id("vehicle card", card);
+      engineCard = Said.idOrNone("card of the engine", engineCard);
+      if (modelYear != 0) {
+        Said.within("model year", modelYear, 1950, 2100);
+      }
+      if (built != null) {
+        Said.within("year of building", built.getYear(), 1950, 2100);
+      }
+      Said.within("odometer in km", odometerKm, 0, MOST_KM);
+      Said.given("place of the work", place);
     }
+
+    /** More than any vehicle has run. */
+    public static final double MOST_KM = 5_000_000;
 
     /** A vehicle with the engine that it was built with. */
     public VehicleIdentified(
@@ -107,8 +140,9 @@ public sealed interface Fact {
   record SymptomsNoted(List<String> picks, List<String> when, HowOften often, String words)
       implements Fact {
     public SymptomsNoted {
-      picks = List.copyOf(picks);
-      when = when == null ? List.of() : List.copyOf(when);
+      picks = Said.ids("symptoms", picks, 60);
+      when = Said.ids("circumstances", when, 60);
+      words = Said.text("customer's words", words, 1000);
     }
 
     public SymptomsNoted(List<String> picks, String words) {
@@ -117,11 +151,20 @@ public sealed interface Fact {
   }
 
   /** The technician works on this code first. */
-  record WorkOnChosen(TroubleCode code) implements Fact {}
+  record WorkOnChosen(TroubleCode code) implements Fact {
+    public WorkOnChosen {
+      Said.given("code", code);
+    }
+  }
 
   /** A check was answered; readings are null where nothing was measured. */
   record CheckAnswered(String check, String outcome, Reading measured, Reading companion)
-      implements Fact {}
+      implements Fact {
+    public CheckAnswered {
+      check = Said.id("check", check);
+      outcome = Said.id("result", outcome);
+    }
+  }
 
   /**
    * A verdict was taken.
@@ -129,66 +172,159 @@ public sealed interface Fact {
    * @param reason why, where it goes against the computation; else empty
    */
   record VerdictTaken(Remedy remedy, String suspect, double probability, String reason)
-      implements Fact {}
+      implements Fact {
+    public VerdictTaken {
+      Said.given("verdict", remedy);
+      suspect = Said.idOrNone("suspect", suspect);
+      // Sums of shares may pass 1 by rounding.
+      Said.within("probability", probability, -1e-9, 1 + 1e-9);
+      reason = Said.text("reason", reason, 500);
+    }
+  }
 
   /** The technician stands before the right sensor. */
-  record SiteConfirmed(String site) implements Fact {}
+  record SiteConfirmed(String site) implements Fact {
+    public SiteConfirmed {
+      site = Said.id("site", site);
+    }
+  }
 
-  record PartChosen(String number, boolean pair, String reason) implements Fact {}
+  /** A part was chosen; {@code pair} says that the sensor's twin is renewed too. */
+  record PartChosen(String number, boolean pair, String reason) implements Fact {
+    public PartChosen {
+      number = Said.id("part number", number);
+      reason = Said.text("reason", reason, 500);
+    }
+  }
 
   /** Old and new lay side by side; {@code differences} are the traits that were seen to differ. */
   record PartsCompared(String oldNumber, String newNumber, List<String> differences)
       implements Fact {
     public PartsCompared {
-      differences = List.copyOf(differences);
+      oldNumber = Said.idOrNone("number of the old part", oldNumber);
+      newNumber = Said.id("number of the new part", newNumber);
+      differences = Said.ids("differences", differences, 60);
     }
   }
 
   /** A step was done; torque is null where nothing was tightened. */
-  record StepTicked(String step, Reading torque) implements Fact {}
+  record StepTicked(String step, Reading torque) implements Fact {
+    public StepTicked {
+      step = Said.id("step", step);
+      if (torque != null && torque.unit().quantity() != MeasureUnit.Quantity.TORQUE) {
+        throw new Improper("A tightness is a torque, not " + torque.text() + ".");
+      }
+    }
+  }
 
   /** Pieces taken off (positive) or put back (negative) beside the plan. */
   record PiecesMoved(String item, int pieces) implements Fact {
     public PiecesMoved {
+      item = Said.id("piece", item);
       if (pieces == 0 || Math.abs(pieces) > 999) {
-        throw new IllegalArgumentException("1 to 999 pieces can be moved, not " + pieces);
+        throw new Improper("1 to 999 pieces can be moved, not " + pieces + ".");
       }
     }
   }
 
   /** A repair without a new part: what was done. */
-  record RepairNoted(String words) implements Fact {}
+  record RepairNoted(String words) implements Fact {
+    public RepairNoted {
+      words = Said.text("repair", words, 2000);
+    }
+  }
 
   /** A hard gate was passed for a reason. */
-  record GateOverruled(Hop gate, String reason) implements Fact {}
+  record GateOverruled(Hop gate, String reason) implements Fact {
+    public GateOverruled {
+      Said.given("gate", gate);
+      reason = Said.text("reason", reason, 500);
+    }
+  }
 
   /** The vehicle acknowledged clearing. */
-  record CodesCleared(String vin) implements Fact {}
+  record CodesCleared(String vin) implements Fact {
+    public CodesCleared {
+      vin = Said.id("identification number", vin);
+    }
+  }
 
-  record RoutineStarted(String routine, double minutes) implements Fact {}
+  /** The vehicle acknowledged the start of a routine. */
+  record RoutineStarted(String routine, double minutes) implements Fact {
+    public RoutineStarted {
+      routine = Said.id("routine", routine);
+      Said.within("time of a routine in minutes", minutes, 0, 1440);
+    }
+  }
 
-  record RoutineEnded(String routine, RoutineState result) implements Fact {}
+  /** The vehicle told how a routine ended. */
+  record RoutineEnded(String routine, RoutineState result) implements Fact {
+    public RoutineEnded {
+      routine = Said.id("routine", routine);
+      Said.given("result of the routine", result);
+    }
+  }
 
   /** The four bytes of readiness as eight hexadecimal digits. */
-  record ReadinessRead(String bytes) implements Fact {}
+  record ReadinessRead(String bytes) implements Fact {
+    public ReadinessRead {
+      if (bytes == null || !bytes.matches("[0-9A-Fa-f]{8}")) {
+        throw new Improper("Readiness is four bytes as eight hexadecimal digits.");
+      }
+    }
+  }
 
   /** A drive log was kept as an attachment. */
-  record DriveLogged(String attachment, String name) implements Fact {}
+  record DriveLogged(String attachment, String name) implements Fact {
+    public DriveLogged {
+      attachment = Said.id("kept log", attachment);
+      name = Said.text("name of the log", name, 200);
+    }
+  }
 
   /**
    * Live values were kept as an attachment.
    *
    * @param signals their names
    */
-  record LiveLogged(String attachment, String signals, int samples) implements Fact {}
+  record LiveLogged(String attachment, String signals, int samples) implements Fact {
+    public LiveLogged {
+      attachment = Said.id("kept log", attachment);
+      signals = Said.text("names of the signals", signals, 1000);
+      Said.within("number of samples", samples, 0, 10_000_000);
+    }
+  }
 
-  record NoteAdded(String words) implements Fact {}
+  /** Words for the record. */
+  record NoteAdded(String words) implements Fact {
+    public NoteAdded {
+      words = Said.text("note", words, 2000);
+    }
+  }
 
   /** The job was signed off; {@code reason} is empty if it was proven. */
-  record SignedOff(boolean proven, String reason) implements Fact {}
+  record SignedOff(boolean proven, String reason) implements Fact {
+    public SignedOff {
+      reason = Said.text("reason", reason, 500);
+    }
+  }
 
   /** An earlier entry is taken back. */
-  record Struck(long sequence, String reason) implements Fact {}
+  record Struck(long sequence, String reason) implements Fact {
+    public Struck {
+      Said.within("number of the entry", sequence, 1, 1_000_000_000);
+      reason = Said.text("reason", reason, 200);
+    }
+  }
+
+  /**
+   * A stored entry that does not read any more: of an unknown kind, or of a shape that cannot be.
+   * It stays in the record as it is and changes nothing.
+   *
+   * @param kind the name under which it is stored
+   * @param body its stored JSON
+   */
+  record Unreadable(String kind, String body) implements Fact {}
 
   /** Every kind of fact by the name under which it is stored. */
   Map<String, Class<? extends Fact>> KINDS =
@@ -216,6 +352,71 @@ public sealed interface Fact {
           Map.entry("note-added", NoteAdded.class),
           Map.entry("signed-off", SignedOff.class),
           Map.entry("struck", Struck.class));
+
+  /** Whether it speaks about one sensor, so that it does not count for another of the same job. */
+  default boolean concernsOneSensor() {
+    return this instanceof CheckAnswered
+        || this instanceof VerdictTaken
+        || this instanceof SiteConfirmed
+        || this instanceof PartChosen
+        || this instanceof PartsCompared
+        || this instanceof StepTicked
+        || this instanceof RepairNoted;
+  }
+
+  /** Id of the text that was kept with it, empty if none was. */
+  default String keptText() {
+    if (this instanceof CodesRead f) {
+      return f.attachment();
+    } else if (this instanceof DriveLogged f) {
+      return f.attachment();
+    } else if (this instanceof LiveLogged f) {
+      return f.attachment();
+    }
+    return "";
+  }
+
+  /** Whether a vehicle said it; then nobody typed it. */
+  default boolean wasToldByVehicle() {
+    return this instanceof CodesRead f && f.source() == CodeSource.VEHICLE
+        || this instanceof CodesCleared
+        || this instanceof RoutineStarted
+        || this instanceof RoutineEnded
+        || this instanceof ReadinessRead;
+  }
+
+  /**
+   * Whether a person typed the same twice. Where the text is kept and what was computed beside it
+   * is not typed; what a vehicle told is the same if it is of one kind.
+   */
+  default boolean wasTypedLike(Fact other) {
+    if (wasToldByVehicle() && other.wasToldByVehicle()) {
+      return getClass() == other.getClass();
+    }
+    return typed(this).equals(typed(other));
+  }
+
+  private static Fact typed(Fact fact) {
+    if (fact instanceof CodesRead f) {
+      return new CodesRead(f.source(), f.codes(), f.freezeFrame(), "");
+    } else if (fact instanceof DriveLogged f) {
+      return new DriveLogged("kept", f.name());
+    } else if (fact instanceof LiveLogged f) {
+      return new LiveLogged("kept", f.signals(), f.samples());
+    } else if (fact instanceof VerdictTaken f) {
+      return new VerdictTaken(f.remedy(), "", 0, f.reason());
+    }
+    return fact;
+  }
+
+  /** Whether it can change which sensor the job is about. */
+  default boolean mayChangeTheSensor() {
+    return this instanceof CodesRead
+        || this instanceof CodeSetAside
+        || this instanceof VehicleIdentified
+        || this instanceof WorkOnChosen
+        || this instanceof Struck;
+  }
 
   /** The name under which this fact is stored. */
   default String kind() {

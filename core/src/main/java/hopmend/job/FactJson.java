@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.fault.TroubleCode;
 import java.util.Optional;
+import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.StreamReadFeature;
@@ -28,23 +29,51 @@ public final class FactJson {
   private FactJson() {}
 
   public static String write(Fact fact) {
+    if (fact instanceof Fact.Unreadable u) {
+      return u.body();
+    }
     return MAPPER.writeValueAsString(fact);
   }
 
+  /** Reads a stored fact; what does not read stays as it is, see {@link Fact.Unreadable}. */
+  public static Fact stored(String kind, String json) {
+    try {
+      return read(kind, json);
+    } catch (IllegalArgumentException e) {
+      return new Fact.Unreadable(kind, json);
+    }
+  }
+
   /**
-   * Reads a stored fact.
+   * Reads a fact from elsewhere.
    *
-   * @throws IllegalArgumentException if the kind is unknown or the JSON does not fit it
+   * @throws Fact.Improper if the kind is unknown or the JSON does not fit it
    */
   public static Fact read(String kind, String json) {
     Class<? extends Fact> type =
         Optional.<Class<? extends Fact>>ofNullable(Fact.KINDS.get(kind))
-            .orElseThrow(() -> new IllegalArgumentException("No entry is of kind " + kind));
+            .orElseThrow(() -> new Fact.Improper("No entry is of kind " + kind + "."));
     try {
       return MAPPER.readValue(json, type);
-    } catch (tools.jackson.core.JacksonException e) {
-      throw new IllegalArgumentException(
-          "An entry of kind %s does not read: %s".formatted(kind, e.getOriginalMessage()), e);
+    } catch (JacksonException e) {
+      throw new Fact.Improper(
+          e.getCause() instanceof IllegalArgumentException why
+              ? why.getMessage()
+              : "An entry of kind " + kind + " has not the fields that it should have.");
+    }
+  }
+
+  /** What an entry is about as it is stored; nothing told is an empty text. */
+  public static String writeAbout(About about) {
+    return about.equals(About.NOTHING) ? "" : MAPPER.writeValueAsString(about);
+  }
+
+  /** Reads it again; what does not read tells nothing. */
+  public static About storedAbout(String json) {
+    try {
+      return json.isEmpty() ? About.NOTHING : MAPPER.readValue(json, About.class);
+    } catch (JacksonException e) {
+      return About.NOTHING;
     }
   }
 

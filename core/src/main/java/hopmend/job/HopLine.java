@@ -197,6 +197,18 @@ public record HopLine(List<Standing> standings) {
           Standing.Kind.DONE,
           w.state().signedOff().get().proven() ? "proven, signed off" : "signed off with a reason");
     }
+    Optional<JobEntry> reopened = w.state().reopened();
+    if (reopened.isPresent() && reopened.get().fact() instanceof Fact.Struck undone) {
+      return Standing.of(
+          Hop.VERIFY,
+          Standing.Kind.OPEN,
+          "reopened: %s undid entry %d after the sign-off"
+              .formatted(reopened.get().madeBy(), undone.sequence()));
+    }
+    if (w.state().signedOffElsewhere().isPresent()) {
+      return Standing.of(
+          Hop.VERIFY, Standing.Kind.OPEN, "signed off elsewhere, not witnessed here");
+    }
     if (w.state().cleared().isEmpty()) {
       return Standing.of(Hop.VERIFY, Standing.Kind.BLOCKED, "by Clear");
     }

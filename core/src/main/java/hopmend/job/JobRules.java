@@ -1,14 +1,31 @@
 package hopmend.job;
 
+import hopmend.part.Fit;
+import hopmend.part.PartChoice;
+import hopmend.prove.Check;
+import hopmend.prove.Remedy;
+import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
- * What may be added to a job. Two people may work on one job: an entry that does not contradict
- * what the other has added goes in; one that would is refused with "this changed, look again".
+ * What may be added to a job, by whom, and what needs a reason first. Two people may work on one
+ * job: an entry that does not contradict what the other has added goes in; one that would is
+ * refused with "this changed, look again". A page and a file that is taken in obey the same rules.
  */
 public final class JobRules {
+  private static final int SHORTEST_REASON = 5;
+  private static final int SHORTEST_REPAIR = 3;
+
   private JobRules() {}
+
+  /** Who wants to add a fact. */
+  public record Person(String who, Role role) {
+    boolean isLearner() {
+      return role == Role.LEARNER;
+    }
+  }
 
   /**
    * Whether a fact may be added.
@@ -16,7 +33,7 @@ public final class JobRules {
    * @param seen the last sequence that the person had before them
    * @return empty if it may
    */
-  public static Optional<Refusal> refuse(Workup w, Fact fact, long seen) {
+  public static Optional<Refusal> refuse(Workup w, Fact fact, long seen, Person by) {
     JobState state = w.state();
     if (state.signedOff().isPresent()
         && !(fact instanceof Fact.Struck)
@@ -24,60 +41,256 @@ public final class JobRules {
       return Optional.of(
           Refusal.gate("The job is signed off. Undo the sign-off first, or add a note."));
     }
-    if (fact instanceof Fact.Struck s) {
-      return strike(state, s);
+    if (by.isLearner()) {
+      Optional<Refusal> beyond = beyondALearner(w, fact, by);
+      if (beyond.isPresent()) {
+        return beyond;
+      }
     }
-    if (fact instanceof Fact.CheckAnswered f) {
-      return newer(
-          state, seen, e -> e instanceof Fact.CheckAnswered o && o.check().equals(f.check()));
-    }
-    if (fact instanceof Fact.StepTicked f) {
-      return tick(w, f);
-    }
-    if (fact instanceof Fact.PartChosen) {
-      return newer(state, seen, e -> e instanceof Fact.PartChosen);
-    }
-    if (fact instanceof Fact.VerdictTaken) {
-      return newer(
-          state, seen, e -> e instanceof Fact.VerdictTaken || e instanceof Fact.CheckAnswered);
-    }
-    if (fact instanceof Fact.VehicleIdentified) {
-      return newer(state, seen, e -> e instanceof Fact.VehicleIdentified);
-    }
-    if (fact instanceof Fact.CodesCleared) {
-      return HopLine.clearGate(w).map(g -> Refusal.gate("Clearing is blocked " + g + "."));
+    return improper(w, fact).or(() -> contradicted(state, fact, seen));
+  }
+
+  /** What a learner leaves to a technician. */
+  private static Optional<Refusal> beyondALearner(Workup w, Fact fact, Person by) {
+    if (fact instanceof Fact.GateOverruled) {
+      return Optional.of(Refusal.role("A learner cannot pass a gate. Ask a technician."));
     }
     if (fact instanceof Fact.SignedOff) {
-      return newer(state, seen, e -> !(e instanceof Fact.NoteAdded));
+      return Optional.of(Refusal.role("A learner cannot sign off. Ask a technician."));
+    }
+    if (fact instanceof Fact.VerdictTaken f && !agrees(w, f.remedy())) {
+      return Optional.of(
+          Refusal.role(
+              "A learner cannot take a verdict that the checks do not prove. Ask a technician."));
+    }
+    if (fact instanceof Fact.CodesCleared && w.needsPart().filter(n -> !n).isPresent()) {
+      return Optional.of(
+          Refusal.role(
+              "After a repair without a new part a technician looks at it, and clears the codes."));
+    }
+    if (fact instanceof Fact.Struck s) {
+      return strikeByLearner(w.state(), s, by);
     }
     return Optional.empty();
   }
 
-  private interface Contradicts {
-    boolean by(Fact fact);
+  private static Optional<Refusal> strikeByLearner(JobState state, Fact.Struck s, Person by) {
+    if (state.signedOff().isPresent()) {
+      return Optional.of(
+          Refusal.role("A learner cannot undo anything of a signed-off job. Ask a technician."));
+    }
+    return state
+        .entry(s.sequence())
+        .filter(e -> !e.who().equals(by.who()))
+        .map(e -> Refusal.role("A learner can undo their own entries only. Ask a technician."));
   }
 
-  private static Optional<Refusal> newer(JobState state, long seen, Contradicts contradicts) {
+  /** What is wrong with the fact itself, whoever says it. */
+  private static Optional<Refusal> improper(Workup w, Fact fact) {
+    JobState state = w.state();
+    if (fact instanceof Fact.Struck s) {
+      return strike(state, s);
+    } else if (fact instanceof Fact.CodesRead f) {
+      return tooMany(state, f);
+    } else if (fact instanceof Fact.CodeSetAside f) {
+      return when(
+          state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
+          "code",
+          "The job has no code " + f.code().text() + ".");
+    } else if (fact instanceof Fact.WorkOnChosen f) {
+      return when(
+          state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
+          "code",
+          "The job has no code " + f.code().text() + ". Pick one of its codes.");
+    } else if (fact instanceof Fact.VehicleIdentified f) {
+      return card(w, f.card()).or(() -> card(w, f.cardOfEngine()));
+    } else if (fact instanceof Fact.SymptomsNoted f) {
+      return symptoms(w, f);
+    } else if (fact instanceof Fact.CheckAnswered f) {
+      return answer(w, f);
+    } else if (fact instanceof Fact.VerdictTaken f) {
+      return when(
+          f.reason().isBlank() && !agrees(w, f.remedy()),
+          "reason",
+          "The checks do not prove this verdict yet. Say why you take it.");
+    } else if (fact instanceof Fact.SiteConfirmed f) {
+      return when(
+          w.site().filter(s -> s.site().id().equals(f.site())).isEmpty(),
+          "",
+          "The code now points at another sensor. Look at the drawing again.");
+    } else if (fact instanceof Fact.PartChosen f) {
+      return part(w, f);
+    } else if (fact instanceof Fact.StepTicked f) {
+      return tick(w, f);
+    } else if (fact instanceof Fact.RepairNoted f) {
+      return when(
+          f.words().strip().length() < SHORTEST_REPAIR,
+          "words",
+          "Say what was repaired, in 3 to 2000 characters.");
+    } else if (fact instanceof Fact.NoteAdded f) {
+      return when(f.words().isBlank(), "words", "A note has 1 to 2000 characters.");
+    } else if (fact instanceof Fact.GateOverruled f) {
+      return when(
+          f.reason().strip().length() < SHORTEST_REASON,
+          "reason",
+          "Say in 5 to 500 characters why clearing goes on with something owed.");
+    } else if (fact instanceof Fact.CodesCleared f) {
+      return HopLine.clearGate(w)
+          .map(g -> Refusal.gate("Clearing is blocked " + g + "."))
+          .or(() -> otherVehicle(state, f));
+    } else if (fact instanceof Fact.RoutineStarted f) {
+      return when(
+          w.routines().stream().noneMatch(r -> r.id().equals(f.routine())),
+          "routine",
+          "This job asks for no routine " + f.routine() + ".");
+    } else if (fact instanceof Fact.RoutineEnded f) {
+      return when(
+          state.routine(f.routine()).isEmpty(),
+          "routine",
+          "No routine " + f.routine() + " was started.");
+    } else if (fact instanceof Fact.SignedOff f) {
+      return when(
+          !f.proven() && f.reason().strip().length() < SHORTEST_REASON,
+          "reason",
+          "The fault is not proven gone. Say in 5 to 500 characters why the job is signed off all"
+              + " the same.");
+    }
+    return Optional.empty();
+  }
+
+  private static Optional<Refusal> when(boolean wrong, String field, String message) {
+    return wrong ? Optional.of(Refusal.bad(field, message)) : Optional.empty();
+  }
+
+  /** What somebody else added since the person looked, where it bears on the fact. */
+  private static Optional<Refusal> contradicted(JobState state, Fact fact, long seen) {
+    Predicate<Fact> contradicts = f -> false;
+    if (fact instanceof Fact.CheckAnswered a) {
+      contradicts = f -> f instanceof Fact.CheckAnswered o && o.check().equals(a.check());
+    } else if (fact instanceof Fact.PartChosen) {
+      contradicts = f -> f instanceof Fact.PartChosen;
+    } else if (fact instanceof Fact.VerdictTaken) {
+      contradicts = f -> f instanceof Fact.VerdictTaken || f instanceof Fact.CheckAnswered;
+    } else if (fact instanceof Fact.VehicleIdentified) {
+      contradicts = f -> f instanceof Fact.VehicleIdentified;
+    } else if (fact instanceof Fact.SignedOff) {
+      contradicts = f -> !(f instanceof Fact.NoteAdded);
+    }
+    Predicate<Fact> bearing = contradicts;
     return state.live().stream()
-        .filter(e -> e.sequence() > seen && contradicts.by(e.fact()))
+        .filter(e -> e.sequence() > seen && bearing.test(e.fact()))
         .findFirst()
         .map(
             e ->
                 Refusal.changed(
                     "%s added something that bears on this after you opened the page. Look again, then decide."
-                        .formatted(e.who())));
+                        .formatted(e.madeBy())));
+  }
+
+  private static boolean agrees(Workup w, Remedy remedy) {
+    return w.verdict().flatMap(v -> v.remedy()).filter(remedy::equals).isPresent();
+  }
+
+  private static Optional<Refusal> tooMany(JobState state, Fact.CodesRead f) {
+    long fresh =
+        f.codes().stream()
+            .map(c -> c.code())
+            .distinct()
+            .filter(c -> state.codes().stream().noneMatch(k -> k.code().equals(c)))
+            .count();
+    long all = state.codes().size() + fresh;
+    return when(
+        all > Fact.MOST_CODES,
+        "text",
+        "The job would have %d codes; at most %d are kept. Set aside what does not matter."
+            .formatted(all, Fact.MOST_CODES));
+  }
+
+  private static Optional<Refusal> card(Workup w, String card) {
+    return when(
+        w.catalog().card(card).isEmpty(),
+        "card",
+        "There is no vehicle card \"" + card + "\" here.");
+  }
+
+  private static Optional<Refusal> symptoms(Workup w, Fact.SymptomsNoted f) {
+    Optional<String> unknown =
+        f.picks().stream()
+            .filter(p -> w.catalog().symptom(p).isEmpty())
+            .findFirst()
+            .or(
+                () ->
+                    f.when().stream()
+                        .filter(
+                            c ->
+                                w.catalog().circumstances().stream()
+                                    .noneMatch(k -> k.id().equals(c)))
+                        .findFirst());
+    return when(
+            f.picks().isEmpty() && f.words().isBlank(),
+            "words",
+            "Pick a symptom or write the customer's words.")
+        .or(
+            () ->
+                unknown.map(u -> Refusal.bad("words", "There is no symptom \"" + u + "\" here.")));
+  }
+
+  private static Optional<Refusal> answer(Workup w, Fact.CheckAnswered f) {
+    Optional<Check> check = w.sheet().flatMap(s -> s.check(f.check()));
+    if (check.isEmpty()) {
+      return Optional.of(Refusal.bad("", "The sheet has no check \"" + f.check() + "\"."));
+    }
+    if (check.get().known(f.outcome()).isEmpty()) {
+      return Optional.of(
+          Refusal.bad(
+              "outcome",
+              "The check \"%s\" has no result \"%s\". Pick what you found."
+                  .formatted(check.get().title(), f.outcome())));
+    }
+    return when(
+        f.measured() != null
+            && check
+                .get()
+                .measured()
+                .filter(m -> !m.judges(f.measured(), Optional.ofNullable(f.companion())))
+                .isPresent(),
+        "value",
+        "The reading does not suit the check \"" + check.get().title() + "\".");
+  }
+
+  private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {
+    Optional<PartChoice.Candidate> candidate = w.partChoice().flatMap(c -> c.byNumber(f.number()));
+    if (candidate.isEmpty()) {
+      return Optional.of(Refusal.bad("number", "Pick one of the parts of the card."));
+    }
+    return when(
+        candidate.get().fit().verdict() != Fit.Says.FITS && f.reason().isBlank(),
+        "reason",
+        "%s does not fit, or it is not known whether it does. Say why you take it all the same."
+            .formatted(f.number()));
+  }
+
+  private static Optional<Refusal> otherVehicle(JobState state, Fact.CodesCleared f) {
+    return state
+        .vehicle()
+        .filter(v -> !v.vin().equals(f.vin()))
+        .map(
+            v ->
+                Refusal.bad(
+                    "",
+                    "Codes were cleared in %s, the job is about %s.".formatted(f.vin(), v.vin())));
   }
 
   private static Optional<Refusal> strike(JobState state, Fact.Struck s) {
     if (state.entry(s.sequence()).isEmpty()) {
-      return Optional.of(Refusal.bad("There is no entry " + s.sequence() + " to undo."));
+      return Optional.of(Refusal.bad("", "There is no entry " + s.sequence() + " to undo."));
     }
     return state
         .struckBy(s.sequence())
         .map(
             by ->
                 Refusal.changed(
-                    "%s has already undone entry %d.".formatted(by.who(), s.sequence())));
+                    "%s has already undone entry %d.".formatted(by.madeBy(), s.sequence())));
   }
 
   private static Optional<Refusal> tick(Workup w, Fact.StepTicked f) {
@@ -87,10 +300,13 @@ public final class JobRules {
     }
     Optional<Step> step = w.workOrder().flatMap(o -> o.step(f.step()));
     if (step.isEmpty()) {
-      return Optional.of(Refusal.bad("The work order has no step " + f.step() + "."));
+      return Optional.of(Refusal.bad("", "The work order has no step " + f.step() + "."));
     }
-    if (step.get().fastener().isPresent() && f.torque() == null) {
-      return Optional.of(Refusal.bad("Enter the tightness that was applied."));
+    if (step.get().fastener().isPresent()) {
+      Optional<Refusal> loose = tightness(step.get(), f);
+      if (loose.isPresent()) {
+        return loose;
+      }
     }
     Optional<Step> open =
         w.workOrder().orElseThrow().steps().stream()
@@ -99,5 +315,16 @@ public final class JobRules {
             .filter(s -> !w.state().ticks().containsKey(s.id()))
             .findFirst();
     return open.map(s -> Refusal.gate("Hard stop: first \"" + s.brief() + "\"."));
+  }
+
+  private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {
+    if (f.torque() == null) {
+      return Optional.of(Refusal.bad("torque", "Enter the tightness that was applied."));
+    }
+    SlipGuard guard = SlipGuard.judge(f.torque(), step.fastener().orElseThrow());
+    return when(
+        guard.finding() == SlipGuard.Finding.PAST_PROOF && f.torque().value() > 0,
+        "torque",
+        guard.sentence() + " If the bolt really saw that, renew it and take the step again.");
   }
 }

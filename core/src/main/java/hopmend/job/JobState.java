@@ -43,7 +43,9 @@ public final class JobState {
   private Afterwards afterClear;
   private String readiness;
   private Fact.DriveLogged drive;
-  private Fact.SignedOff signedOff;
+  private JobEntry signedOff;
+  private JobEntry signedOffElsewhere;
+  private JobEntry reopened;
 
   /** A ticked step: its fact, by whom and when. */
   public record Ticked(Fact.StepTicked fact, String who, Instant at, long sequence) {}
@@ -55,11 +57,13 @@ public final class JobState {
   /** The last reading after clearing, and whether it came after the drive. */
   public record Afterwards(List<ReadCode> codes, boolean afterDrive) {}
 
-  private JobState(List<JobEntry> entries) {
+  private JobState(List<JobEntry> entries, About sensor) {
     this.entries = List.copyOf(entries);
     this.strikes = strikesOf(entries);
     for (JobEntry e : live()) {
-      apply(e);
+      if (!e.fact().concernsOneSensor() || e.about().concerns(sensor)) {
+        apply(e);
+      }
     }
   }
 
@@ -70,7 +74,13 @@ public final class JobState {
    */
   public static JobState of(List<JobEntry> entries) {
     return new JobState(
-        entries.stream().sorted(Comparator.comparingLong(JobEntry::sequence)).toList());
+        entries.stream().sorted(Comparator.comparingLong(JobEntry::sequence)).toList(),
+        About.NOTHING);
+  }
+
+  /** The same entries as they bear on one sensor: what was said of another does not count. */
+  JobState about(About sensor) {
+    return new JobState(entries, sensor);
   }
 
   /**
@@ -114,20 +124,22 @@ public final class JobState {
     } else if (fact instanceof Fact.PartsCompared f) {
       compared = f;
     } else if (fact instanceof Fact.StepTicked f) {
-      ticks.put(f.step(), new Ticked(f, e.who(), e.at(), e.sequence()));
+      ticks.put(f.step(), new Ticked(f, e.madeBy(), e.happened(), e.sequence()));
     } else if (fact instanceof Fact.PiecesMoved f) {
       movements.add(new Ledger.Movement(f.item(), f.pieces()));
     } else if (fact instanceof Fact.RepairNoted f) {
       repair = f.words();
     } else if (fact instanceof Fact.GateOverruled f) {
-      overrules.put(f.gate(), f.reason());
+      if (e.isWitnessed()) {
+        overrules.put(f.gate(), f.reason());
+      }
     } else if (fact instanceof Fact.CodesCleared) {
-      cleared = e.at();
+      cleared = e.happened();
       afterClear = null;
       readiness = null;
       drive = null;
     } else if (fact instanceof Fact.RoutineStarted f) {
-      routines.put(f.routine(), new RoutineRun(f, e.at(), Optional.empty()));
+      routines.put(f.routine(), new RoutineRun(f, e.happened(), Optional.empty()));
     } else if (fact instanceof Fact.RoutineEnded f) {
       routines.computeIfPresent(
           f.routine(), (id, run) -> new RoutineRun(run.started(), run.at(), Optional.of(f)));
@@ -138,8 +150,27 @@ public final class JobState {
       afterClear = afterClear == null ? null : new Afterwards(afterClear.codes(), false);
     } else if (fact instanceof Fact.NoteAdded f) {
       notes.add(f.words());
-    } else if (fact instanceof Fact.SignedOff f) {
-      signedOff = f;
+    } else if (fact instanceof Fact.SignedOff) {
+      signOff(e);
+    } else if (fact instanceof Fact.Struck f) {
+      reopenIfSignedOff(f, e);
+    }
+  }
+
+  private void signOff(JobEntry e) {
+    if (e.isWitnessed()) {
+      signedOff = e;
+      reopened = null;
+    } else {
+      signedOffElsewhere = e;
+    }
+  }
+
+  /** A sign-off speaks for what stood there; once that is undone it speaks for nothing. */
+  private void reopenIfSignedOff(Fact.Struck strike, JobEntry e) {
+    if (signedOff != null && strike.sequence() < signedOff.sequence()) {
+      signedOff = null;
+      reopened = e;
     }
   }
 
@@ -275,6 +306,16 @@ public final class JobState {
   }
 
   public Optional<Fact.SignedOff> signedOff() {
-    return Optional.ofNullable(signedOff);
+    return Optional.ofNullable(signedOff).map(e -> (Fact.SignedOff) e.fact());
+  }
+
+  /** A sign-off that a file claims; it closes nothing here. */
+  public Optional<JobEntry> signedOffElsewhere() {
+    return Optional.ofNullable(signedOffElsewhere);
+  }
+
+  /** The strike that undid something under the sign-off and so reopened the job. */
+  public Optional<JobEntry> reopened() {
+    return Optional.ofNullable(reopened);
   }
 }

@@ -41,75 +41,150 @@ import java.util.stream.Stream;
 
 /**
  * Everything that follows from a job's facts, the catalog and the shop's settings: what each hop
- * shows. Holds no state of its own; each question is computed when asked.
+ * shows. It is about one sensor, the one that the code at hand leads to; what was said of another
+ * sensor of the same job does not count here, but what was taken off for it is still owed. Never
+ * changes; each answer is computed once.
  */
-public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
+public final class Workup {
+  private final JobState state;
+  private final Catalog catalog;
+  private final ShopSettings shop;
+  private final CodePicture picture;
+  private final Optional<TroubleCode> workOn;
+  private final Optional<FamilySheet> sheet;
+  private final Optional<VehicleCard> card;
+  private final Optional<SiteFinder> site;
+  private final About about;
+  private final JobState all;
+  private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
+  private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
+  private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
+  private final Once<Ledger> ledger = new Once<>(this::count);
+
+  public Workup(JobState job, Catalog catalog, ShopSettings shop) {
+    this.catalog = catalog;
+    this.shop = shop;
+    List<JobEntry> told = SensorAtHand.told(job.entries(), catalog, shop);
+    this.all = told == job.entries() ? job : JobState.of(told);
+    this.picture =
+        CodePicture.of(
+            all.codes(),
+            catalog.codeRules(),
+            groups(all),
+            body(all).map(VehicleCard::bulletins).orElse(List.of()));
+    this.workOn =
+        all.workOn()
+            .filter(c -> all.codes().stream().anyMatch(r -> r.code().equals(c)))
+            .or(picture::workOn);
+    this.sheet = workOn.flatMap(code -> sheetOf(code, ownCodes(all)));
+    this.card =
+        sheet.filter(s -> s.follows() == FamilySheet.Follows.BODY).isPresent()
+            ? body(all)
+            : engine(all);
+    this.site =
+        workOn.flatMap(
+            code ->
+                sheet.flatMap(
+                    s ->
+                        card.flatMap(
+                            c -> SiteFinder.find(code, s.family(), groups(all), c.sites()))));
+    this.about =
+        new About(
+            sheet.map(FamilySheet::family).orElse(""),
+            sheet.map(FamilySheet::revision).orElse(0),
+            card.map(VehicleCard::id).orElse(""),
+            card.map(VehicleCard::revision).orElse(0),
+            site.map(f -> f.site().id()).orElse(""));
+    this.state = all.about(about);
+  }
+
+  /** What the entries add up to for the sensor at hand. */
+  public JobState state() {
+    return state;
+  }
+
+  public Catalog catalog() {
+    return catalog;
+  }
+
+  public ShopSettings shop() {
+    return shop;
+  }
+
+  /** The sensor at hand, and the knowledge with which it is judged. */
+  public About about() {
+    return about;
+  }
 
   // Read
 
   public CodePicture picture() {
-    return CodePicture.of(
-        state.codes(),
-        catalog.codeRules(),
-        groups(),
-        bodyCard().map(VehicleCard::bulletins).orElse(List.of()));
+    return picture;
   }
 
   /** The code that the job works on: the technician's choice, else the picture's. */
   public Optional<TroubleCode> workOn() {
-    return state
-        .workOn()
-        .filter(c -> state.codes().stream().anyMatch(r -> r.code().equals(c)))
-        .or(() -> picture().workOn());
+    return workOn;
   }
 
   /** The sheet that covers the code: by the maker's own codes of the card, or by the standard. */
   public Optional<FamilySheet> sheet() {
-    return workOn()
-        .flatMap(
-            code ->
-                CodeGroup.owning(code, ownCodes())
-                    .flatMap(g -> catalog.sheet(g.family()))
-                    .or(() -> catalog.sheetOwning(code)));
+    return sheet;
+  }
+
+  private Optional<FamilySheet> sheetOf(TroubleCode code, List<CodeGroup> own) {
+    return CodeGroup.owning(code, own)
+        .flatMap(g -> catalog.sheet(g.family()))
+        .or(() -> catalog.sheetOwning(code));
   }
 
   public CodeMeaning meaning(TroubleCode code) {
-    return catalog.meaning(code, ownCodes());
+    return catalog.meaning(code, ownCodes(state));
   }
 
   /** The maker's own codes of this vehicle's body and engine. */
-  private List<CodeGroup> ownCodes() {
-    return Stream.of(engineCard(), bodyCard())
+  private List<CodeGroup> ownCodes(JobState job) {
+    return Stream.of(engine(job), body(job))
         .flatMap(Optional::stream)
         .distinct()
         .flatMap(c -> c.codes().stream())
         .toList();
   }
 
-  private List<CodeGroup> groups() {
-    return Stream.concat(ownCodes().stream(), catalog.codeGroups().stream()).toList();
+  private List<CodeGroup> groups(JobState job) {
+    return Stream.concat(ownCodes(job).stream(), catalog.codeGroups().stream()).toList();
+  }
+
+  private Optional<VehicleCard> body(JobState job) {
+    return job.vehicle().flatMap(v -> catalog.card(v.card()));
+  }
+
+  private Optional<VehicleCard> engine(JobState job) {
+    return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
   }
 
   /** The card of the body. */
   public Optional<VehicleCard> bodyCard() {
-    return state.vehicle().flatMap(v -> catalog.card(v.card()));
+    return body(state);
   }
 
   /** The card of the engine; another one than the body's where the engine was swapped. */
   public Optional<VehicleCard> engineCard() {
-    return state.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
+    return engine(state);
   }
 
   /** The card that tells about the sensor at hand: the engine's, or the body's. */
   public Optional<VehicleCard> card() {
-    return sheet().filter(s -> s.follows() == FamilySheet.Follows.BODY).isPresent()
-        ? bodyCard()
-        : engineCard();
+    return card;
   }
 
   // Prove
 
   public Optional<Diagnosis> diagnosis() {
+    return diagnosis.get();
+  }
+
+  private Optional<Diagnosis> diagnose() {
     return sheet()
         .map(s -> Diagnosis.of(s.suspects(), s.checks(), answers(s), shop.labourPerHour()));
   }
@@ -117,10 +192,13 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
   private List<Diagnosis.Answer> answers(FamilySheet sheet) {
     List<Diagnosis.Answer> answers = new ArrayList<>();
     for (Fact.CheckAnswered a : state.answers()) {
+      // A check or result that the sheet of today does not know bears on nothing.
       sheet
           .check(a.check())
           .ifPresent(
-              c -> answers.add(new Diagnosis.Answer(c, c.outcome(a.outcome()), measured(c, a))));
+              c ->
+                  c.known(a.outcome())
+                      .ifPresent(o -> answers.add(new Diagnosis.Answer(c, o, measured(c, a)))));
     }
     return answers;
   }
@@ -129,9 +207,11 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
     if (a.measured() == null) {
       return "";
     }
+    Optional<Reading> companion = Optional.ofNullable(a.companion());
     return check
         .measured()
-        .map(m -> band(check, m, Optional.ofNullable(a.companion())).judge(a.measured()).sentence())
+        .filter(m -> m.judges(a.measured(), companion))
+        .map(m -> band(check, m, companion).judge(a.measured()).sentence())
         .orElse(a.measured().text());
   }
 
@@ -169,20 +249,16 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
   // Find
 
   public Optional<SiteFinder> site() {
-    return workOn()
-        .flatMap(
-            code ->
-                sheet()
-                    .flatMap(
-                        s ->
-                            card()
-                                .flatMap(
-                                    c -> SiteFinder.find(code, s.family(), groups(), c.sites()))));
+    return site;
   }
 
   // Pick
 
   public Optional<PartChoice> partChoice() {
+    return partChoice.get();
+  }
+
+  private Optional<PartChoice> chooseParts() {
     return card()
         .flatMap(
             c ->
@@ -238,13 +314,41 @@ public record Workup(JobState state, Catalog catalog, ShopSettings shop) {
   // Swap
 
   public Optional<WorkOrder> workOrder() {
+    return workOrder.get();
+  }
+
+  private Optional<WorkOrder> orderWork() {
     return sheet()
         .flatMap(s -> card().flatMap(c -> site().map(f -> catalog.workOrder(s, c, f.site()))));
   }
 
+  /** Everything that was taken off, for this sensor and for others of the job. */
   public Ledger ledger() {
-    return Ledger.of(
-        workOrder().orElse(new WorkOrder(List.of())), state.tickedSteps(), state.movements());
+    return ledger.get();
+  }
+
+  private Ledger count() {
+    Ledger here =
+        Ledger.of(
+            workOrder().orElse(new WorkOrder(List.of())), state.tickedSteps(), state.movements());
+    return others().stream().map(this::ledgerOf).reduce(here, Ledger::and);
+  }
+
+  /** Other sensors of the job on which steps were ticked. */
+  private List<About> others() {
+    return all.live().stream()
+        .filter(e -> e.fact() instanceof Fact.StepTicked)
+        .map(JobEntry::about)
+        .filter(a -> !a.concerns(about))
+        .distinct()
+        .toList();
+  }
+
+  private Ledger ledgerOf(About other) {
+    return SensorAtHand.workOrder(other, catalog)
+        .map(o -> Ledger.of(o, all.about(other).tickedSteps(), List.of()))
+        .orElse(Ledger.EMPTY)
+        .takenFor(catalog.sheet(other.family()).map(FamilySheet::name).orElse(other.family()));
   }
 
   public Optional<Step> nextStep() {

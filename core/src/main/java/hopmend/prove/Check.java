@@ -56,18 +56,15 @@ public record Check(
     return Optional.ofNullable(measurement);
   }
 
-  public Outcome outcome(String outcomeId) {
-    return requireOutcome(id, outcomes, outcomeId);
+  /** The result of this id, empty if this sheet does not know it. */
+  public Optional<Outcome> known(String outcomeId) {
+    return outcomes.stream().filter(o -> o.id().equals(outcomeId)).findFirst();
   }
 
-  private static Outcome requireOutcome(String check, List<Outcome> outcomes, String outcomeId) {
-    return outcomes.stream()
-        .filter(o -> o.id().equals(outcomeId))
-        .findFirst()
-        .orElseThrow(
-            () ->
-                new IllegalArgumentException(
-                    "Check %s has no result %s".formatted(check, outcomeId)));
+  private static void requireOutcome(String check, List<Outcome> outcomes, String outcomeId) {
+    if (outcomes.stream().noneMatch(o -> o.id().equals(outcomeId))) {
+      throw new IllegalArgumentException("Check %s has no result %s".formatted(check, outcomeId));
+    }
   }
 
   /** Cost in money: labour plus what it uses up. */

@@ -55,6 +55,20 @@ public record Measurement(
     return cardBand.orElseGet(() -> new Band(low, high, unit, source));
   }
 
+  /**
+   * Whether a reading can be judged: of the right quantity, with its companion where one is needed.
+   */
+  public boolean judges(Reading reading, Optional<Reading> companion) {
+    return reading.unit().quantity() == unit.quantity()
+        && companionUnit()
+            .map(
+                u ->
+                    companion
+                        .filter(c -> c.unit().quantity() == u.quantity() && c.value() > 0)
+                        .isPresent())
+            .orElse(true);
+  }
+
   public String outcomeFor(Band.Side side) {
     return switch (side) {
       case BELOW -> below;

@@ -17,4 +17,18 @@ public record Caution(
     String action,
     String who,
     boolean hardStop,
-    String source) {}
+    String source) {
+
+  /** A caution that is named somewhere but written nowhere: it still warns, by its id. */
+  public static Caution unknown(String id) {
+    return new Caution(
+        id,
+        "hand",
+        "Caution: " + id.replace('-', ' '),
+        "",
+        "Follow the vehicle maker's instructions.",
+        "",
+        false,
+        "not in the catalog");
+  }
+}

@@ -12,6 +12,8 @@ import java.util.Set;
  * @param lines every item that was taken off, in the order of taking
  */
 public record Ledger(List<Line> lines) {
+  /** Nothing was taken off. */
+  public static final Ledger EMPTY = new Ledger(List.of());
 
   /**
    * An item with its counts.
@@ -60,6 +62,28 @@ public record Ledger(List<Line> lines) {
         .map(Step::id)
         .findFirst()
         .orElse("");
+  }
+
+  /** The same ledger, each item told as taken off for a sensor. */
+  public Ledger takenFor(String sensor) {
+    return new Ledger(
+        lines.stream()
+            .map(
+                l ->
+                    new Line(
+                        l.item() + " (for the " + sensor + ")",
+                        l.taken(),
+                        l.returned(),
+                        l.step(),
+                        ""))
+            .toList());
+  }
+
+  /** This ledger and another one below it. */
+  public Ledger and(Ledger other) {
+    List<Line> both = new ArrayList<>(lines);
+    both.addAll(other.lines);
+    return new Ledger(both);
   }
 
   public int taken() {

@@ -40,6 +40,8 @@ class EveryFamilyTest {
       new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
+  private static final JobRules.Person ANN = new JobRules.Person("ann", Role.TECHNICIAN);
+
   private final List<JobEntry> entries = new ArrayList<>();
 
   static Stream<Arguments> sites() {
@@ -48,7 +50,7 @@ class EveryFamilyTest {
   }
 
   private void say(Fact fact) {
-    assertThat(JobRules.refuse(workup(), fact, Long.MAX_VALUE)).as(fact.toString()).isEmpty();
+    assertThat(JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)).as(fact.toString()).isEmpty();
     entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", fact));
   }
 
@@ -133,7 +135,7 @@ class EveryFamilyTest {
         .as("the checks of %s can convict a dead sensor", sheet.family())
         .isGreaterThan(first)
         .isGreaterThan(0.7);
-    say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""));
+    say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "all checks are done"));
   }
 
   private void pick(Site site) {

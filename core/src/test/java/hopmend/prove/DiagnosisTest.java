@@ -55,7 +55,10 @@ class DiagnosisTest {
     Check c = check("c", 1, 0.9, 0.1);
     Diagnosis d =
         Diagnosis.of(
-            suspects, List.of(c), List.of(new Diagnosis.Answer(c, c.outcome("bad"), "")), RATE);
+            suspects,
+            List.of(c),
+            List.of(new Diagnosis.Answer(c, c.known("bad").orElseThrow(), "")),
+            RATE);
     assertThat(d.probability("a")).isCloseTo(0.75, within(1e-12));
     assertThat(d.effects().get(0).oddsFactor(suspects.get(0))).isCloseTo(9, within(1e-9));
     assertThat(d.next()).isEmpty();
@@ -156,7 +159,7 @@ class DiagnosisTest {
 
   private static Diagnosis.Answer answer(String check, String outcome) {
     Check c = CAM.check(check).orElseThrow();
-    return new Diagnosis.Answer(c, c.outcome(outcome), "");
+    return new Diagnosis.Answer(c, c.known(outcome).orElseThrow(), "");
   }
 
   @Test

@@ -1,5 +1,6 @@
 package hopmend.app.account;
 
+import hopmend.job.Role;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -12,13 +13,6 @@ import java.time.Instant;
 /** A person who signs in, with what they prefer to see. */
 @Entity
 public class Account {
-  /** What a person may do: LEAD all, TECHNICIAN the work, LEARNER the work but no gate. */
-  public enum Role {
-    LEAD,
-    TECHNICIAN,
-    LEARNER
-  }
-
   /** The units shown large; the others stand small beside them. */
   public enum Units {
     METRIC,
@@ -64,6 +58,18 @@ public class Account {
   @Column(name = "created_at")
   private Instant createdAt;
 
+  @Column(name = "reset_hash")
+  private String resetHash = "";
+
+  @Column(name = "reset_until")
+  private Instant resetUntil;
+
+  @Column(name = "totp_secret")
+  private String totpSecret = "";
+
+  @Column(name = "totp_used")
+  private long totpUsed;
+
   protected Account() {}
 
   Account(String login, String name, String passwordHash, Role role, Instant createdAt) {
@@ -80,6 +86,10 @@ public class Account {
 
   public String name() {
     return name;
+  }
+
+  Long id() {
+    return id;
   }
 
   String passwordHash() {
@@ -110,6 +120,51 @@ public class Account {
     this.units = units;
     this.reader = reader;
     this.theme = theme;
+  }
+
+  /** A person with a one-time code has no password until they make one with it. */
+  void expectNewPassword(String codeHash, Instant until) {
+    resetHash = codeHash;
+    resetUntil = until;
+  }
+
+  /** Whether a one-time code of this hash makes a new password at this moment. */
+  boolean takesCode(String codeHash, Instant now) {
+    return !resetHash.isEmpty() && resetHash.equals(codeHash) && now.isBefore(resetUntil);
+  }
+
+  void rehash(String hash) {
+    passwordHash = hash;
+  }
+
+  /** A new password makes every one-time code worthless. */
+  void takePassword(String hash) {
+    passwordHash = hash;
+    resetHash = "";
+    resetUntil = null;
+  }
+
+  /** Whether a code of an authenticator is asked for besides the password. */
+  public boolean hasSecondFactor() {
+    return !totpSecret.isEmpty();
+  }
+
+  String totpSecret() {
+    return totpSecret;
+  }
+
+  void takeSecondFactor(String secret) {
+    totpSecret = secret;
+    totpUsed = 0;
+  }
+
+  /** A code counts once: its time step must be later than the last one that was used. */
+  boolean useTimeStep(long step) {
+    if (step <= totpUsed) {
+      return false;
+    }
+    totpUsed = step;
+    return true;
   }
 
   void change(Role role, boolean active) {

@@ -1,6 +1,6 @@
 package hopmend.app.account;
 
-import java.security.Principal;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -9,22 +9,28 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 /** Puts the person who is signed in, and their units, into every page. */
 @ControllerAdvice
 class PersonAdvice {
-  private final Accounts accounts;
   private final ObjectProvider<BenchAddress> bench;
+  private final Confirmation confirmation;
 
-  PersonAdvice(Accounts accounts, ObjectProvider<BenchAddress> bench) {
-    this.accounts = accounts;
+  PersonAdvice(ObjectProvider<BenchAddress> bench, Confirmation confirmation) {
     this.bench = bench;
+    this.confirmation = confirmation;
   }
 
   @ModelAttribute("person")
-  Account person(Principal principal) {
-    return account(principal).orElse(null);
+  Account person(HttpServletRequest request) {
+    return account(request).orElse(null);
   }
 
   @ModelAttribute("units")
-  PersonUnits units(Principal principal) {
-    return new PersonUnits(account(principal).map(Account::units).orElse(Account.Units.METRIC));
+  PersonUnits units(HttpServletRequest request) {
+    return new PersonUnits(account(request).map(Account::units).orElse(Account.Units.METRIC));
+  }
+
+  /** Whether a form that changes accounts or links asks for the own password. */
+  @ModelAttribute("confirmationDue")
+  boolean confirmationDue(HttpServletRequest request) {
+    return account(request).isPresent() && confirmation.isDue(request);
   }
 
   /** Address of the simulated vehicle's bench page; empty outside the demo. */
@@ -34,7 +40,8 @@ class PersonAdvice {
     return address == null ? "" : address.url();
   }
 
-  private Optional<Account> account(Principal principal) {
-    return Optional.ofNullable(principal).map(Principal::getName).flatMap(accounts::byLogin);
+  /** As {@link SignedInFilter} has just read it. */
+  private static Optional<Account> account(HttpServletRequest request) {
+    return Optional.ofNullable((Account) request.getAttribute(SignedInFilter.PERSON));
   }
 }

@@ -9,8 +9,6 @@ import hopmend.app.web.InputProblem;
 import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
-import hopmend.job.HopLine;
-import hopmend.job.Workup;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.HexFormat;
@@ -70,15 +68,11 @@ class ClearController {
 
   private void erase(Form form) {
     JobDesk.Submission submission = form.submission();
-    Workup workup = desk.look(form.jobId()).workup();
-    HopLine.clearGate(workup)
-        .ifPresent(
-            g -> {
-              throw new InputProblem("", "Clearing is blocked " + g + ".");
-            });
     String vin =
         vin(form.jobId())
             .orElseThrow(() -> new InputProblem("", "Pin the vehicle down in Read first."));
+    // The rules are asked before the vehicle is touched, and once more when it is recorded.
+    desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
     VehicleDesk.Readout before =
         vehicles.read(form.jobId(), form.field("gateway"), Optional.of(vin));
     VehicleDesk.Readout after =
@@ -111,16 +105,6 @@ class ClearController {
     return screens.submit(
         form,
         model,
-        () -> {
-          if (form.by("LEARNER")) {
-            throw new InputProblem("reason", "A learner cannot pass a gate. Ask a technician.");
-          }
-          String reason = form.field("reason").strip();
-          if (reason.length() < 5 || reason.length() > 500) {
-            throw new InputProblem(
-                "reason", "Say in 5 to 500 characters why clearing goes on with something owed.");
-          }
-          return List.of(new Fact.GateOverruled(Hop.CLEAR, reason));
-        });
+        () -> List.of(new Fact.GateOverruled(Hop.CLEAR, form.field("reason").strip())));
   }
 }

@@ -2,7 +2,6 @@ package hopmend.app.demo;
 
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
-import hopmend.app.account.Account;
 import hopmend.app.account.Accounts;
 import hopmend.app.fleet.Fleet;
 import hopmend.app.fleet.FleetVehicle;
@@ -15,6 +14,7 @@ import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
+import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.standin.DoipServer;
 import hopmend.standin.VehicleSpec;
@@ -83,9 +83,9 @@ class DemoData {
       fleet.take(resource("demo/fleet.csv"), "marit");
       new DemoHistory(catalog, shop, copies).make(fleet.offered(), clock.instant());
       openJobs();
-      accounts.create("marit", "Marit (lead)", "ferry-lead", Account.Role.LEAD);
-      accounts.create(TECHNICIAN, "Oskar", "ferry-tech", Account.Role.TECHNICIAN);
-      accounts.create("nils", "Nils (learner)", "ferry-learner", Account.Role.LEARNER);
+      accounts.create("marit", "Marit (lead)", "grey-heron-at-dusk", Role.LEAD);
+      accounts.create(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
+      accounts.create("nils", "Nils (learner)", "slow-oar-first-light", Role.LEARNER);
     }
     for (DoipServer s : vehicle.garage().servers()) {
       VehicleSpec spec = s.with(v -> v.spec());
@@ -93,7 +93,7 @@ class DemoData {
       links.point("Simulated " + spec.name(), host, s.port(), spec.vin(), "demo");
     }
     LOG.info(
-        "Demo accounts: marit / ferry-lead, oskar / ferry-tech, nils / ferry-learner. Vehicle bench {}",
+        "Demo accounts: marit / grey-heron-at-dusk, oskar / tar-rope-and-lantern, nils / slow-oar-first-light. Vehicle bench {}",
         vehicle.url());
   }
 

@@ -63,7 +63,7 @@ final class DemoHistory {
           "");
       repair.upTo(Hop.VERIFY);
       repair.say(new Fact.SignedOff(false, ENDINGS.get(Math.max(0, random.nextInt(8) - 5))));
-      copies.in(
+      copies.past(
           new JobCopy(
               new UUID(SEED, i),
               TITLES.get(random.nextInt(TITLES.size())),
@@ -72,7 +72,10 @@ final class DemoHistory {
               who,
               begin,
               repair.entries().stream()
-                  .map(e -> new JobCopy.Entry(e.sequence(), e.at(), e.who(), e.fact()))
+                  .map(
+                      e ->
+                          new JobCopy.Entry(
+                              e.sequence(), e.at(), e.who(), e.fact(), e.about(), e.claim()))
                   .toList(),
               List.of()));
     }

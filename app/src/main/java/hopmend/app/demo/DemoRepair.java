@@ -58,7 +58,9 @@ final class DemoRepair {
 
   void say(Fact fact) {
     at = at.plusSeconds(150);
-    entries.add(new JobEntry(entries.size() + 1, at, who, fact));
+    entries.add(
+        new JobEntry(
+            entries.size() + 1, at, who, fact, workup().about(), java.util.Optional.empty()));
   }
 
   void read(List<TroubleCode> codes, Fact vehicle, List<String> symptoms, String words) {

@@ -1,14 +1,18 @@
 package hopmend.app.export;
 
 import hopmend.app.job.JobCopies;
+import hopmend.app.job.JobCopy;
+import hopmend.app.watch.SecurityEvent.Kind;
+import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
-import hopmend.app.web.UploadedText;
+import hopmend.app.web.NotHere;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.nio.charset.StandardCharsets;
+import java.io.IOException;
+import java.security.Principal;
+import java.util.UUID;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -21,45 +25,89 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class ExportController {
   private static final int MOST_MEGABYTES = 48;
+  private static final long WAIT_MILLIS = 2_500;
 
   private final JobCopies copies;
   private final JobFile files;
+  private final Imports imports;
+  private final SecurityEvents events;
 
-  ExportController(JobCopies copies, JobFile files) {
+  ExportController(JobCopies copies, JobFile files, Imports imports, SecurityEvents events) {
     this.copies = copies;
     this.files = files;
+    this.imports = imports;
+    this.events = events;
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/export.json")
-  ResponseEntity<byte[]> out(@PathVariable long jobId) {
-    return ResponseEntity.ok()
-        .contentType(MediaType.APPLICATION_JSON)
-        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=job-" + jobId + ".json")
-        .body(files.write(copies.out(jobId)).getBytes(StandardCharsets.UTF_8));
+  void out(@PathVariable long jobId, HttpServletRequest request, HttpServletResponse response)
+      throws IOException {
+    JobCopy copy = copies.out(jobId);
+    events.note(request, Kind.TAKEN_OUT, "job " + jobId + " as a file");
+    response.setContentType("application/json;charset=utf-8");
+    response.setHeader(
+        HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=job-" + jobId + ".json");
+    files.write(copy, response.getOutputStream());
   }
 
   @GetMapping("/jobs/import")
+  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String page() {
     return "export/import";
   }
 
+  /** Takes a file in; a file that takes its time has a page of its own, which can be left. */
   @PostMapping("/jobs/import")
+  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String in(
       @RequestParam(required = false) MultipartFile file,
+      Principal principal,
       Model model,
       HttpServletRequest request,
       HttpServletResponse response) {
     try {
-      if (request.isUserInRole("LEARNER")) {
-        throw new InputProblem("file", "A learner cannot take jobs in. Ask a technician.");
+      if (file == null || file.isEmpty()) {
+        throw new InputProblem("file", "Pick a job file.");
       }
-      String text =
-          UploadedText.of(file, MOST_MEGABYTES)
-              .orElseThrow(() -> new InputProblem("file", "Pick a job file."));
-      return "redirect:/jobs/" + copies.in(files.read(text));
+      if (file.getSize() > MOST_MEGABYTES * 1_000_000L) {
+        throw new InputProblem(
+            "file",
+            "The file has %.1f MB; at most %d MB are read."
+                .formatted(file.getSize() / 1e6, MOST_MEGABYTES));
+      }
+      Imports.Import begun = imports.begin(file, principal.getName(), request.getRemoteAddr());
+      begun.endsWithin(WAIT_MILLIS);
+      return shown(begun, model, response);
     } catch (InputProblem p) {
       p.show(model, response);
       return "export/import";
     }
+  }
+
+  @GetMapping("/jobs/import/{id}")
+  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
+  String progress(
+      @PathVariable UUID id, Principal principal, Model model, HttpServletResponse response) {
+    Imports.Import begun =
+        imports
+            .of(id, principal.getName())
+            .orElseThrow(() -> new NotHere("There is no such import of yours"));
+    if (begun.isRunning()) {
+      model.addAttribute("running", begun);
+      return "export/import";
+    }
+    return shown(begun, model, response);
+  }
+
+  private static String shown(Imports.Import begun, Model model, HttpServletResponse response) {
+    return switch (begun.stage()) {
+      case DONE -> "redirect:/jobs/" + begun.jobId();
+      case REFUSED -> {
+        model.addAttribute("refused", begun);
+        response.setStatus(422);
+        yield "export/import";
+      }
+      default -> "redirect:/jobs/import/" + begun.id();
+    };
   }
 }

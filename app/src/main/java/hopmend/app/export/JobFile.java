@@ -6,28 +6,21 @@ import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import hopmend.app.job.JobCopy;
-import hopmend.app.web.InputProblem;
-import hopmend.job.Fact;
+import hopmend.job.Claim;
 import hopmend.job.FactJson;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.time.Instant;
-import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
 import java.util.Base64;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
-import java.util.UUID;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
-import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** The file format of a job, as its published JSON Schema describes it. */
@@ -35,7 +28,7 @@ import tools.jackson.databind.node.ObjectNode;
 class JobFile {
   static final String SCHEMA = "static/schema/job-1.json";
   private static final String FORMAT = "hop-mend-job";
-  private static final int MOST_PROBLEMS = 8;
+  private static final String NOBODY = "00000000-0000-0000-0000-000000000000";
 
   private final JsonMapper json =
       JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
@@ -51,109 +44,123 @@ class JobFile {
     }
   }
 
-  String write(JobCopy job) {
-    ObjectNode root = json.createObjectNode();
-    root.put("format", FORMAT).put("version", 1);
-    ObjectNode head = root.putObject("job");
-    head.put("id", job.token().toString());
-    head.put("title", job.title());
-    head.put("fleetNumber", job.fleetNumber());
-    head.put("customer", job.customer());
-    head.put("createdBy", job.createdBy());
-    head.put("createdAt", job.createdAt().toString());
-    ArrayNode entries = root.putArray("entries");
-    for (JobCopy.Entry e : job.entries()) {
-      ObjectNode entry = entries.addObject();
-      entry.put("sequence", e.sequence());
-      entry.put("kind", e.fact().kind());
-      entry.put("who", e.who());
-      entry.put("at", e.at().toString());
-      entry.set("body", json.readTree(FactJson.write(e.fact())));
-    }
-    ArrayNode files = root.putArray("files");
-    for (JobCopy.File f : job.files()) {
-      ObjectNode file = files.addObject();
-      file.put("id", f.id().toString());
-      file.put("name", f.name());
-      file.put("mediaType", f.mediaType());
-      file.put("createdAt", f.createdAt().toString());
-      file.put("content", Base64.getEncoder().encodeToString(f.content()));
-    }
-    return json.writeValueAsString(root);
+  JsonMapper json() {
+    return json;
   }
 
-  /**
-   * Reads a job file.
-   *
-   * @throws InputProblem naming what does not fit the schema, or which entry does not read
-   */
-  JobCopy read(String text) {
-    JsonNode root;
-    try {
-      root = json.readTree(text);
-      List<Error> errors = schema.validate(text, InputFormat.JSON);
-      if (!errors.isEmpty()) {
-        throw refused(
-            errors.stream()
-                .limit(MOST_PROBLEMS)
-                .map(e -> e.getInstanceLocation() + " " + e.getMessage())
-                .toList());
-      }
-    } catch (JacksonException e) {
-      throw refused(List.of("It is no JSON: " + e.getOriginalMessage()));
-    }
-    try {
-      return copy(root);
-    } catch (IllegalArgumentException | DateTimeParseException e) {
-      throw refused(List.of(e.getMessage()));
+  /** Writes a job; kept files are opened one after the other. */
+  void write(JobCopy job, OutputStream out) {
+    try (JsonGenerator file = json.createGenerator(out)) {
+      file.writeStartObject();
+      file.writeStringProperty("format", FORMAT);
+      file.writeNumberProperty("version", 1);
+      file.writeName("job");
+      file.writeTree(head(job));
+      file.writeArrayPropertyStart("entries");
+      job.entries().forEach(e -> file.writeTree(entry(e)));
+      file.writeEndArray();
+      file.writeArrayPropertyStart("files");
+      job.files().forEach(f -> file.writeTree(file(f)));
+      file.writeEndArray();
+      file.writeEndObject();
     }
   }
 
-  private static JobCopy copy(JsonNode root) {
-    List<JobCopy.Entry> entries = new ArrayList<>();
-    for (JsonNode e : root.get("entries")) {
-      long sequence = e.get("sequence").asLong();
-      if (sequence != entries.size() + 1) {
-        throw new IllegalArgumentException(
-            "Entry %d stands where entry %d should be; none may be missing."
-                .formatted(sequence, entries.size() + 1));
-      }
-      Fact fact = FactJson.read(e.get("kind").asString(), e.get("body").toString());
-      if (fact instanceof Fact.Struck s && s.sequence() >= sequence) {
-        throw new IllegalArgumentException("Entry " + sequence + " strikes one that comes later.");
-      }
-      entries.add(
-          new JobCopy.Entry(
-              sequence, Instant.parse(e.get("at").asString()), e.get("who").asString(), fact));
-    }
-    List<JobCopy.File> files = new ArrayList<>();
-    Set<UUID> ids = new HashSet<>();
-    for (JsonNode f : root.get("files")) {
-      UUID id = UUID.fromString(f.get("id").asString());
-      if (!ids.add(id)) {
-        throw new IllegalArgumentException("The file " + id + " stands there twice.");
-      }
-      files.add(
-          new JobCopy.File(
-              id,
-              f.get("name").asString(),
-              f.get("mediaType").asString(),
-              Instant.parse(f.get("createdAt").asString()),
-              Base64.getDecoder().decode(f.get("content").asString())));
-    }
-    JsonNode head = root.get("job");
-    return new JobCopy(
-        UUID.fromString(head.get("id").asString()),
-        head.get("title").asString(),
-        head.get("fleetNumber").asString(),
-        head.get("customer").asString(),
-        head.get("createdBy").asString(),
-        Instant.parse(head.get("createdAt").asString()),
-        entries,
-        files);
+  private ObjectNode head(JobCopy job) {
+    return json.createObjectNode()
+        .put("id", job.token().toString())
+        .put("title", job.title())
+        .put("fleetNumber", job.fleetNumber())
+        .put("customer", job.customer())
+        .put("createdBy", job.createdBy())
+        .put("createdAt", job.createdAt().toString());
   }
 
-  private static InputProblem refused(List<String> problems) {
-    return new InputProblem("file", "Nothing was taken in. " + String.join("; ", problems));
+  private ObjectNode entry(JobCopy.Entry e) {
+    ObjectNode entry =
+        json.createObjectNode()
+            .put("sequence", e.sequence())
+            .put("kind", e.fact().kind())
+            .put("who", e.who())
+            .put("at", e.at().toString());
+    String about = FactJson.writeAbout(e.about());
+    if (!about.isEmpty()) {
+      entry.set("about", json.readTree(about));
+    }
+    e.claim().ifPresent(c -> entry.set("claim", claim(c)));
+    entry.set("body", json.readTree(FactJson.write(e.fact())));
+    return entry;
+  }
+
+  private ObjectNode claim(Claim c) {
+    return json.createObjectNode()
+        .put("who", c.who())
+        .put("at", c.at().toString())
+        .put("fileSha256", c.fileSha256());
+  }
+
+  private ObjectNode file(JobCopy.File f) {
+    return json.createObjectNode()
+        .put("id", f.id().toString())
+        .put("name", f.name())
+        .put("mediaType", f.mediaType())
+        .put("createdAt", f.createdAt().toString())
+        .put("content", Base64.getEncoder().encodeToString(f.content().get()));
+  }
+
+  /** What of the schema an entry does not fit, in plain words; empty if it fits. */
+  List<String> misfitsOfEntry(JsonNode entry) {
+    ObjectNode frame = frame();
+    frame.withArray("entries").add(entry);
+    return misfits(frame, "/entries/0");
+  }
+
+  /** The same for a kept file without its content. */
+  List<String> misfitsOfFile(ObjectNode file) {
+    ObjectNode frame = frame();
+    frame.withArray("files").add(file);
+    return misfits(frame, "/files/0");
+  }
+
+  /** The same for all that stands beside the entries and the files. */
+  List<String> misfitsOfHead(ObjectNode head) {
+    ObjectNode whole = head.deepCopy();
+    whole.putArray("entries");
+    whole.putArray("files");
+    return misfits(whole, "");
+  }
+
+  private ObjectNode frame() {
+    ObjectNode frame = json.createObjectNode().put("format", FORMAT).put("version", 1);
+    frame
+        .putObject("job")
+        .put("id", NOBODY)
+        .put("title", "-")
+        .put("fleetNumber", "")
+        .put("customer", "")
+        .put("createdBy", "-")
+        .put("createdAt", "2026-01-01T00:00:00Z");
+    frame.putArray("entries");
+    frame.putArray("files");
+    return frame;
+  }
+
+  private List<String> misfits(JsonNode whole, String place) {
+    return schema.validate(whole).stream().map(e -> words(e, place)).distinct().toList();
+  }
+
+  private static String words(Error e, String place) {
+    String where = e.getInstanceLocation().toString();
+    where = (where.startsWith(place) ? where.substring(place.length()) : where).replace('/', ' ');
+    String what =
+        switch (e.getKeyword()) {
+          case "required" -> "\"" + e.getProperty() + "\" is missing";
+          case "additionalProperties" -> "nobody knows the field \"" + e.getProperty() + "\"";
+          case "enum", "const" -> "is none of the words that may stand here";
+          case "pattern" -> "has not the form that it should have";
+          case "type", "anyOf", "oneOf", "not" -> "is not what should stand here";
+          default -> e.getMessage();
+        };
+    return (where.strip() + ": " + what).replaceFirst("^: ", "");
   }
 }

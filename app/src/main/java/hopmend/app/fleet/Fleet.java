@@ -4,6 +4,7 @@ import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
+import hopmend.app.web.CsvCell;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Paged;
 import hopmend.catalog.Catalog;
@@ -21,6 +22,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -134,7 +136,16 @@ public class Fleet {
       for (FleetVehicle v : vehicles.all()) {
         FleetLine l = v.line();
         csv.writeRecord(
-            l.fleetNumber(), l.vin(), l.card(), l.engineCard(), l.built(), l.customer(), l.notes());
+            Stream.of(
+                    l.fleetNumber(),
+                    l.vin(),
+                    l.card(),
+                    l.engineCard(),
+                    l.built(),
+                    l.customer(),
+                    l.notes())
+                .map(CsvCell::write)
+                .toList());
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
@@ -205,14 +216,15 @@ public class Fleet {
   }
 
   private static FleetLine line(NamedCsvRecord r) {
+    List<String> cells = COLUMNS.stream().map(r::getField).map(CsvCell::read).toList();
     return new FleetLine(
-        r.getField("fleet_number"),
-        r.getField("identification_number"),
-        r.getField("card"),
-        r.getField("engine_card"),
-        r.getField("built"),
-        r.getField("customer"),
-        r.getField("notes"));
+        cells.get(0),
+        cells.get(1),
+        cells.get(2),
+        cells.get(3),
+        cells.get(4),
+        cells.get(5),
+        cells.get(6));
   }
 
   private int year() {

@@ -1,10 +1,13 @@
 package hopmend.app.fleet;
 
 import hopmend.app.job.JobDesk;
+import hopmend.app.watch.SecurityEvent.Kind;
+import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.UploadedText;
 import hopmend.catalog.Catalog;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -12,6 +15,7 @@ import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,11 +30,13 @@ class FleetController {
   private final Fleet fleet;
   private final Catalog catalog;
   private final JobDesk desk;
+  private final SecurityEvents events;
 
-  FleetController(Fleet fleet, Catalog catalog, JobDesk desk) {
+  FleetController(Fleet fleet, Catalog catalog, JobDesk desk, SecurityEvents events) {
     this.fleet = fleet;
     this.catalog = catalog;
     this.desk = desk;
+    this.events = events;
   }
 
   @GetMapping("/fleet")
@@ -72,6 +78,7 @@ class FleetController {
   }
 
   @PostMapping("/fleet")
+  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String keep(
       @RequestParam(defaultValue = "") String id,
       @RequestParam(defaultValue = "") String fleetNumber,
@@ -97,7 +104,8 @@ class FleetController {
   }
 
   @GetMapping("/fleet.csv")
-  ResponseEntity<byte[]> csv() {
+  ResponseEntity<byte[]> csv(HttpServletRequest request) {
+    events.note(request, Kind.TAKEN_OUT, "the fleet as CSV");
     return ResponseEntity.ok()
         .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=fleet.csv")
@@ -105,16 +113,22 @@ class FleetController {
   }
 
   @PostMapping("/fleet/import")
+  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String take(
       @RequestParam(required = false) MultipartFile file,
       Principal principal,
       Model model,
+      HttpServletRequest request,
       HttpServletResponse response) {
     try {
       String text =
           UploadedText.of(file)
               .orElseThrow(() -> new InputProblem("file", "Pick a CSV file of the fleet."));
       Fleet.Imported done = fleet.take(text, principal.getName());
+      events.note(
+          request,
+          Kind.TAKEN_IN,
+          "the fleet: %d vehicles added, %d changed".formatted(done.added(), done.changed()));
       model.addAttribute(
           "done", "%d vehicles added, %d changed.".formatted(done.added(), done.changed()));
     } catch (InputProblem p) {

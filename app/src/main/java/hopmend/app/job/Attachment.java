@@ -6,9 +6,11 @@ import jakarta.persistence.Id;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 
 /** A kept file of a job: a scan text or a drive log. */
 @Entity
+@Immutable
 class Attachment {
   @Id private UUID id;
 
@@ -27,10 +29,6 @@ class Attachment {
 
   protected Attachment() {}
 
-  Attachment(UUID id, long jobId, String name, String mediaType, String text, Instant createdAt) {
-    this(id, jobId, name, mediaType, text.getBytes(StandardCharsets.UTF_8), createdAt);
-  }
-
   Attachment(
       UUID id, long jobId, String name, String mediaType, byte[] content, Instant createdAt) {
     this.id = id;
@@ -42,7 +40,7 @@ class Attachment {
   }
 
   JobCopy.File file() {
-    return new JobCopy.File(id, name, mediaType, createdAt, content);
+    return new JobCopy.File(id, name, mediaType, createdAt, content::clone);
   }
 
   String text() {

@@ -1,8 +1,12 @@
 package hopmend.app.job;
 
 import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
+import hopmend.catalog.VehicleCard;
 import hopmend.fault.ReadCode;
+import hopmend.job.About;
 import hopmend.job.Fact;
+import hopmend.job.JobEntry;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -10,7 +14,10 @@ import java.util.stream.Stream;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 
-/** A fact as a sentence for the record. */
+/**
+ * An entry as a sentence for the record. What the catalog of today does not know stands there by
+ * its id: no entry is without words.
+ */
 @Component
 public class FactWords {
   private final MessageSource messages;
@@ -21,7 +28,9 @@ public class FactWords {
     this.catalog = catalog;
   }
 
-  public String of(Fact fact) {
+  public String of(JobEntry entry) {
+    Fact fact = entry.fact();
+    About about = entry.about();
     if (fact instanceof Fact.CodesRead f) {
       String codes = f.codes().isEmpty() ? "none" : String.join(", ", codes(f.codes()));
       return say(fact, f.source().name().toLowerCase(Locale.ROOT), codes);
@@ -51,11 +60,11 @@ public class FactWords {
     } else if (fact instanceof Fact.WorkOnChosen f) {
       return say(fact, f.code().text());
     } else if (fact instanceof Fact.CheckAnswered f) {
-      return answered(f);
+      return answered(f, about);
     } else if (fact instanceof Fact.VerdictTaken f) {
       return say(fact, f.remedy().label(), Math.round(100 * f.probability()), suffix(f.reason()));
     } else if (fact instanceof Fact.SiteConfirmed f) {
-      return say(fact, f.site());
+      return say(fact, site(f.site(), about));
     } else if (fact instanceof Fact.PartChosen f) {
       return say(fact, f.number(), f.pair() ? ", and its twin" : "", suffix(f.reason()));
     } else if (fact instanceof Fact.PartsCompared f) {
@@ -65,7 +74,7 @@ public class FactWords {
           f.newNumber(),
           f.differences().isEmpty() ? "alike" : String.join(", ", f.differences()));
     } else if (fact instanceof Fact.StepTicked f) {
-      return say(fact, step(f.step()), f.torque() == null ? "" : ", " + f.torque().text());
+      return say(fact, step(f.step(), about), f.torque() == null ? "" : ", " + f.torque().text());
     } else if (fact instanceof Fact.PiecesMoved f) {
       return say(fact, f.pieces() > 0 ? "off" : "back", Math.abs(f.pieces()), f.item());
     } else if (fact instanceof Fact.RepairNoted f) {
@@ -75,9 +84,9 @@ public class FactWords {
     } else if (fact instanceof Fact.CodesCleared f) {
       return say(fact, f.vin());
     } else if (fact instanceof Fact.RoutineStarted f) {
-      return say(fact, routine(f.routine()));
+      return say(fact, routine(f.routine(), about));
     } else if (fact instanceof Fact.RoutineEnded f) {
-      return say(fact, routine(f.routine()), f.result().name().toLowerCase(Locale.ROOT));
+      return say(fact, routine(f.routine(), about), f.result().name().toLowerCase(Locale.ROOT));
     } else if (fact instanceof Fact.ReadinessRead f) {
       return say(fact, f.bytes());
     } else if (fact instanceof Fact.DriveLogged f) {
@@ -91,7 +100,7 @@ public class FactWords {
     } else if (fact instanceof Fact.Struck f) {
       return say(fact, f.sequence(), suffix(f.reason()));
     }
-    throw new IllegalStateException("No words for " + fact.kind());
+    return messages.getMessage("fact.unreadable", new Object[] {fact.kind()}, Locale.ENGLISH);
   }
 
   private String cardName(String id) {
@@ -122,29 +131,42 @@ public class FactWords {
         .toList();
   }
 
-  private String answered(Fact.CheckAnswered f) {
-    return catalog.sheets().stream()
+  private String answered(Fact.CheckAnswered f, About about) {
+    String measured = f.measured() == null ? "" : ", " + f.measured().text();
+    return sheets(about)
         .flatMap(s -> s.check(f.check()).stream())
+        .flatMap(
+            c -> c.known(f.outcome()).map(o -> say(f, c.title(), o.label(), measured)).stream())
         .findFirst()
-        .map(
-            c ->
-                say(
-                    f,
-                    c.title(),
-                    c.outcome(f.outcome()).label(),
-                    f.measured() == null ? "" : ", " + f.measured().text()))
-        .orElseGet(() -> say(f, f.check(), f.outcome(), ""));
+        .orElseGet(() -> say(f, f.check(), f.outcome(), measured));
   }
 
-  private String step(String id) {
-    return catalog.sheets().stream()
+  /** The sheet of the entry's own family; all of them only where it is not told. */
+  private Stream<FamilySheet> sheets(About about) {
+    return about.family().isEmpty()
+        ? catalog.sheets().stream()
+        : catalog.sheet(about.family()).stream();
+  }
+
+  private Stream<VehicleCard> cards(About about) {
+    return about.card().isEmpty() ? catalog.cards().stream() : catalog.card(about.card()).stream();
+  }
+
+  private String site(String id, About about) {
+    return about.card().isEmpty()
+        ? id
+        : cards(about).flatMap(c -> c.site(id).stream()).map(s -> s.name()).findFirst().orElse(id);
+  }
+
+  private String step(String id, About about) {
+    return sheets(about)
         .flatMap(s -> s.operations().stream())
         .filter(o -> o.id().equals(id))
         .map(o -> o.brief())
         .findFirst()
         .or(
             () ->
-                catalog.cards().stream()
+                cards(about)
                     .flatMap(c -> c.obstructions().stream())
                     .filter(o -> id.endsWith(":" + o.id()))
                     .map(o -> id.startsWith("off:") ? o.offBrief() : o.onBrief())
@@ -152,8 +174,8 @@ public class FactWords {
         .orElse(id);
   }
 
-  private String routine(String id) {
-    return catalog.cards().stream()
+  private String routine(String id, About about) {
+    return cards(about)
         .flatMap(c -> c.routine(id).stream())
         .map(r -> r.name())
         .findFirst()

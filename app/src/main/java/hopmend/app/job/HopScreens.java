@@ -5,9 +5,12 @@ import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
+import hopmend.job.JobRules;
+import hopmend.job.Role;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -47,19 +50,25 @@ public class HopScreens {
       return Optional.ofNullable(request.getParameterValues(name)).map(List::of).orElse(List.of());
     }
 
-    public String who() {
-      return request.getUserPrincipal().getName();
+    public JobRules.Person by() {
+      return by(request);
     }
 
-    public boolean by(String role) {
-      return request.isUserInRole(role);
+    /** Who sent a request; the role is the one that the person has at this moment. */
+    public static JobRules.Person by(HttpServletRequest request) {
+      Role role =
+          Arrays.stream(Role.values())
+              .filter(r -> request.isUserInRole(r.name()))
+              .findFirst()
+              .orElse(Role.LEARNER);
+      return new JobRules.Person(request.getUserPrincipal().getName(), role);
     }
 
     /** Token and what was seen, from the hidden fields. */
     public JobDesk.Submission submission() {
       try {
         return new JobDesk.Submission(
-            UUID.fromString(field("token")), Long.parseLong(field("seen")), who());
+            UUID.fromString(field("token")), Long.parseLong(field("seen")), by());
       } catch (IllegalArgumentException e) {
         throw new InputProblem("", "The form was incomplete. Look at the page again and retry.");
       }
@@ -79,7 +88,7 @@ public class HopScreens {
             clock.instant());
     model.addAttribute("page", page);
     model.addAttribute("gateways", vehicles.gateways(page.state().vehicle().map(v -> v.vin())));
-    page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e.fact())));
+    page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e)));
     if (!model.containsAttribute("kept")) {
       model.addAttribute("kept", new HashMap<String, String>());
     }
@@ -99,12 +108,18 @@ public class HopScreens {
     try {
       work.run();
       return "redirect:/jobs/" + form.jobId() + "/" + form.hop().path();
+    } catch (Fact.Improper e) {
+      return again(form, model, new InputProblem("", e.getMessage()));
     } catch (InputProblem p) {
-      p.show(model, form.response());
-      Map<String, String> kept = new HashMap<>();
-      form.request().getParameterMap().forEach((k, v) -> kept.put(k, String.join(",", v)));
-      model.addAttribute("kept", kept);
-      return show(form.jobId(), form.hop(), model);
+      return again(form, model, p);
     }
+  }
+
+  private String again(Form form, Model model, InputProblem p) {
+    p.show(model, form.response());
+    Map<String, String> kept = new HashMap<>();
+    form.request().getParameterMap().forEach((k, v) -> kept.put(k, String.join(",", v)));
+    model.addAttribute("kept", kept);
+    return show(form.jobId(), form.hop(), model);
   }
 }

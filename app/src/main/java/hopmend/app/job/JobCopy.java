@@ -1,9 +1,13 @@
 package hopmend.app.job;
 
+import hopmend.job.About;
+import hopmend.job.Claim;
 import hopmend.job.Fact;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Supplier;
 
 /** A job with everything that was recorded, to be carried to another installation. */
 public record JobCopy(
@@ -16,20 +20,21 @@ public record JobCopy(
     List<Entry> entries,
     List<File> files) {
 
-  /** An entry with who made it and when. */
-  public record Entry(long sequence, Instant at, String who, Fact fact) {}
+  /**
+   * An entry with who made it and when, as it is recorded where the copy comes from.
+   *
+   * @param claim what that place itself had taken in from a file
+   */
+  public record Entry(
+      long sequence, Instant at, String who, Fact fact, About about, Optional<Claim> claim) {}
 
-  /** A kept file. */
-  public record File(UUID id, String name, String mediaType, Instant createdAt, byte[] content) {
-    public File {
-      content = content.clone();
-    }
-
-    @Override
-    public byte[] content() {
-      return content.clone();
-    }
-  }
+  /**
+   * A kept file.
+   *
+   * @param content opened when it is needed, so that not all files are held at once
+   */
+  public record File(
+      UUID id, String name, String mediaType, Instant createdAt, Supplier<byte[]> content) {}
 
   public JobCopy {
     entries = List.copyOf(entries);

@@ -6,10 +6,15 @@ import hopmend.catalog.Catalog;
 import hopmend.job.Fact;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
+import hopmend.job.JobRules.Person;
 import hopmend.job.JobState;
+import hopmend.job.RecordChain;
+import hopmend.job.Refusal;
+import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -17,6 +22,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.regex.Pattern;
+import org.springframework.jdbc.core.ConnectionCallback;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -27,6 +35,9 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class JobDesk {
+  private static final Pattern UUID_FORM =
+      Pattern.compile("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}");
+
   private final JobRepository jobs;
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
@@ -34,6 +45,7 @@ public class JobDesk {
   private final ShopSettings shop;
   private final Clock clock;
   private final EntityManager database;
+  private final JdbcTemplate sql;
 
   JobDesk(
       JobRepository jobs,
@@ -42,7 +54,8 @@ public class JobDesk {
       Catalog catalog,
       ShopSettings shop,
       Clock clock,
-      EntityManager database) {
+      EntityManager database,
+      JdbcTemplate sql) {
     this.jobs = jobs;
     this.entries = entries;
     this.attachments = attachments;
@@ -50,6 +63,7 @@ public class JobDesk {
     this.shop = shop;
     this.clock = clock;
     this.database = database;
+    this.sql = sql;
   }
 
   /**
@@ -58,16 +72,20 @@ public class JobDesk {
    * @param token made anew for every page; the same token is never appended twice
    * @param seen the last sequence of the job that the page showed
    */
-  public record Submission(UUID token, long seen, String who) {
+  public record Submission(UUID token, long seen, Person by) {
 
     /** A submission by the application itself, which has just looked. */
     public static Submission now(String who) {
-      return new Submission(UUID.randomUUID(), Long.MAX_VALUE, who);
+      return new Submission(UUID.randomUUID(), Long.MAX_VALUE, new Person(who, Role.TECHNICIAN));
     }
   }
 
   /** A text to keep beside an entry. */
   public record Kept(UUID id, String name, String mediaType, String text) {
+    byte[] bytes() {
+      return text.getBytes(StandardCharsets.UTF_8);
+    }
+
     public static Kept of(String name, String mediaType, String text) {
       return new Kept(UUID.randomUUID(), name, mediaType, text);
     }
@@ -108,7 +126,8 @@ public class JobDesk {
   /**
    * Adds facts, all or none.
    *
-   * @throws Refused if the rules refuse one; nothing is added then
+   * @throws Refused if the rules refuse one, or if the form was sent before with other content;
+   *     nothing is added then
    */
   @Transactional
   public void append(long jobId, Submission submission, List<? extends Fact> facts) {
@@ -125,49 +144,104 @@ public class JobDesk {
   public void append(
       long jobId, Submission submission, List<? extends Fact> facts, Optional<Kept> kept) {
     JobRow row = jobs.lockById(jobId).orElseThrow(() -> new NoSuchJob(jobId));
-    if (entries.existsByKeyJobIdAndToken(jobId, submission.token())) {
+    List<EntryRow> rows = entries.findByKeyJobIdOrderByKeySequence(jobId);
+    if (wasSent(rows, submission.token(), facts)) {
       return;
     }
     Instant now = now();
     kept.ifPresent(
         k ->
             attachments.save(
-                new Attachment(k.id(), jobId, k.name(), k.mediaType(), k.text(), now)));
-    List<JobEntry> all = new ArrayList<>(load(jobId));
+                new Attachment(k.id(), jobId, k.name(), k.mediaType(), k.bytes(), now)));
+    String keptHash = kept.map(k -> RecordChain.sha256(k.bytes())).orElse("");
+    List<JobEntry> all = new ArrayList<>(rows.stream().map(EntryRow::entry).toList());
+    String head = rows.isEmpty() ? RecordChain.BEGINNING : rows.get(rows.size() - 1).hash();
     UUID token = submission.token();
+    Workup workup = workup(all);
     for (Fact fact : facts) {
-      JobRules.refuse(workup(all), fact, submission.seen())
+      JobRules.refuse(workup, fact, submission.seen(), submission.by())
           .ifPresent(
               r -> {
                 throw new Refused(r);
               });
-      long sequence = row.nextSequence();
-      entries.save(new EntryRow(jobId, sequence, submission.who(), now, fact, token));
-      all.add(new JobEntry(sequence, now, submission.who(), fact));
+      JobEntry entry =
+          new JobEntry(
+              row.nextSequence(),
+              now,
+              submission.by().who(),
+              fact,
+              workup.about(),
+              Optional.empty());
+      String its = fact.keptText().isEmpty() ? "" : keptHash;
+      EntryRow written = new EntryRow(jobId, entry, its, token, head, row.creationToken());
+      database.persist(written);
+      head = written.hash();
+      all.add(entry);
       token = null;
+      workup = workup(all);
     }
-    Workup after = workup(all);
-    markStrikes(jobId, after.state());
-    row.project(after, now);
+    row.project(workup, now);
   }
 
-  private void markStrikes(long jobId, JobState state) {
-    for (EntryRow row : entries.findByKeyJobIdOrderByKeySequence(jobId)) {
-      Long by = state.struckBy(row.sequence()).map(JobEntry::sequence).orElse(null);
-      if (!java.util.Objects.equals(by, row.struckBy())) {
-        row.strikeBy(by);
+  /**
+   * Whether this very form was sent before.
+   *
+   * @throws Refused if it was, but with other content: the first is recorded, this one is not
+   */
+  private static boolean wasSent(List<EntryRow> rows, UUID token, List<? extends Fact> facts) {
+    int from = 0;
+    while (from < rows.size() && !token.equals(rows.get(from).token())) {
+      from++;
+    }
+    if (from == rows.size()) {
+      return false;
+    }
+    for (int i = 0; i < facts.size(); i++) {
+      boolean same =
+          from + i < rows.size() && rows.get(from + i).entry().fact().wasTypedLike(facts.get(i));
+      if (!same) {
+        throw new Refused(
+            new Refusal(
+                Refusal.Kind.CHANGED,
+                "",
+                "This form was sent before, with other content: entry %d. That one is recorded, this one is not. Look again, then add what is new."
+                    .formatted(rows.get(from).sequence())));
       }
     }
+    return true;
   }
 
-  /** A kept text of the job. */
+  /**
+   * Asks the rules without adding anything, before something is done that cannot be undone.
+   *
+   * @throws Refused if they refuse
+   */
+  @Transactional(readOnly = true)
+  public void require(long jobId, Submission submission, Fact fact) {
+    JobRules.refuse(look(jobId).workup(), fact, submission.seen(), submission.by())
+        .ifPresent(
+            r -> {
+              throw new Refused(r);
+            });
+  }
+
+  /** Whether the record is what was written, link by link, and the texts kept beside it too. */
+  @Transactional(readOnly = true)
+  public RecordChain.Verified verify(long jobId) {
+    JobRow row = jobs.findById(jobId).orElseThrow(() -> new NoSuchJob(jobId));
+    return sql.execute(
+        (ConnectionCallback<RecordChain.Verified>)
+            database ->
+                RecordAudit.verify(
+                    database, jobId, row.creationToken().toString(), row.lastSequence()));
+  }
+
+  /** A kept text of the job; empty if there is none of that id. */
   @Transactional(readOnly = true)
   public Optional<String> text(long jobId, String attachment) {
-    try {
-      return attachments.findByIdAndJobId(UUID.fromString(attachment), jobId).map(Attachment::text);
-    } catch (IllegalArgumentException e) {
-      return Optional.empty();
-    }
+    return UUID_FORM.matcher(attachment).matches()
+        ? attachments.findByIdAndJobId(UUID.fromString(attachment), jobId).map(Attachment::text)
+        : Optional.empty();
   }
 
   /** A page of jobs, open ones first; all words must stand in title, vehicle, numbers or codes. */

@@ -75,6 +75,15 @@ public class JobRow {
   @Column(name = "search_text")
   private String searchText = "";
 
+  @Column(name = "taken_from")
+  private String takenFrom;
+
+  @Column(name = "claimed_by")
+  private String claimedBy;
+
+  @Column(name = "claimed_at")
+  private Instant claimedAt;
+
   protected JobRow() {}
 
   JobRow(
@@ -96,6 +105,26 @@ public class JobRow {
   /** The sequence for the next entry. */
   long nextSequence() {
     return ++lastSequence;
+  }
+
+  /** So many entries were written at once. */
+  void gave(int sequences) {
+    lastSequence = sequences;
+  }
+
+  /** It came from a file, in which it was opened by somebody elsewhere. */
+  void takenFrom(String fileSha256, String openedBy, Instant openedAt) {
+    takenFrom = fileSha256;
+    claimedBy = openedBy;
+    claimedAt = openedAt;
+  }
+
+  /** From where a job was taken in. */
+  public record Origin(String fileSha256, String openedBy, Instant openedAt) {}
+
+  /** The file from which it was taken in; empty for a job that was opened here. */
+  public Optional<Origin> origin() {
+    return Optional.ofNullable(takenFrom).map(f -> new Origin(f, claimedBy, claimedAt));
   }
 
   /** Writes the projection anew from what the job's facts add up to. */

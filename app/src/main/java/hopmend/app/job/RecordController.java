@@ -1,5 +1,6 @@
 package hopmend.app.job;
 
+import hopmend.job.Claim;
 import hopmend.job.Fact;
 import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
@@ -7,6 +8,7 @@ import hopmend.job.JobState;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -28,7 +30,13 @@ class RecordController {
 
   /** An entry as the record shows it. */
   public record Line(
-      long sequence, Instant at, String who, String words, String struckBy, boolean isStrike) {}
+      long sequence,
+      Instant at,
+      String who,
+      String words,
+      String struckBy,
+      boolean isStrike,
+      Optional<Claim> claim) {}
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/record")
   String record(@PathVariable long jobId, Model model) {
@@ -50,6 +58,7 @@ class RecordController {
     model.addAttribute("state", state);
     model.addAttribute("line", HopLine.of(job.workup(), clock.instant()));
     model.addAttribute("lines", lines(state));
+    model.addAttribute("chain", desk.verify(jobId));
     model.addAttribute("now", clock.instant());
     model.addAttribute("token", UUID.randomUUID());
   }
@@ -62,14 +71,15 @@ class RecordController {
     String struckBy =
         state
             .struckBy(e.sequence())
-            .map(s -> "undone by " + s.who() + ", entry " + s.sequence())
+            .map(s -> "undone by " + s.madeBy() + ", entry " + s.sequence())
             .orElse("");
     return new Line(
         e.sequence(),
         e.at(),
         e.who(),
-        words.of(e.fact()),
+        words.of(e),
         struckBy,
-        e.fact() instanceof Fact.Struck);
+        e.fact() instanceof Fact.Struck,
+        e.claim());
   }
 }

@@ -10,7 +10,7 @@ public class Refused extends InputProblem {
   private final transient Refusal refusal;
 
   Refused(Refusal refusal) {
-    super("", refusal.message());
+    super(refusal.field(), refusal.message());
     this.refusal = refusal;
   }
 

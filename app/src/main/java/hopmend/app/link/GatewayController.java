@@ -1,13 +1,17 @@
 package hopmend.app.link;
 
+import hopmend.app.account.Confirmation;
+import hopmend.app.watch.SecurityEvent.Kind;
+import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.NotHere;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -20,11 +24,20 @@ import org.springframework.web.bind.annotation.RequestParam;
 class GatewayController {
   private final GatewayRepository gateways;
   private final Seeker seeker;
+  private final Confirmation confirmation;
+  private final SecurityEvents events;
   private final Clock clock;
 
-  GatewayController(GatewayRepository gateways, Seeker seeker, Clock clock) {
+  GatewayController(
+      GatewayRepository gateways,
+      Seeker seeker,
+      Confirmation confirmation,
+      SecurityEvents events,
+      Clock clock) {
     this.gateways = gateways;
     this.seeker = seeker;
+    this.confirmation = confirmation;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -56,14 +69,17 @@ class GatewayController {
 
   @PostMapping("/links")
   String add(
-      @RequestParam String name,
-      @RequestParam String host,
-      @RequestParam String port,
+      @RequestParam(defaultValue = "") String name,
+      @RequestParam(defaultValue = "") String host,
+      @RequestParam(defaultValue = "") String port,
       Principal principal,
       Model model,
+      HttpServletRequest request,
       HttpServletResponse response) {
     try {
-      save(name.strip(), host.strip(), port.strip(), principal.getName());
+      confirmation.require(request);
+      String added = save(name.strip(), host.strip(), port.strip(), principal.getName());
+      events.note(request, Kind.LINK, "added " + added + " port " + port.strip());
       return "redirect:/links";
     } catch (InputProblem p) {
       p.show(model, response);
@@ -74,27 +90,38 @@ class GatewayController {
     }
   }
 
-  private void save(String name, String host, String port, String who) {
+  private String save(String name, String host, String port, String who) {
     if (name.isEmpty() || name.length() > 80) {
       throw new InputProblem("name", "Name the link in 1 to 80 characters.");
     }
-    if (!host.matches("[A-Za-z0-9.:-]{1,100}")) {
-      throw new InputProblem("host", "Enter an address such as 127.0.0.1 or a host name.");
-    }
+    String canonical = Address.canonical(host);
     int number = port.matches("\\d{1,5}") ? Integer.parseInt(port) : 0;
     if (number < 1 || number > 65_535) {
       throw new InputProblem("port", "A port lies in 1 to 65535; ISO 13400-2 gives 13400.");
     }
-    if (gateways.existsByHostAndPort(host, number)) {
+    if (gateways.existsByHostAndPort(canonical, number)) {
       throw new InputProblem("host", "This address is on the list already.");
     }
-    gateways.save(new Gateway(name, host, number, who, clock.instant()));
+    gateways.save(new Gateway(name, canonical, number, who, clock.instant()));
+    return canonical;
   }
 
   @PostMapping("/links/{id}/remove")
-  @Transactional
-  public String remove(@PathVariable long id) {
-    gateways.deleteById(id);
-    return "redirect:/links";
+  String remove(
+      @PathVariable long id,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    try {
+      confirmation.require(request);
+      Gateway gateway =
+          gateways.findById(id).orElseThrow(() -> new NotHere("There is no link " + id));
+      gateways.delete(gateway);
+      events.note(request, Kind.LINK, "removed " + gateway.host() + " port " + gateway.port());
+      return "redirect:/links";
+    } catch (InputProblem p) {
+      p.show(model, response);
+      return list(model);
+    }
   }
 }

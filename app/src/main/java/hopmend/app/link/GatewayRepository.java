@@ -15,5 +15,5 @@ interface GatewayRepository extends Repository<Gateway, Long> {
 
   Gateway save(Gateway gateway);
 
-  void deleteById(long id);
+  void delete(Gateway gateway);
 }

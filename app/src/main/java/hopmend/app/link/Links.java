@@ -24,8 +24,9 @@ public class Links {
     Gateway gateway =
         gateways
             .findFirstByName(name)
-            .orElseGet(() -> new Gateway(name, host, port, who, clock.instant()));
-    gateway.move(host, port);
+            .orElseGet(
+                () -> new Gateway(name, Address.canonical(host), port, who, clock.instant()));
+    gateway.move(Address.canonical(host), port);
     gateway.answered(vin);
     gateways.save(gateway);
   }

@@ -11,6 +11,7 @@ import hopmend.sensor.LiveSignal;
 import hopmend.wire.Capture;
 import hopmend.wire.Uds;
 import hopmend.wire.WireException;
+import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -42,7 +43,10 @@ public class VehicleDesk {
   private final Clock clock;
   private final LinkTimes times;
   private final Map<Long, LinkState> states = new ConcurrentHashMap<>();
-  private final Map<Long, Holder> inUse = new ConcurrentHashMap<>();
+
+  /** By the address itself: two names of one host are one vehicle. */
+  private final Map<InetSocketAddress, Holder> inUse = new ConcurrentHashMap<>();
+
   private final Map<Long, WireLog> logs = new ConcurrentHashMap<>();
 
   VehicleDesk(Links links, Clock clock, @Value("${hopmend.link.hurry}") int hurry) {
@@ -194,9 +198,10 @@ public class VehicleDesk {
       Optional<Runnable> stop,
       Function<Talk, T> exchange) {
     Gateway gateway = gateway(gatewayId, vin);
-    take(gateway, new Holder(jobId, what, stop));
+    InetSocketAddress address = new InetSocketAddress(gateway.host(), gateway.port());
+    take(gateway, address, new Holder(jobId, what, stop));
     WireLog log = log(jobId);
-    try (VehicleLink link = VehicleLink.open(gateway.host(), gateway.port(), times, log)) {
+    try (VehicleLink link = VehicleLink.open(address, times, log)) {
       String answering = vin(link);
       links.answered(gateway.id(), answering);
       vin.filter(expected -> !expected.equals(answering))
@@ -217,14 +222,14 @@ public class VehicleDesk {
       remember(jobId, e);
       throw e;
     } finally {
-      inUse.remove(gateway.id());
+      inUse.remove(address);
     }
   }
 
   /** A longer conversation of the same job makes room; another job is told who is there. */
-  private void take(Gateway gateway, Holder holder) {
+  private void take(Gateway gateway, InetSocketAddress address, Holder holder) {
     for (int i = 0; i < 20; i++) {
-      Holder there = inUse.putIfAbsent(gateway.id(), holder);
+      Holder there = inUse.putIfAbsent(address, holder);
       if (there == null) {
         return;
       }

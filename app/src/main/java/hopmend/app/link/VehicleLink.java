@@ -36,10 +36,10 @@ final class VehicleLink implements Closeable {
    *
    * @throws LinkProblem if nobody answers, or not as a vehicle does
    */
-  static VehicleLink open(String host, int port, LinkTimes times, WireLog log) {
+  static VehicleLink open(InetSocketAddress address, LinkTimes times, WireLog log) {
     VehicleLink link = new VehicleLink(times, log);
     try {
-      link.socket.connect(new InetSocketAddress(host, port), times.waitMillis());
+      link.socket.connect(address, times.waitMillis());
       link.socket.setTcpNoDelay(true);
       link.activate();
       return link;
@@ -47,7 +47,7 @@ final class VehicleLink implements Closeable {
       link.close();
       throw new LinkProblem(
           "No vehicle answers at %s port %d (%s). Is the plug in and the ignition on?"
-              .formatted(host, port, reason(e)));
+              .formatted(address.getHostString(), address.getPort(), reason(e)));
     } catch (LinkProblem e) {
       link.close();
       throw e;

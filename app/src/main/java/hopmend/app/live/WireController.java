@@ -2,8 +2,11 @@ package hopmend.app.live;
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.watch.SecurityEvent.Kind;
+import hopmend.app.watch.SecurityEvents;
 import hopmend.wire.Capture;
 import hopmend.wire.WireWords;
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
@@ -24,9 +27,11 @@ class WireController {
 
   private final JobDesk desk;
   private final VehicleDesk vehicles;
+  private final SecurityEvents events;
 
-  WireController(JobDesk desk, VehicleDesk vehicles) {
+  WireController(JobDesk desk, VehicleDesk vehicles, SecurityEvents events) {
     this.desk = desk;
+    this.events = events;
     this.vehicles = vehicles;
   }
 
@@ -53,8 +58,9 @@ class WireController {
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/wire.pcap")
-  ResponseEntity<byte[]> pcap(@PathVariable long jobId) {
+  ResponseEntity<byte[]> pcap(@PathVariable long jobId, HttpServletRequest request) {
     desk.look(jobId);
+    events.note(request, Kind.TAKEN_OUT, "capture of job " + jobId);
     return ResponseEntity.ok()
         .contentType(PCAP)
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=job-" + jobId + ".pcap")

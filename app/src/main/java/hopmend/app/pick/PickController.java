@@ -7,9 +7,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.Workup;
-import hopmend.part.Fit;
 import hopmend.part.OldAgainstNew;
-import hopmend.part.PartChoice;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -44,22 +42,13 @@ class PickController {
 
   private Fact.PartChosen chosen(Form form) {
     Workup workup = desk.look(form.jobId()).workup();
-    PartChoice.Candidate candidate =
+    String number =
         workup
             .partChoice()
             .flatMap(c -> c.byNumber(form.field("number")))
+            .map(c -> c.part().number())
             .orElseThrow(() -> new InputProblem("number", "Pick one of the parts of the card."));
-    String reason = form.field("reason").strip();
-    if (candidate.fit().verdict() != Fit.Says.FITS && reason.isEmpty()) {
-      throw new InputProblem(
-          "reason",
-          "%s does not fit, or it is not known whether it does. Say why you take it all the same."
-              .formatted(candidate.part().number()));
-    }
-    if (reason.length() > 500) {
-      throw new InputProblem("reason", "Up to 500 characters, please.");
-    }
-    return new Fact.PartChosen(candidate.part().number(), !form.field("pair").isEmpty(), reason);
+    return new Fact.PartChosen(number, !form.field("pair").isEmpty(), form.field("reason").strip());
   }
 
   @PostMapping("/compare")

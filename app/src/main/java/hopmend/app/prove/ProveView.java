@@ -77,7 +77,7 @@ class ProveView implements HopView {
   }
 
   private List<Caution> cautions(Check check) {
-    return check.cautions().stream().map(catalog.cautions()::get).toList();
+    return check.cautions().stream().map(catalog::caution).toList();
   }
 
   private static List<Given> given(Diagnosis d, JobPage page) {

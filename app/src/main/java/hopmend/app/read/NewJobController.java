@@ -2,9 +2,11 @@ package hopmend.app.read;
 
 import hopmend.app.fleet.Fleet;
 import hopmend.app.fleet.FleetVehicle;
+import hopmend.app.job.HopScreens;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.UploadedText;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.util.UUID;
@@ -57,6 +59,7 @@ class NewJobController {
       @RequestParam UUID token,
       Principal principal,
       Model model,
+      HttpServletRequest request,
       HttpServletResponse response) {
     String report = text;
     try {
@@ -71,7 +74,7 @@ class NewJobController {
       long id = desk.open(title, fleetNumber, owner, token, principal.getName());
       if (!report.isBlank()) {
         intake.append(
-            id, report, new JobDesk.Submission(token, Long.MAX_VALUE, principal.getName()));
+            id, report, new JobDesk.Submission(token, Long.MAX_VALUE, HopScreens.Form.by(request)));
       }
       return "redirect:/jobs/" + id + "/read";
     } catch (InputProblem p) {

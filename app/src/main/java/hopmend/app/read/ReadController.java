@@ -41,8 +41,6 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/read")
 class ReadController {
-  private static final double MAX_ODOMETER_KM = 5_000_000;
-
   private final HopScreens screens;
   private final JobDesk desk;
   private final ScanIntake intake;
@@ -254,7 +252,7 @@ class ReadController {
       Reading reading =
           Reading.parse(form.field("odometer").replaceAll("(?<=\\d)[ '](?=\\d)", ""), unit);
       double km = reading.in(MeasureUnit.KILOMETRE);
-      if (km >= 0 && km <= MAX_ODOMETER_KM) {
+      if (km >= 0 && km <= Fact.VehicleIdentified.MOST_KM) {
         return km;
       }
       throw new InputProblem(
@@ -285,12 +283,6 @@ class ReadController {
           List<String> picks =
               form.fields("pick").stream().filter(p -> catalog.symptom(p).isPresent()).toList();
           String words = form.field("words").strip();
-          if (words.length() > 1000) {
-            throw new InputProblem("words", "Up to 1000 characters, please.");
-          }
-          if (picks.isEmpty() && words.isEmpty()) {
-            throw new InputProblem("words", "Pick a symptom or write the customer's words.");
-          }
           List<String> when =
               catalog.circumstances().stream()
                   .map(c -> c.id())

@@ -64,10 +64,6 @@ class RelearnView implements HopView {
                         / (600 * Math.max(0.1, routine.minutes())))
             : 0;
     return new Shown(
-        routine,
-        run,
-        running,
-        percent,
-        routine.cautions().stream().map(catalog.cautions()::get).toList());
+        routine, run, running, percent, routine.cautions().stream().map(catalog::caution).toList());
   }
 }

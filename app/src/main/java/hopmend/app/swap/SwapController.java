@@ -65,8 +65,7 @@ class SwapController {
     }
     SlipGuard guard = SlipGuard.judge(typed, fastener);
     boolean questioned = guard.finding() != SlipGuard.Finding.SENSIBLE;
-    if (guard.finding() == SlipGuard.Finding.PAST_PROOF && typed.value() > 0
-        || questioned && form.field("sure").isEmpty()) {
+    if (questioned && form.field("sure").isEmpty()) {
       String meant =
           guard
               .likelyMeant()
@@ -116,14 +115,6 @@ class SwapController {
       HttpServletResponse response) {
     Form form = new Form(jobId, Hop.SWAP, request, response);
     return screens.submit(
-        form,
-        model,
-        () -> {
-          String words = form.field("words").strip();
-          if (words.length() < 3 || words.length() > 2000) {
-            throw new InputProblem("words", "Say what was repaired, in 3 to 2000 characters.");
-          }
-          return List.of(new Fact.RepairNoted(words));
-        });
+        form, model, () -> List.of(new Fact.RepairNoted(form.field("words").strip())));
   }
 }

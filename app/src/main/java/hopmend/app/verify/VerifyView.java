@@ -36,7 +36,7 @@ class VerifyView implements HopView {
     model.addAttribute("readiness", page.workup().readiness().orElse(null));
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
     model.addAttribute("proof", proof.orElse(null));
-    model.addAttribute("cautions", List.of(page.workup().catalog().cautions().get("road-test")));
+    model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
     model.addAttribute("signOff", page.workup().signOff(proof));
     proof.ifPresent(p -> model.addAttribute("trace", DriveTrace.draw(log.orElseThrow(), p)));
   }

@@ -38,18 +38,7 @@ class OutageFilter extends OncePerRequestFilter {
       if (response.isCommitted()) {
         throw e;
       }
-      response.reset();
-      response.setStatus(HttpServletResponse.SC_SERVICE_UNAVAILABLE);
-      response.setContentType("text/html;charset=utf-8");
-      response.setHeader("Content-Security-Policy", "default-src 'none'");
-      response
-          .getWriter()
-          .write(
-              "<!DOCTYPE html><html lang=\"en\"><title>Hop Mend</title><h1>"
-                  + WHAT
-                  + "</h1><p>"
-                  + REMEDY
-                  + "</p></html>");
+      PlainPage.send(response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, WHAT, REMEDY);
     }
   }
 }

@@ -64,8 +64,7 @@ class LinkLoadTest {
           testers.submit(
               () -> {
                 WireLog log = new WireLog(Clock.systemUTC());
-                try (VehicleLink link =
-                    VehicleLink.open("127.0.0.1", s.port(), LinkTimes.PUBLISHED, log)) {
+                try (VehicleLink link = VehicleLink.open(s.address(), LinkTimes.PUBLISHED, log)) {
                   VehicleDesk.Talk talk = new VehicleDesk.Talk(link, "");
                   int samples = 0;
                   long next = System.nanoTime();
@@ -91,7 +90,7 @@ class LinkLoadTest {
     try (DoipServer server = new DoipServer(new SimulatedVehicle(VehicleSpec.demo()), 0, 1);
         VehicleLink link =
             VehicleLink.open(
-                "127.0.0.1", server.port(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
+                server.address(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
       server.misbehave(Misbehaviour.DELAY);
       long start = System.nanoTime();
       assertThatThrownBy(() -> link.ask(Uds.readData(Uds.VIN), "tell its number"))

@@ -1,0 +1,102 @@
+package hopmend.app.door;
+
+import jakarta.servlet.ServletException;
+import java.io.IOException;
+import java.net.SocketTimeoutException;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.apache.catalina.connector.Request;
+import org.apache.catalina.connector.Response;
+import org.apache.catalina.valves.ValveBase;
+import org.apache.coyote.ActionCode;
+import org.apache.coyote.InputBuffer;
+import org.apache.tomcat.util.net.ApplicationBufferHandler;
+
+/**
+ * Bounds on bodies that are being sent: so many at once of one client and of all, and each at a
+ * pace. A body that trickles in is cut off, so that slow senders never hold all workers.
+ */
+final class BodyBounds extends ValveBase {
+  /** Slower than this over its whole length no honest line is; bytes a second. */
+  private static final long SLOWEST = 16_000;
+
+  private final int perClient;
+  private final int ofAll;
+  private final long graceMillis;
+  private final Map<String, AtomicInteger> sending = new ConcurrentHashMap<>();
+  private final AtomicInteger all = new AtomicInteger();
+
+  BodyBounds(int perClient, int ofAll, long graceMillis) {
+    super(true);
+    this.perClient = perClient;
+    this.ofAll = ofAll;
+    this.graceMillis = graceMillis;
+  }
+
+  @Override
+  public void invoke(Request request, Response response) throws IOException, ServletException {
+    if (request.getContentLengthLong() == 0
+        || request.getContentLengthLong() < 0 && request.getHeader("Transfer-Encoding") == null) {
+      getNext().invoke(request, response);
+      return;
+    }
+    AtomicInteger own =
+        sending.compute(
+            request.getRemoteAddr(),
+            (a, n) -> {
+              AtomicInteger count = n == null ? new AtomicInteger() : n;
+              count.incrementAndGet();
+              return count;
+            });
+    org.apache.coyote.Request coyote = request.getCoyoteRequest();
+    InputBuffer input = coyote.getInputBuffer();
+    try {
+      if (all.incrementAndGet() > ofAll || own.get() > perClient) {
+        response.setHeader("Connection", "close");
+        response.setHeader("Retry-After", "10");
+        response.sendError(503);
+        return;
+      }
+      coyote.setInputBuffer(new Paced(input, coyote, System.nanoTime()));
+      getNext().invoke(request, response);
+    } finally {
+      coyote.setInputBuffer(input);
+      all.decrementAndGet();
+      sending.computeIfPresent(
+          request.getRemoteAddr(), (a, n) -> n.decrementAndGet() <= 0 ? null : n);
+    }
+  }
+
+  /** Reads on as long as the sender keeps the pace. */
+  private final class Paced implements InputBuffer {
+    private final InputBuffer input;
+    private final org.apache.coyote.Request request;
+    private final long begun;
+    private long received;
+
+    Paced(InputBuffer input, org.apache.coyote.Request request, long begun) {
+      this.input = input;
+      this.request = request;
+      this.begun = begun;
+    }
+
+    @Override
+    public int doRead(ApplicationBufferHandler handler) throws IOException {
+      int read = input.doRead(handler);
+      received += Math.max(0, read);
+      long allowedMillis = graceMillis + received * 1000 / SLOWEST;
+      if (read >= 0 && (System.nanoTime() - begun) / 1_000_000 > allowedMillis) {
+        SocketTimeoutException slow = new SocketTimeoutException("the body comes too slowly");
+        request.action(ActionCode.CLOSE_NOW, slow);
+        throw slow;
+      }
+      return read;
+    }
+
+    @Override
+    public int available() {
+      return input.available();
+    }
+  }
+}

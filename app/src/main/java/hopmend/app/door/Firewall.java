@@ -1,0 +1,49 @@
+package hopmend.app.door;
+
+import hopmend.app.web.PlainPage;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.web.firewall.RequestRejectedHandler;
+import org.springframework.security.web.firewall.StrictHttpFirewall;
+
+/** What is refused before anything looks at it: foreign host names, malformed paths and values. */
+@Configuration(proxyBeanMethods = false)
+class Firewall {
+  private static final Set<String> THIS_MACHINE =
+      Set.of("localhost", "127.0.0.1", "[::1]", "[0:0:0:0:0:0:0:1]");
+
+  /**
+   * @param more host names under which the application is reached besides this machine's own, by
+   *     commas
+   */
+  @Bean
+  StrictHttpFirewall strictFirewall(@Value("${hopmend.hosts}") String more) {
+    Set<String> hosts =
+        Stream.concat(
+                THIS_MACHINE.stream(),
+                Arrays.stream(more.split(",")).map(String::strip).filter(h -> !h.isEmpty()))
+            .map(h -> h.toLowerCase(Locale.ROOT))
+            .collect(Collectors.toSet());
+    StrictHttpFirewall firewall = new StrictHttpFirewall();
+    firewall.setAllowedHostnames(h -> hosts.contains(h.toLowerCase(Locale.ROOT)));
+    // A NUL byte fits in no text of the record; a form that sends one is refused as malformed.
+    firewall.setAllowedParameterValues(value -> value.indexOf('\0') < 0);
+    return firewall;
+  }
+
+  @Bean
+  RequestRejectedHandler rejected() {
+    return (request, response, e) ->
+        PlainPage.send(
+            response,
+            400,
+            "This request cannot be served.",
+            "Its address, host name or one of its values is not one that this installation takes.");
+  }
+}
