@@ -6,8 +6,6 @@ import hopmend.job.Fact;
 import hopmend.relearn.RoutineState;
 import hopmend.standin.SimulatedVehicle.Ignition;
 import java.io.IOException;
-import java.net.ServerSocket;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -23,22 +21,10 @@ class KilledServerIT extends AppIT {
   void noConfirmedEntryIsLostAndARunningRoutineIsFoundAgain() throws Exception {
     long job = newJob(new Fact.NoteAdded("before"));
     long learning = startRoutine();
-    int other = freePort();
-    Process server =
-        new ProcessBuilder(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-cp",
-                System.getProperty("java.class.path"),
-                "-XX:TieredStopAtLevel=1",
-                "hopmend.app.HopMendApplication",
-                "--server.port=" + other)
-            .redirectErrorStream(true)
-            .redirectOutput(Path.of("target", "killed-server.log").toFile())
-            .start();
+    OtherServer server = OtherServer.start("killed-server");
+    PlainBrowser browser = new PlainBrowser(server.port());
     List<String> confirmed = new ArrayList<>();
-    PlainBrowser browser = new PlainBrowser(other);
     try {
-      awaitUp(browser, server);
       browser.signIn();
       String again = "/jobs/" + learning + "/relearn/result";
       assertThat(browser.post(again, Map.of("routine", "cam-crank-learn")).statusCode())
@@ -59,7 +45,7 @@ class KilledServerIT extends AppIT {
     } catch (IOException expected) {
       // the server died in the middle of a request
     } finally {
-      server.destroyForcibly().waitFor();
+      server.close();
     }
     assertThat(confirmed).hasSizeGreaterThanOrEqualTo(20);
     List<String> kept = desk.look(job).workup().state().notes();
@@ -94,35 +80,14 @@ class KilledServerIT extends AppIT {
         new Fact.RoutineStarted("cam-crank-learn", 0.5));
   }
 
-  private static void killAfter(Process server, List<String> confirmed) {
+  private static void killAfter(OtherServer server, List<String> confirmed) {
     while (server.isAlive()) {
       synchronized (confirmed) {
         if (confirmed.size() >= 20) {
-          server.destroyForcibly();
+          server.kill();
         }
       }
       Thread.onSpinWait();
     }
-  }
-
-  private static int freePort() throws IOException {
-    try (ServerSocket s = new ServerSocket(0)) {
-      return s.getLocalPort();
-    }
-  }
-
-  private static void awaitUp(PlainBrowser browser, Process server) throws Exception {
-    for (int i = 0; i < 480; i++) {
-      assertThat(server.isAlive()).as("second server, see target/killed-server.log").isTrue();
-      try {
-        if (browser.get("/actuator/health/readiness").statusCode() == 200) {
-          return;
-        }
-      } catch (IOException notYet) {
-        // not listening yet
-      }
-      Thread.sleep(500);
-    }
-    throw new AssertionError("the second server did not start");
   }
 }

@@ -61,7 +61,8 @@ class LauncherTest {
         "demo --port eighty|not \"eighty\"",
         "demo --port|--port needs a number",
         "demo --loud|unknown option --loud",
-        "start|the database is missing"
+        "start|the database is missing",
+        "migrate|give DB_URL"
       })
   void whatWillNotDoIsSaidInOneLine(String arguments, String says) throws Exception {
     Said said = run(Map.of(), arguments.split(" "));
@@ -101,6 +102,19 @@ class LauncherTest {
     } finally {
       first.destroyForcibly().onExit().get(10, TimeUnit.SECONDS);
     }
+  }
+
+  /** Other people on the machine see command lines, and can make names in its shared folder. */
+  @Test
+  void noPasswordIsOnACommandLineAndNothingLiesInTheSharedFolder() throws Exception {
+    String scripts =
+        Files.readString(ROOT.resolve("hopmend"))
+            + Files.readString(ROOT.resolve("scripts/database.sh"));
+    assertThat(scripts).doesNotContain("/tmp", "-v p=", "PGPASSWORD=");
+    assertThat(scripts.lines().filter(l -> l.contains("password")))
+        .noneMatch(l -> l.matches(".*(psql|pg_ctl|java|env) .*\\$(owner_)?password.*"));
+    String own = Files.readString(Path.of("/proc/self/environ"));
+    assertThat(own).as("the test itself got them by its environment").contains("DB_PASSWORD=");
   }
 
   /** The README's two commands are the script's, and CI calls the README's. */

@@ -294,15 +294,15 @@ class OpenToOthersIT extends AppIT {
         "\"version\" : 1|\"version\" : 2|version",
         "\"sequence\" : 2|\"sequence\" : 7|Entry 2: it has the number 7",
         "\"sequence\" : 2|\"sequence\" : 99999999999999999999|Entry 2: ",
-        "P0340-31|P9340|Entry 1: body codes 0 code",
-        "\"P0340-31\"|null|Entry 1: body codes 0 code: is not what should stand here",
+        "P0340-31|P9340|Entry 1: codes, no. 1, code",
+        "\"P0340-31\"|null|Entry 1: codes, no. 1, code: is not what should stand here",
         "\"kind\" : \"note-added\"|\"kind\" : \"wish\"|Entry 3: kind: is none of the words",
         "\"sequence\":3|\"sequence\":9|Entry 4: it undoes an entry that comes later",
         "\"entries\"|\"entrees\"|nobody knows the field &quot;entrees&quot;",
         "\"card\" : \"wherrill-sedge-12\"|\"card\" : \"no-such-card\"|Entry 2: There is no vehicle card",
         "\"words\" : \"to be|\"words\" : \"\\u0000 to be|Entry 3: The note holds a character",
         "\"words\" : \"to be|\"words\" : \"\\ud800 to be|Entry 3: The note holds a character",
-        "\"odometerKm\" : 142300.0|\"odometerKm\" : 1e99|Entry 2: body odometerKm",
+        "\"odometerKm\" : 142300.0|\"odometerKm\" : 1e99|Entry 2: odometerKm",
         "{|?|it is no JSON"
       })
   void aFileThatDoesNotFitIsRefusedWithTheReason(String from, String to, String says)
@@ -332,17 +332,20 @@ class OpenToOthersIT extends AppIT {
             entry.formatted(1, "step-ticked", "2026-01-01T00:00:00Z", "{\"step\": null}"),
             entry.formatted(2, "readiness-read", "2026-01-01T00:00:00Z", "{\"bytes\": \"zz\"}"),
             entry.formatted(3, "note-added", "9999-12-31T23:59:59Z", "{\"words\": \"late\"}"),
-            entry.formatted(4, "struck", "2026-01-01T00:00:00Z", "{\"sequence\": 1, \"evil\": 1}"));
+            entry.formatted(4, "struck", "2026-01-01T00:00:00Z", "{\"sequence\": 1, \"evil\": 1}"),
+            entry.formatted(
+                5, "symptoms-noted", "2026-01-01T00:00:00Z", "{\"picks\": [\"levitates\"]}"));
     String head = file.substring(0, file.indexOf("\"entries\""));
     String several =
         take("/jobs/import", "TECHNICIAN", head + "\"entries\": [" + bad + "], \"files\": []}")
             .getContentAsString();
     assertThat(several)
         .contains(
-            "Entry 1: body step",
-            "Entry 2: body bytes",
+            "Entry 1: step",
+            "Entry 2: bytes",
             "Entry 3: the time 9999-12-31T23:59:59Z lies outside",
-            "Entry 4: body: nobody knows the field &quot;evil&quot;");
+            "Entry 4: nobody knows the field &quot;evil&quot;",
+            "Entry 5: There is no symptom &quot;levitates&quot; here");
     String deep = head + "\"entries\": " + "[".repeat(5000) + "]".repeat(5000) + ", \"files\": []}";
     String note =
         entry.formatted(1, "note-added", "2026-01-01T00:00:00Z", "{\"words\": \"x\"}") + ",";

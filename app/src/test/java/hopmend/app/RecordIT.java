@@ -18,12 +18,15 @@ import java.sql.Connection;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -156,6 +159,51 @@ class RecordIT extends AppIT {
         .andReturn()
         .getResponse()
         .getContentAsString();
+  }
+
+  /** Entries from before the chain are tied by the migration, just as the application ties them. */
+  @Test
+  void aDatabaseFromBeforeTheChainIsTiedWhenItIsMigrated() throws Exception {
+    JdbcTemplate owner = owner();
+    owner.execute("drop schema if exists before_chain cascade");
+    owner.execute("create schema before_chain");
+    try {
+      FluentConfiguration flyway =
+          Flyway.configure()
+              .dataSource(owner.getDataSource())
+              .schemas("before_chain")
+              .locations("classpath:db/migration")
+              .placeholders(Map.of("app", System.getenv("DB_USER")));
+      flyway.target("4").load().migrate();
+      owner.execute(
+          "set search_path = before_chain; insert into job (title, created_by, created_at,"
+              + " creation_token, last_sequence, updated_at) values ('old', 'ann', now(),"
+              + " gen_random_uuid(), 2, now()); insert into job_entry values"
+              + " (1, 1, 'note-added', 'ann', now(), '{\"words\": \"ä €  two\"}', null, null),"
+              + " (1, 2, 'struck', 'bob', now(), '{\"sequence\":1,\"reason\":\"\"}', null, null)");
+      flyway.target("latest").load().migrate();
+      try (Connection c = owner.getDataSource().getConnection()) {
+        c.setSchema("before_chain");
+        assertThat(RecordAudit.audit(c)).isEmpty();
+        assertThat(RecordAudit.verify(c, 1, "another token", 2).isWhole()).isFalse();
+      }
+    } finally {
+      owner.execute("drop schema before_chain cascade");
+    }
+  }
+
+  @Test
+  void aKeptTextIsFoundInItsOwnJobOnly() {
+    long job = newJob();
+    JobDesk.Kept log = JobDesk.Kept.of("live values", "text/csv", "time,rpm");
+    desk.append(
+        job,
+        Submission.now("oskar"),
+        List.of(new Fact.LiveLogged(log.id().toString(), "engine speed", 1)),
+        Optional.of(log));
+    assertThat(desk.text(job, log.id().toString())).contains("time,rpm");
+    assertThat(desk.text(newJob(), log.id().toString())).isEmpty();
+    assertThat(desk.text(job, "../../etc/passwd")).isEmpty();
   }
 
   @Test

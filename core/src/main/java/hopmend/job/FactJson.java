@@ -54,7 +54,11 @@ public final class FactJson {
         Optional.<Class<? extends Fact>>ofNullable(Fact.KINDS.get(kind))
             .orElseThrow(() -> new Fact.Improper("No entry is of kind " + kind + "."));
     try {
-      return MAPPER.readValue(json, type);
+      Fact fact = MAPPER.readValue(json, type);
+      if (fact == null) {
+        throw new Fact.Improper("An entry of kind " + kind + " is empty.");
+      }
+      return fact;
     } catch (JacksonException e) {
       throw new Fact.Improper(
           e.getCause() instanceof IllegalArgumentException why

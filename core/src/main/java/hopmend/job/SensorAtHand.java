@@ -45,6 +45,10 @@ final class SensorAtHand {
             s ->
                 catalog
                     .card(about.card())
-                    .flatMap(c -> c.site(about.site()).map(site -> catalog.workOrder(s, c, site))));
+                    .flatMap(
+                        c ->
+                            c.site(about.site())
+                                .filter(site -> site.family().equals(s.family()))
+                                .map(site -> catalog.workOrder(s, c, site))));
   }
 }

@@ -1,5 +1,6 @@
 package hopmend.standin;
 
+import com.sun.net.httpserver.Headers;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import hopmend.sensor.LiveSignal;
@@ -9,15 +10,20 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
 import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.List;
+import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 
 /**
  * Pages on loopback that play the part of hands at the simulated vehicles: turn the key, pull
  * plugs, put faults in and cure them, drive, take a crank trace. Only requests that name this very
- * address are served.
+ * address and the secret word in it are served; no other page may frame it, and a slow request
+ * holds up nobody else.
  */
 public final class BenchPage implements Closeable {
   private static final String STYLE =
@@ -30,18 +36,32 @@ public final class BenchPage implements Closeable {
       .2rem 0}summary{min-height:44px;cursor:pointer}</style>
       """;
 
+  private static final int WORKERS = 8;
+  private static final String CONTENT_SECURITY_POLICY =
+      "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none';"
+          + " frame-ancestors 'none'";
+
   private final List<DoipServer> servers;
   private final HttpServer http;
-  private final ExecutorService worker = Executors.newSingleThreadExecutor();
+  private final ExecutorService workers =
+      new ThreadPoolExecutor(WORKERS, WORKERS, 1, TimeUnit.MINUTES, new ArrayBlockingQueue<>(64));
+  private final String home;
 
   public BenchPage(DoipServer server, int port) throws IOException {
     this(List.of(server), port);
   }
 
   public BenchPage(List<DoipServer> servers, int port) throws IOException {
+    // The server's own bounds on a request and an answer, in seconds; read when the first one is
+    // made.
+    System.setProperty("sun.net.httpserver.maxReqTime", "10");
+    System.setProperty("sun.net.httpserver.maxRspTime", "60");
+    byte[] secret = new byte[12];
+    new SecureRandom().nextBytes(secret);
+    this.home = "/" + HexFormat.of().formatHex(secret) + "/";
     this.servers = List.copyOf(servers);
     this.http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 4);
-    http.setExecutor(worker);
+    http.setExecutor(workers);
     http.createContext("/", this::handle);
     http.start();
   }
@@ -50,19 +70,30 @@ public final class BenchPage implements Closeable {
     return http.getAddress().getPort();
   }
 
+  /** Where the page is; whoever has not this address does not get in. */
+  public String url() {
+    return "http://127.0.0.1:" + port() + home;
+  }
+
   private void handle(HttpExchange exchange) throws IOException {
     try (exchange) {
+      Headers headers = exchange.getResponseHeaders();
+      headers.set("X-Content-Type-Options", "nosniff");
+      headers.set("X-Frame-Options", "DENY");
+      headers.set("Referrer-Policy", "same-origin");
+      headers.set("Content-Security-Policy", CONTENT_SECURITY_POLICY);
       String host = exchange.getRequestHeaders().getFirst("Host");
       String origin = exchange.getRequestHeaders().getFirst("Origin");
       boolean own =
           host != null
               && (host.equals("127.0.0.1:" + port()) || host.equals("localhost:" + port()))
               && (origin == null || origin.equals("http://" + host));
-      if (!own) {
-        send(exchange, 403, "text/plain", "Only for this machine");
+      String path = exchange.getRequestURI().getPath();
+      if (!own || !path.startsWith(home)) {
+        send(exchange, 403, "text/plain", "Only for this machine, and with the whole address");
         return;
       }
-      serve(exchange, words(exchange.getRequestURI().getPath()));
+      serve(exchange, words(path.substring(home.length())));
     }
   }
 
@@ -99,8 +130,8 @@ public final class BenchPage implements Closeable {
     return 0;
   }
 
-  private static void redirect(HttpExchange exchange, int number) throws IOException {
-    exchange.getResponseHeaders().set("Location", number == 0 ? "/" : "/" + number + "/");
+  private void redirect(HttpExchange exchange, int number) throws IOException {
+    exchange.getResponseHeaders().set("Location", home + (number == 0 ? "" : number + "/"));
     exchange.sendResponseHeaders(303, -1);
   }
 
@@ -170,7 +201,8 @@ public final class BenchPage implements Closeable {
       DoipServer server = servers.get(i);
       server.with(
           v ->
-              html.append("<tr><td><a href=\"/")
+              html.append("<tr><td><a href=\"")
+                  .append(home)
                   .append(number)
                   .append("/\">")
                   .append(v.spec().name())
@@ -189,12 +221,12 @@ public final class BenchPage implements Closeable {
 
   private String page(int number) {
     DoipServer server = servers.get(number - 1);
-    String base = servers.size() > 1 ? "/" + number + "/" : "/";
+    String base = home + (servers.size() > 1 ? number + "/" : "");
     return server.with(
         v -> {
           StringBuilder html = head("Simulated vehicle: " + v.spec().name());
           if (servers.size() > 1) {
-            html.append("<p><a href=\"/\">All vehicles</a></p>");
+            html.append("<p><a href=\"").append(home).append("\">All vehicles</a></p>");
           }
           html.append("<p>").append(v.spec().vin());
           html.append(". Ignition <b>").append(v.ignition()).append("</b>, engine ");
@@ -245,7 +277,6 @@ public final class BenchPage implements Closeable {
       throws IOException {
     byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
     exchange.getResponseHeaders().set("Content-Type", type);
-    exchange.getResponseHeaders().set("X-Content-Type-Options", "nosniff");
     exchange.sendResponseHeaders(status, bytes.length);
     exchange.getResponseBody().write(bytes);
   }
@@ -253,6 +284,6 @@ public final class BenchPage implements Closeable {
   @Override
   public void close() {
     http.stop(0);
-    worker.shutdownNow();
+    workers.shutdownNow();
   }
 }

@@ -19,7 +19,7 @@ public final class StandinMain {
     for (DoipServer s : garage.servers()) {
       System.out.printf("%s %s%n", s.address(), s.<String>with(v -> v.spec().name()));
     }
-    System.out.printf("bench http://127.0.0.1:%d/%n", bench.port());
+    System.out.printf("bench %s%n", bench.url());
     new CountDownLatch(1).await();
   }
 }

@@ -133,7 +133,7 @@ class DoipServerTest {
   private HttpResponse<String> bench(String method, String path, String... headers)
       throws Exception {
     HttpRequest.Builder request =
-        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + bench.port() + path))
+        HttpRequest.newBuilder(URI.create(bench.url() + path.substring(1)))
             .method(method, HttpRequest.BodyPublishers.noBody());
     if (headers.length > 0) {
       request.headers(headers);
@@ -160,5 +160,33 @@ class DoipServerTest {
     assertThat(bench("POST", "/key/SIDEWAYS").statusCode()).isEqualTo(400);
     assertThat(bench("POST", "/plug").statusCode()).isEqualTo(400);
     assertThat(bench("GET", "/nowhere").statusCode()).isEqualTo(404);
+    URI guessed = URI.create("http://127.0.0.1:" + bench.port() + "/key/ON");
+    HttpResponse<String> refused =
+        HttpClient.newHttpClient()
+            .send(
+                HttpRequest.newBuilder(guessed).POST(HttpRequest.BodyPublishers.noBody()).build(),
+                HttpResponse.BodyHandlers.ofString());
+    assertThat(refused.statusCode()).as("without the secret word").isEqualTo(403);
+    HttpResponse<String> page = bench("GET", "/");
+    assertThat(page.headers().firstValue("X-Frame-Options")).contains("DENY");
+    assertThat(page.headers().firstValue("Content-Security-Policy").orElse(""))
+        .contains("frame-ancestors 'none'");
+  }
+
+  @Test
+  void aSlowRequestAtTheBenchHoldsUpNobody() throws Exception {
+    List<Socket> slow = new ArrayList<>();
+    try {
+      for (int i = 0; i < 5; i++) {
+        Socket s = new Socket("127.0.0.1", bench.port());
+        s.getOutputStream().write("POST /key/ON HTTP/1.1\r\nHost: ".getBytes());
+        slow.add(s);
+      }
+      assertThat(bench("GET", "/").statusCode()).isEqualTo(200);
+    } finally {
+      for (Socket s : slow) {
+        s.close();
+      }
+    }
   }
 }

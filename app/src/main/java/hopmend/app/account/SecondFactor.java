@@ -1,6 +1,7 @@
 package hopmend.app.account;
 
 import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
 import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
@@ -14,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.beans.factory.annotation.Value;
@@ -69,7 +71,9 @@ class SecondFactor {
             .build()
             .getUri();
     try {
-      BitMatrix fields = new QRCodeWriter().encode(uri, BarcodeFormat.QR_CODE, 0, 0);
+      BitMatrix fields =
+          new QRCodeWriter()
+              .encode(uri, BarcodeFormat.QR_CODE, 0, 0, Map.of(EncodeHintType.MARGIN, 0));
       StringBuilder path = new StringBuilder();
       for (int y = 0; y < fields.getHeight(); y++) {
         for (int x = 0; x < fields.getWidth(); x++) {

@@ -33,7 +33,7 @@ public class DemoVehicle implements BenchAddress {
 
   @Override
   public String url() {
-    return "http://127.0.0.1:" + bench.port() + "/";
+    return bench.url();
   }
 
   @PreDestroy

@@ -3,6 +3,7 @@ package hopmend.app.door;
 import jakarta.servlet.ServletException;
 import java.io.IOException;
 import java.net.SocketTimeoutException;
+import java.nio.ByteBuffer;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -20,6 +21,8 @@ import org.apache.tomcat.util.net.ApplicationBufferHandler;
 final class BodyBounds extends ValveBase {
   /** Slower than this over its whole length no honest line is; bytes a second. */
   private static final long SLOWEST = 16_000;
+
+  private static final long MOST_UNWANTED = 2_000_000;
 
   private final int perClient;
   private final int ofAll;
@@ -56,15 +59,57 @@ final class BodyBounds extends ValveBase {
         response.setHeader("Connection", "close");
         response.setHeader("Retry-After", "10");
         response.sendError(503);
+        coyote.action(ActionCode.DISABLE_SWALLOW_INPUT, null);
         return;
       }
       coyote.setInputBuffer(new Paced(input, coyote, System.nanoTime()));
       getNext().invoke(request, response);
+      readRest(request, coyote);
     } finally {
       coyote.setInputBuffer(input);
       all.decrementAndGet();
       sending.computeIfPresent(
           request.getRemoteAddr(), (a, n) -> n.decrementAndGet() <= 0 ? null : n);
+    }
+  }
+
+  /**
+   * What nobody wanted of the body is read here, at the same pace: the server itself would wait for
+   * it byte by byte before it lets the worker go.
+   */
+  private static void readRest(Request request, org.apache.coyote.Request coyote) {
+    Unwanted rest = new Unwanted();
+    try {
+      while (!request.isFinished() && rest.length < MOST_UNWANTED && coyote.doRead(rest) > 0) {
+        rest.count();
+      }
+    } catch (IOException e) {
+      // the sender was cut off, or went away
+    }
+  }
+
+  private static final class Unwanted implements ApplicationBufferHandler {
+    private ByteBuffer buffer = ByteBuffer.allocate(0);
+    private long length;
+
+    @Override
+    public void setByteBuffer(ByteBuffer buffer) {
+      this.buffer = buffer;
+    }
+
+    @Override
+    public ByteBuffer getByteBuffer() {
+      return buffer;
+    }
+
+    @Override
+    public void expand(int size) {
+      // the server brings its own buffer
+    }
+
+    void count() {
+      length += buffer.remaining();
+      buffer.position(buffer.limit());
     }
   }
 

@@ -73,10 +73,14 @@ public final class WatchedHttp extends Http11NioProtocol {
         : Constants.STAGE_NEW;
   }
 
-  /** Whether the head of a request has begun, and has not ended in time. */
+  /**
+   * Whether the head of a request has begun, and has not ended in time. Between two bytes of a head
+   * the server counts the stage as ended, but keeps what works on it.
+   */
   private boolean isLate(SocketWrapperBase<?> connection) {
+    int stage = stage(connection);
     if (connection.getCurrentProcessor() instanceof AbstractProcessor p
-        && p.getRequest().getRequestProcessor().getStage() == Constants.STAGE_PARSE) {
+        && (stage == Constants.STAGE_PARSE || stage == Constants.STAGE_ENDED)) {
       long begun = p.getRequest().getStartTimeNanos();
       return begun > 0 && System.nanoTime() - begun > headMillis * 1_000_000;
     }

@@ -5,14 +5,17 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.job.About;
+import hopmend.job.Fact;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
 import hopmend.job.JobState;
+import hopmend.job.Refusal;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongConsumer;
 import org.springframework.stereotype.Component;
 
@@ -52,6 +55,17 @@ class ImportCheck {
       before.add(new JobEntry(e.sequence(), e.at(), e.who(), e.fact(), e.about(), e.claim()));
       checkedSoFar.accept(before.size());
     }
+  }
+
+  /** What a fact names that the catalog here does not know, whatever stands before it. */
+  Optional<String> unknownHere(Fact fact) {
+    if (fact instanceof Fact.VehicleIdentified || fact instanceof Fact.SymptomsNoted) {
+      Workup nothing = new Workup(JobState.of(List.of()), catalog, shop);
+      return JobRules.refuse(
+              nothing, fact, Long.MAX_VALUE, new JobRules.Person("", Role.TECHNICIAN))
+          .map(Refusal::message);
+    }
+    return Optional.empty();
   }
 
   private boolean isOfTheSameKnowledge(About about) {

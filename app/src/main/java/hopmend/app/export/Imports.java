@@ -198,7 +198,8 @@ class Imports {
     try {
       i.stage = Stage.READING;
       JobFileReader reader =
-          new JobFileReader(format, problems, folder, clock.instant(), n -> i.read = n);
+          new JobFileReader(
+              format, problems, folder, clock.instant(), check::unknownHere, n -> i.read = n);
       MessageDigest digest = MessageDigest.getInstance("SHA-256");
       Optional<JobCopy> copy;
       try (InputStream in =

@@ -7,16 +7,20 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import hopmend.app.job.JobCopy;
 import hopmend.job.Claim;
+import hopmend.job.Fact;
 import hopmend.job.FactJson;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
@@ -88,8 +92,18 @@ class JobFile {
       entry.set("about", json.readTree(about));
     }
     e.claim().ifPresent(c -> entry.set("claim", claim(c)));
-    entry.set("body", json.readTree(FactJson.write(e.fact())));
+    String body = FactJson.write(e.fact());
+    entry.set("body", e.fact() instanceof Fact.Unreadable ? raw(body) : json.readTree(body));
     return entry;
+  }
+
+  /** What does not read goes out as it is stored: as JSON if it is any, else as its text. */
+  private JsonNode raw(String body) {
+    try {
+      return json.readTree(body);
+    } catch (JacksonException e) {
+      return json.getNodeFactory().stringNode(body);
+    }
   }
 
   private ObjectNode claim(Claim c) {
@@ -150,8 +164,8 @@ class JobFile {
   }
 
   private static String words(Error e, String place) {
-    String where = e.getInstanceLocation().toString();
-    where = (where.startsWith(place) ? where.substring(place.length()) : where).replace('/', ' ');
+    String path = e.getInstanceLocation().toString();
+    String where = where(path.startsWith(place) ? path.substring(place.length()) : path);
     String what =
         switch (e.getKeyword()) {
           case "required" -> "\"" + e.getProperty() + "\" is missing";
@@ -161,6 +175,14 @@ class JobFile {
           case "type", "anyOf", "oneOf", "not" -> "is not what should stand here";
           default -> e.getMessage();
         };
-    return (where.strip() + ": " + what).replaceFirst("^: ", "");
+    return where.isEmpty() ? what : where + ": " + what;
+  }
+
+  /** {@code /body/codes/0/code} is "codes, no. 1, code". */
+  private static String where(String path) {
+    return Arrays.stream(path.split("/"))
+        .filter(p -> !p.isEmpty() && !p.equals("body"))
+        .map(p -> p.matches("\\d+") ? "no. " + (Integer.parseInt(p) + 1) : p)
+        .collect(Collectors.joining(", "));
   }
 }

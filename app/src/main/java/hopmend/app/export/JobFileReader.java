@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.function.LongConsumer;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
@@ -64,6 +65,7 @@ final class JobFileReader {
   private final Problems problems;
   private final Path folder;
   private final Instant latest;
+  private final Function<Fact, Optional<String>> unknownHere;
   private final LongConsumer readSoFar;
   private final ObjectNode head;
   private final List<JobCopy.Entry> entries = new ArrayList<>();
@@ -75,10 +77,17 @@ final class JobFileReader {
   /**
    * @param folder where kept files are put; the caller removes it
    * @param now nothing can have been recorded later
+   * @param unknownHere what a fact names that nobody here knows
    * @param readSoFar told how many entries were read
    */
   JobFileReader(
-      JobFile format, Problems problems, Path folder, Instant now, LongConsumer readSoFar) {
+      JobFile format,
+      Problems problems,
+      Path folder,
+      Instant now,
+      Function<Fact, Optional<String>> unknownHere,
+      LongConsumer readSoFar) {
+    this.unknownHere = unknownHere;
     this.format = format;
     this.problems = problems;
     this.folder = folder;
@@ -216,6 +225,7 @@ final class JobFileReader {
         problems.add(place, "it undoes an entry that comes later");
         return;
       }
+      unknownHere.apply(fact).ifPresent(what -> problems.add(place, what));
       entries.add(
           new JobCopy.Entry(
               sequence,

@@ -61,7 +61,8 @@ public final class RecordAudit {
     }
   }
 
-  static RecordChain.Verified verify(Connection database, long job, String token, long last)
+  /** The chain of one job and the texts kept with it. */
+  public static RecordChain.Verified verify(Connection database, long job, String token, long last)
       throws SQLException {
     List<RecordChain.Hashed> chain = new ArrayList<>();
     long changedText = 0;

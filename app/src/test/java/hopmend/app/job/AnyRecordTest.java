@@ -1,0 +1,91 @@
+package hopmend.app.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import hopmend.job.JobEntry;
+import hopmend.job.JobRules;
+import hopmend.job.JobState;
+import hopmend.job.Role;
+import hopmend.job.ShopSettings;
+import hopmend.job.Workup;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.springframework.context.support.ResourceBundleMessageSource;
+
+/** No record, however it came about, makes the computation or the words fail. */
+class AnyRecordTest {
+  private static final int RECORDS = 20_000;
+  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final ShopSettings SHOP =
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
+
+  @Test
+  void twentyThousandRecordsFoldComputeAndHaveTheirWords() {
+    ResourceBundleMessageSource messages = new ResourceBundleMessageSource();
+    messages.setBasename("messages");
+    FactWords words = new FactWords(messages, CATALOG);
+    Random random = new Random(8);
+    AnyRecord any = new AnyRecord(random, CATALOG);
+    int withSite = 0;
+    int withAnswers = 0;
+    for (int i = 0; i < RECORDS; i++) {
+      List<JobEntry> entries = any.entries(2 + random.nextInt(12));
+      try {
+        Workup w = new Workup(JobState.of(entries), CATALOG, SHOP);
+        everyQuestion(w);
+        for (JobEntry e : w.state().entries()) {
+          assertThat(words.of(e)).isNotBlank();
+        }
+        JobRules.refuse(w, any.fact(99), 50, new JobRules.Person("p1", any(random)));
+        withSite += w.site().isPresent() ? 1 : 0;
+        withAnswers += w.diagnosis().filter(d -> !d.effects().isEmpty()).isPresent() ? 1 : 0;
+      } catch (RuntimeException e) {
+        throw new AssertionError("record " + i + ": " + entries, e);
+      }
+    }
+    assertThat(withSite).as("records that lead to a sensor").isGreaterThan(RECORDS / 5);
+    assertThat(withAnswers).as("records with evidence").isGreaterThan(RECORDS / 50);
+  }
+
+  private static Role any(Random random) {
+    return Role.values()[random.nextInt(3)];
+  }
+
+  private static void everyQuestion(Workup w) {
+    HopLine line = HopLine.of(w, NOW);
+    assertThat(line.standings()).hasSize(Hop.values().length);
+    assertThat(line.next()).isNotNull();
+    HopLine.clearGate(w);
+    w.picture().nodes().forEach(n -> w.meaning(n.read().code()));
+    w.verdict();
+    w.schools();
+    w.needsPart();
+    w.partChoice();
+    w.chosenPart();
+    w.pairQuestion();
+    w.nextStep();
+    assertThat(w.ledger().owed()).isNotNegative();
+    w.plugs();
+    w.clearReport();
+    w.routines().forEach(w::passed);
+    w.readiness();
+    w.signOff(Optional.empty());
+    w.sheet()
+        .ifPresent(
+            s ->
+                s.checks()
+                    .forEach(
+                        c ->
+                            c.measured()
+                                .filter(m -> m.companionUnit().isEmpty())
+                                .ifPresent(m -> w.band(c, m, Optional.empty()))));
+  }
+}
