@@ -86,7 +86,9 @@ class LinkIT extends AppIT {
         .contains("general-problem")
         .doesNotContain("Exception");
     assertThat(desk.look(job).workup().state().cleared()).isEmpty();
-    assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(3);
+    assertThat(desk.look(job).workup().state().lastSequence())
+        .as("the reading before clearing may be there, nothing else")
+        .isBetween(3L, 4L);
     for (int i = 0; i < 50 && vehicle.server().openConnections() > 0; i++) {
       Thread.sleep(20);
     }

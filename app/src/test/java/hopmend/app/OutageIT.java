@@ -6,6 +6,7 @@ import hopmend.job.Fact;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
@@ -30,9 +31,18 @@ class OutageIT extends AppIT {
     HttpResponse<String> refused = browser.post("/jobs/" + job + "/note", note);
     assertThat(refused.statusCode()).isEqualTo(503);
     assertThat(refused.body())
-        .contains("Nothing was recorded by this step")
+        .contains("Whether this step was recorded is not known yet", "not recorded twice")
         .doesNotContain("Exception");
     assertThat(browser.get("/jobs").statusCode()).isEqualTo(503);
+    PlainBrowser stranger = new PlainBrowser(port);
+    long begin = System.nanoTime();
+    for (String path : List.of("/sign-in", "/css/hopmend.css", "/actuator/health/liveness")) {
+      assertThat(stranger.get(path).statusCode()).as(path).isEqualTo(200);
+    }
+    for (String path : List.of("/css/hopmend.css", "/actuator/health/liveness")) {
+      assertThat(browser.get(path).statusCode()).as(path + ", with a session").isEqualTo(200);
+    }
+    assertThat((System.nanoTime() - begin) / 1_000_000).as("at once").isLessThan(10_000);
 
     database("database_up .run/test off");
     assertThat(browser.get("/jobs/" + job + "/record").body()).contains("confirmed");

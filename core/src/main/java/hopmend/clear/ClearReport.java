@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 
 /** Before and after clearing, code by code. */
@@ -113,11 +114,13 @@ public record ClearReport(List<Line> lines) {
   }
 
   /**
-   * Whether a second reading contradicts an acknowledged clearing: there were codes, and every one
-   * stands there unchanged.
+   * Whether a second reading contradicts an acknowledged clearing: there were codes that a tool can
+   * erase, and every one stands there unchanged, in whatever order.
    */
   public static boolean contradicts(List<ReadCode> before, List<ReadCode> after) {
-    return !before.isEmpty() && before.equals(after);
+    boolean erasable =
+        before.stream().anyMatch(r -> !r.states().equals(Set.of(CodeState.PERMANENT)));
+    return erasable && Set.copyOf(before).equals(Set.copyOf(after));
   }
 
   /** Whether nothing but waiting is left. */

@@ -25,7 +25,12 @@ public final class CodeDrawing {
   private static final double ROOM_FOR_WORDS = 170;
   private static final int MOST_LETTERS = 27;
 
+  /** More boxes than this nobody can read; the list beside the drawing has them all. */
+  private static final int MOST_BOXES = 40;
+
   private final CodePicture picture;
+  private final List<Node> nodes;
+  private final Map<TroubleCode, Node> byCode = new HashMap<>();
   private final double boxWidth;
   private final double[] columnX;
   private final List<Shape> shapes = new ArrayList<>();
@@ -33,8 +38,9 @@ public final class CodeDrawing {
 
   private CodeDrawing(CodePicture picture) {
     this.picture = picture;
-    boolean wide =
-        picture.nodes().stream().anyMatch(n -> n.read().code().text().length() > WIDE_TEXT);
+    this.nodes = picture.nodes().stream().limit(MOST_BOXES).toList();
+    nodes.forEach(n -> byCode.put(n.read().code(), n));
+    boolean wide = nodes.stream().anyMatch(n -> n.read().code().text().length() > WIDE_TEXT);
     this.boxWidth = wide ? WIDE_BOX : NARROW_BOX;
     double causes = picture.shared().isEmpty() ? 6 : 6 + SHARED_WIDTH + 70;
     this.columnX = new double[] {6, causes, WIDTH - boxWidth - 6};
@@ -48,10 +54,10 @@ public final class CodeDrawing {
     int followers = 0;
     double y = 8;
     Map<TroubleCode, List<CodePicture.Arrow>> byCause = new LinkedHashMap<>();
-    picture.arrows().stream()
-        .filter(this::isFirstInto)
+    firstInto()
+        .values()
         .forEach(a -> byCause.computeIfAbsent(a.from(), k -> new ArrayList<>()).add(a));
-    for (Node n : picture.nodes()) {
+    for (Node n : nodes) {
       if (n.role() == Role.CAUSE) {
         List<CodePicture.Arrow> out = byCause.getOrDefault(n.read().code(), List.of());
         double height = Math.max(1, out.size()) * STEP;
@@ -59,7 +65,7 @@ public final class CodeDrawing {
         box(n, 1, middle);
         for (CodePicture.Arrow a : out) {
           double at = y + BOX_HEIGHT / 2;
-          box(node(a.to()), 2, at);
+          box(byCode.get(a.to()), 2, at);
           arrow(a.brief(), 1, middle, 2, at);
           y += STEP;
           followers++;
@@ -67,7 +73,7 @@ public final class CodeDrawing {
         y += out.isEmpty() ? STEP : 0;
       }
     }
-    for (Node n : picture.nodes()) {
+    for (Node n : nodes) {
       if (n.role() == Role.CHILD && !middles.containsKey(n.read().code())) {
         box(n, 2, y + BOX_HEIGHT / 2);
         y += STEP;
@@ -76,6 +82,13 @@ public final class CodeDrawing {
     y = Math.max(y, sharedCauses() + 6);
     y = lane(y, Role.BYSTANDER, "STAND BY");
     y = lane(y, Role.ALONE, "UNRELATED");
+    int more = picture.nodes().size() - nodes.size();
+    if (more > 0) {
+      shapes.add(
+          new Shape.Label(
+              "code-lane", columnX[0], y + 20, "start", "AND " + more + " MORE IN THE LIST"));
+      y += 36;
+    }
     String spoken =
         picture.sentence()
             + (followers > 0 ? " Followers: " + followers + "." : "")
@@ -85,21 +98,19 @@ public final class CodeDrawing {
     return new Drawing(WIDTH, Math.max(y, STEP), shapes, spoken);
   }
 
-  /** A follower of several causes is drawn once, at the first. */
-  private boolean isFirstInto(CodePicture.Arrow arrow) {
-    return picture.arrows().stream()
-            .filter(a -> a.to().equals(arrow.to()))
-            .filter(a -> node(a.from()).role() == Role.CAUSE)
-            .findFirst()
-            .orElse(arrow)
-        == arrow;
+  /** A follower of several causes is drawn once, at the first that is no follower itself. */
+  private Map<TroubleCode, CodePicture.Arrow> firstInto() {
+    Map<TroubleCode, CodePicture.Arrow> first = new LinkedHashMap<>();
+    for (CodePicture.Arrow a : picture.arrows()) {
+      if (byCode.containsKey(a.to()) && byCode.containsKey(a.from())) {
+        first.merge(a.to(), a, (old, late) -> isFromCause(old) || !isFromCause(late) ? old : late);
+      }
+    }
+    return first;
   }
 
-  private Node node(TroubleCode code) {
-    return picture.nodes().stream()
-        .filter(n -> n.read().code().equals(code))
-        .findFirst()
-        .orElseThrow();
+  private boolean isFromCause(CodePicture.Arrow arrow) {
+    return byCode.get(arrow.from()).role() == Role.CAUSE;
   }
 
   private void box(Node n, int column, double middle) {
@@ -191,9 +202,9 @@ public final class CodeDrawing {
   }
 
   private double lane(double y, Role role, String name) {
-    List<Node> nodes = picture.nodes().stream().filter(n -> n.role() == role).toList();
+    List<Node> standing = nodes.stream().filter(n -> n.role() == role).toList();
     double at = y;
-    for (int i = 0; i < nodes.size(); i++) {
+    for (int i = 0; i < standing.size(); i++) {
       if (i % 3 == 0) {
         at = y + i / 3 * STEP;
       }
@@ -202,8 +213,8 @@ public final class CodeDrawing {
         y += 26;
         at += 26;
       }
-      box(nodes.get(i), columnX[0] + i % 3 * (boxWidth + 8), at + BOX_HEIGHT / 2);
+      box(standing.get(i), columnX[0] + i % 3 * (boxWidth + 8), at + BOX_HEIGHT / 2);
     }
-    return nodes.isEmpty() ? y : at + STEP;
+    return standing.isEmpty() ? y : at + STEP;
   }
 }

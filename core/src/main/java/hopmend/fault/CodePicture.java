@@ -1,8 +1,12 @@
 package hopmend.fault;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -78,24 +82,20 @@ public record CodePicture(
       List<CodeRule> rules,
       List<CodeGroup> groups,
       List<Bulletin> bulletins) {
-    List<Arrow> arrows = new ArrayList<>();
-    for (ReadCode child : codes) {
-      for (ReadCode cause : codes) {
-        explaining(cause.code(), child.code(), rules)
-            .ifPresent(
-                r -> arrows.add(new Arrow(cause.code(), child.code(), r.brief(), r.reason())));
-      }
-    }
+    Ties ties = Ties.of(codes, rules, groups);
+    List<Arrow> arrows = ties.arrows();
     List<Shared> shared = shared(codes, rules);
+    Map<TroubleCode, Shared> sharedBy = new HashMap<>();
+    shared.forEach(s -> s.codes().forEach(c -> sharedBy.putIfAbsent(c, s)));
     List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
     List<Node> nodes =
         codes.stream()
-            .map(c -> named(node(c, arrows, shared, rules, groups), cases))
+            .map(c -> named(node(c, ties, sharedBy, rules), cases))
             .sorted(
                 Comparator.comparing(Node::role)
-                    .thenComparing(n -> isShared(n.read().code(), shared) ? 0 : 1)
-                    .thenComparing(n -> -childrenOf(n.read().code(), arrows))
-                    .thenComparing(n -> hasSheet(n, groups) ? 0 : 1)
+                    .thenComparing(n -> sharedBy.containsKey(n.read().code()) ? 0 : 1)
+                    .thenComparing(n -> -ties.childrenOf(n.read().code()))
+                    .thenComparing(n -> ties.circuitOf(n.read().code()).isPresent() ? 0 : 1)
                     .thenComparing(n -> n.read().is(CodeState.CURRENT) ? 0 : 1)
                     .thenComparing(n -> n.read().code()))
             .toList();
@@ -107,7 +107,75 @@ public record CodePicture(
         shared,
         cases,
         first.map(n -> n.read().code()),
-        byBulletin(cases) + sentence(first, arrows, shared, nodes));
+        byBulletin(cases) + sentence(first, arrows, sharedBy, nodes));
+  }
+
+  /**
+   * Which code explains which, each pair by the first rule that ties it; every code is held against
+   * every rule once.
+   */
+  private record Ties(
+      List<Arrow> arrows,
+      Map<TroubleCode, Arrow> into,
+      Map<TroubleCode, Integer> children,
+      Map<TroubleCode, Optional<CodeGroup>> circuits) {
+
+    static Ties of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
+      List<CodeRule> tying = rules.stream().filter(r -> r.kind() == CodeRule.Kind.CHILD).toList();
+      Map<TroubleCode, Optional<CodeGroup>> circuits = new HashMap<>();
+      Map<TroubleCode, BitSet> causes = new LinkedHashMap<>();
+      Map<TroubleCode, BitSet> followers = new LinkedHashMap<>();
+      for (ReadCode read : codes) {
+        TroubleCode code = read.code();
+        circuits.put(code, CodeGroup.owning(code, groups));
+        BitSet causeIn = new BitSet();
+        BitSet followerIn = new BitSet();
+        for (int r = 0; r < tying.size(); r++) {
+          causeIn.set(r, tying.get(r).isCause(code));
+          followerIn.set(r, !causeIn.get(r) && tying.get(r).explains(code));
+        }
+        if (!causeIn.isEmpty()) {
+          causes.put(code, causeIn);
+        }
+        if (!followerIn.isEmpty()) {
+          followers.put(code, followerIn);
+        }
+      }
+      List<Arrow> arrows = new ArrayList<>();
+      Map<TroubleCode, Arrow> into = new HashMap<>();
+      Map<TroubleCode, Integer> children = new HashMap<>();
+      followers.forEach(
+          (child, followerIn) ->
+              causes.forEach(
+                  (cause, causeIn) -> {
+                    int rule = firstOfBoth(causeIn, followerIn);
+                    if (rule >= 0) {
+                      CodeRule r = tying.get(rule);
+                      Arrow arrow = new Arrow(cause, child, r.brief(), r.reason());
+                      arrows.add(arrow);
+                      into.putIfAbsent(child, arrow);
+                      children.merge(cause, 1, Integer::sum);
+                    }
+                  }));
+      return new Ties(arrows, into, children, circuits);
+    }
+
+    private static int firstOfBoth(BitSet one, BitSet other) {
+      for (int i = one.nextSetBit(0); i >= 0; i = one.nextSetBit(i + 1)) {
+        if (other.get(i)) {
+          return i;
+        }
+      }
+      return -1;
+    }
+
+    int childrenOf(TroubleCode code) {
+      return children.getOrDefault(code, 0);
+    }
+
+    Optional<CodeGroup> circuitOf(TroubleCode code) {
+      return circuits.get(code);
+    }
   }
 
   private static String byBulletin(List<Bulletin> cases) {
@@ -127,18 +195,6 @@ public record CodePicture(
         .orElse(node);
   }
 
-  private static boolean hasSheet(Node n, List<CodeGroup> groups) {
-    return CodeGroup.owning(n.read().code(), groups).isPresent();
-  }
-
-  private static Optional<CodeRule> explaining(
-      TroubleCode cause, TroubleCode child, List<CodeRule> rules) {
-    return rules.stream()
-        .filter(r -> r.kind() == CodeRule.Kind.CHILD)
-        .filter(r -> r.isCause(cause) && r.explains(child) && !r.isCause(child))
-        .findFirst();
-  }
-
   private static List<Shared> shared(List<ReadCode> codes, List<CodeRule> rules) {
     List<Shared> shared = new ArrayList<>();
     for (CodeRule rule : rules) {
@@ -153,38 +209,29 @@ public record CodePicture(
     return shared;
   }
 
-  private static boolean isShared(TroubleCode code, List<Shared> shared) {
-    return shared.stream().anyMatch(s -> s.codes().contains(code));
-  }
-
   private static Node node(
-      ReadCode read,
-      List<Arrow> arrows,
-      List<Shared> shared,
-      List<CodeRule> rules,
-      List<CodeGroup> groups) {
+      ReadCode read, Ties ties, Map<TroubleCode, Shared> sharedBy, List<CodeRule> rules) {
     TroubleCode code = read.code();
-    Optional<Arrow> into = arrows.stream().filter(a -> a.to().equals(code)).findFirst();
-    if (into.isPresent()) {
-      return new Node(read, Role.CHILD, into.get().reason());
+    Arrow into = ties.into().get(code);
+    if (into != null) {
+      return new Node(read, Role.CHILD, into.reason());
     }
-    int children = childrenOf(code, arrows);
+    int children = ties.childrenOf(code);
     if (children > 0) {
       return new Node(
           read,
           Role.CAUSE,
           "explains " + children + (children == 1 ? " other code" : " other codes"));
     }
-    Optional<Shared> common = shared.stream().filter(s -> s.codes().contains(code)).findFirst();
-    if (common.isPresent()) {
-      return new Node(
-          read, Role.CAUSE, "points at " + common.get().name() + ": " + common.get().reason());
+    Shared common = sharedBy.get(code);
+    if (common != null) {
+      return new Node(read, Role.CAUSE, "points at " + common.name() + ": " + common.reason());
     }
     Optional<CodeRule> bystander =
         rules.stream()
             .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER && r.explains(code))
             .findFirst();
-    Optional<CodeGroup> circuit = CodeGroup.owning(code, groups);
+    Optional<CodeGroup> circuit = ties.circuitOf(code);
     if (bystander.isPresent() && circuit.isEmpty()) {
       return new Node(read, Role.BYSTANDER, bystander.get().reason());
     }
@@ -193,19 +240,18 @@ public record CodePicture(
         .orElseGet(() -> new Node(read, Role.ALONE, "no rule ties it to another code"));
   }
 
-  private static int childrenOf(TroubleCode code, List<Arrow> arrows) {
-    return (int) arrows.stream().filter(a -> a.from().equals(code)).count();
-  }
-
   private static String sentence(
-      Optional<Node> first, List<Arrow> arrows, List<Shared> shared, List<Node> nodes) {
+      Optional<Node> first,
+      List<Arrow> arrows,
+      Map<TroubleCode, Shared> sharedBy,
+      List<Node> nodes) {
     if (first.isEmpty()) {
       return nodes.isEmpty()
           ? "No codes yet."
           : "Every code here is a follower or a bystander; read the vehicle again for its cause.";
     }
     TroubleCode code = first.get().read().code();
-    Optional<Shared> common = shared.stream().filter(s -> s.codes().contains(code)).findFirst();
+    Optional<Shared> common = Optional.ofNullable(sharedBy.get(code));
     if (common.isPresent()) {
       List<String> together = common.get().codes().stream().map(TroubleCode::text).toList();
       return "%s point at one thing, %s: prove that before any sensor, beginning with %s."

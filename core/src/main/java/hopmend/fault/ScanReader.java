@@ -74,7 +74,7 @@ final class ScanReader {
   private Optional<Reading> odometer = Optional.empty();
 
   private int line = 1;
-  private int counted;
+  private int nextBreak;
   private String unit = "";
   private int codesAbove;
   private int linesSinceCodes = 99;
@@ -96,6 +96,7 @@ final class ScanReader {
 
   ScanText read() {
     Optional<LocalDate> date = findDate();
+    nextBreak = breakFrom(0);
     int start = 0;
     while (start <= text.length) {
       int end = masked.indexOf('\n', start);
@@ -117,14 +118,17 @@ final class ScanReader {
 
   /** The line of the original text in which a character stands. Asked in rising order. */
   private int lineOf(int place) {
-    String original = report.original();
-    for (int i = original.indexOf('\n', counted);
-        i >= 0 && i < place;
-        i = original.indexOf('\n', i + 1)) {
+    while (nextBreak < place) {
       line++;
-      counted = i + 1;
+      nextBreak = breakFrom(nextBreak + 1);
     }
     return line;
+  }
+
+  /** The next line break; beyond every place if there is none, so that it is looked for once. */
+  private int breakFrom(int place) {
+    int at = report.original().indexOf('\n', place);
+    return at < 0 ? Integer.MAX_VALUE : at;
   }
 
   private void readLine(int start, int end) {
@@ -201,13 +205,15 @@ final class ScanReader {
         here != null && unitAt <= found.get(first).start() || here != null && unit.isEmpty()
             ? here.name()
             : unit;
+    // Codes and states both stand in the order of the line.
+    int hit = 0;
     for (int k = first; k < found.size(); k++) {
-      int from = k == first ? 0 : found.get(k).start();
       int until = k + 1 < found.size() ? found.get(k + 1).start() : Integer.MAX_VALUE;
       EnumSet<CodeState> states = EnumSet.noneOf(CodeState.class);
-      hits.stream()
-          .filter(h -> h.at() >= from && h.at() < until)
-          .forEach(h -> states.addAll(h.states()));
+      while (hit < hits.size() && hits.get(hit).at() < until) {
+        states.addAll(hits.get(hit).states());
+        hit++;
+      }
       found.set(k, with(found.get(k), states, name));
     }
     codesAbove = first;

@@ -376,6 +376,11 @@ public sealed interface Fact {
     return "";
   }
 
+  /** Whether a text can be recorded: it holds no NUL and no half of a pair of characters. */
+  static boolean isStorable(String text) {
+    return Said.isStorable(text);
+  }
+
   /** Whether a vehicle said it; then nobody typed it. */
   default boolean wasToldByVehicle() {
     return this instanceof CodesRead f && f.source() == CodeSource.VEHICLE

@@ -173,6 +173,10 @@ public final class JobRules {
       contradicts = f -> f instanceof Fact.VerdictTaken || f instanceof Fact.CheckAnswered;
     } else if (fact instanceof Fact.VehicleIdentified) {
       contradicts = f -> f instanceof Fact.VehicleIdentified;
+    } else if (fact instanceof Fact.WorkOnChosen) {
+      contradicts = f -> f instanceof Fact.WorkOnChosen;
+    } else if (fact instanceof Fact.SymptomsNoted) {
+      contradicts = f -> f instanceof Fact.SymptomsNoted;
     } else if (fact instanceof Fact.SignedOff) {
       contradicts = f -> !(f instanceof Fact.NoteAdded);
     }

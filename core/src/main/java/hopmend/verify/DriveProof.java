@@ -13,10 +13,15 @@ import java.util.function.Predicate;
  * What a drive proved. Time counts between two samples at most {@value #LONGEST_GAP_S} s apart, so
  * a gap in the log proves nothing.
  *
- * @param requirements each with what was reached and the stretches of the drive in which it held
+ * @param requirements each with what was reached and the stretches of the drive in which it held;
+ *     stretches that no picture could tell apart are one, so that a long log stays a small proof
  */
 public record DriveProof(List<Requirement> requirements) {
   static final double LONGEST_GAP_S = 5;
+
+  /** So many parts of the drive's length can be told apart in a picture. */
+  private static final int FINEST = 1000;
+
   private static final double MOVING_KMH = 40;
   private static final double IDLE_KMH = 1;
   private static final double WARM_C = 71;
@@ -47,6 +52,20 @@ public record DriveProof(List<Requirement> requirements) {
     public Requirement {
       stretches = List.copyOf(stretches);
     }
+
+    /** The same with stretches joined that are no further apart; what was reached stays exact. */
+    private Requirement coarser(double apartS) {
+      List<Stretch> joined = new ArrayList<>();
+      for (Stretch s : stretches) {
+        Stretch last = joined.isEmpty() ? null : joined.get(joined.size() - 1);
+        if (last != null && s.fromS() - last.toS() < apartS) {
+          joined.set(joined.size() - 1, new Stretch(last.fromS(), s.toS()));
+        } else {
+          joined.add(s);
+        }
+      }
+      return new Requirement(id, name, met, wanted, reached, todo, joined, source);
+    }
   }
 
   public DriveProof {
@@ -68,7 +87,8 @@ public record DriveProof(List<Requirement> requirements) {
     if (!freezeFrame.isEmpty()) {
       all.add(similar(log, freezeFrame));
     }
-    return new DriveProof(all);
+    double finest = log.samples().isEmpty() ? 0 : log.durationS() / FINEST;
+    return new DriveProof(all.stream().map(r -> r.coarser(finest)).toList());
   }
 
   public boolean isProven() {

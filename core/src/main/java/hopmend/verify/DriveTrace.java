@@ -18,6 +18,7 @@ public final class DriveTrace {
   private static final double TOP_KMH = 140;
   private static final double TOP_C = 120;
   private static final int MOST_POINTS = 700;
+  private static final int MOST_GRIDLINES = 12;
 
   private DriveTrace() {}
 
@@ -69,6 +70,7 @@ public final class DriveTrace {
 
   private static void minutes(List<Shape> shapes, double duration) {
     double step = duration > 1800 ? 600 : duration > 600 ? 300 : 60;
+    step *= Math.ceil(duration / step / MOST_GRIDLINES);
     for (double t = 0; t <= duration; t += step) {
       double x = x(t, 0, duration);
       shapes.add(

@@ -7,6 +7,8 @@ import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -51,6 +53,13 @@ class ClearReportTest {
     assertThat(ClearReport.contradicts(before, List.of(code("P0340", CodeState.PERMANENT))))
         .isFalse();
     assertThat(ClearReport.contradicts(List.of(), List.of())).isFalse();
+    List<ReadCode> turned = new ArrayList<>(before);
+    Collections.reverse(turned);
+    assertThat(ClearReport.contradicts(before, turned)).as("another order is no change").isTrue();
+    List<ReadCode> waiting = List.of(code("P0340", CodeState.PERMANENT));
+    assertThat(ClearReport.contradicts(waiting, waiting))
+        .as("no tool erases a permanent code")
+        .isFalse();
   }
 
   @Test

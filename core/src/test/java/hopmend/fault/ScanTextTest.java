@@ -2,9 +2,11 @@ package hopmend.fault;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import java.time.Duration;
 import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -114,5 +116,26 @@ class ScanTextTest {
     assertThat(known.doesNotAccuse()).contains("coils");
     assertThat(CATALOG.meaning(TroubleCode.parse("P1342")).headline()).contains("maker's list");
     assertThat(CATALOG.meaning(TroubleCode.parse("P0610")).known()).isFalse();
+  }
+
+  /** Each took minutes once; the bound only catches what grows with the square. */
+  @Test
+  void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut() {
+    int most = ScanText.MAX_CHARACTERS;
+    for (String piece :
+        List.of(
+            "P0340 ", "P0340 stored ", "stored ", "ECM ", "coolant ", "SPN ", "status ", "- ")) {
+      String oneLine = piece.repeat(most / piece.length());
+      ScanText scan =
+          assertTimeoutPreemptively(
+              Duration.ofSeconds(30),
+              () -> ScanText.read(oneLine, 2026, CATALOG.controlUnits()),
+              piece);
+      if (piece.startsWith("P0340")) {
+        assertThat(scan.codes()).hasSize(1);
+        assertThat(scan.found()).hasSize(most / piece.length());
+        assertThat(scan.found().get(9).read().states().isEmpty()).isEqualTo(piece.length() == 6);
+      }
+    }
   }
 }

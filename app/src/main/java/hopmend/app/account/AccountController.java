@@ -79,7 +79,7 @@ class AccountController {
     String who = principal.getName();
     Guesses.Asker asker = new Guesses.Asker("second factor", who, request.getRemoteAddr(), true);
     try {
-      requireTry(asker, "code");
+      guesses.require(asker, "code");
       if (!secondFactor.isRight(who, code)) {
         events.note(request, Kind.SIGN_IN_FAILED, "wrong code of the second factor");
         throw new InputProblem("code", "This code does not fit, or was used already.");
@@ -93,13 +93,6 @@ class AccountController {
     accounts.remember(who, request.getRemoteAddr());
     events.note(request, Kind.SIGNED_IN, "second factor passed");
     return "redirect:/jobs";
-  }
-
-  private void requireTry(Guesses.Asker asker, String field) {
-    long wait = guesses.take(asker);
-    if (wait > 0) {
-      throw new InputProblem(field, "Too many tries. Wait " + wait + " seconds, then try again.");
-    }
   }
 
   @GetMapping("/new-password")
@@ -118,7 +111,7 @@ class AccountController {
       HttpServletResponse response) {
     Guesses.Asker asker = new Guesses.Asker("one-time code", login, request.getRemoteAddr(), false);
     try {
-      requireTry(asker, "code");
+      guesses.require(asker, "code");
       if (!accounts.takePassword(login, code, password)) {
         throw new InputProblem(
             "code",
@@ -155,7 +148,8 @@ class AccountController {
       return "redirect:/sign-in";
     }
     try {
-      requireTry(new Guesses.Asker("first account", "", request.getRemoteAddr(), false), "code");
+      guesses.require(
+          new Guesses.Asker("first account", "", request.getRemoteAddr(), false), "code");
       if (!MessageDigest.isEqual(bytes(setupCode), bytes(code.strip()))) {
         throw new InputProblem(
             "code", "This is not the code that the application printed when it started.");

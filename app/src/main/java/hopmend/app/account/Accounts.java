@@ -39,6 +39,7 @@ public class Accounts implements UserDetailsService, UserDetailsPasswordService 
   private final Clock clock;
   private final Duration codeLives;
   private final SecureRandom random = new SecureRandom();
+  private volatile boolean inhabited;
 
   Accounts(
       AccountRepository repository,
@@ -91,9 +92,12 @@ public class Accounts implements UserDetailsService, UserDetailsPasswordService 
     return repository.findAllByOrderByLogin();
   }
 
-  @Transactional(readOnly = true)
+  /** Whether there is no account yet; once there is one this is known without looking. */
   public boolean isEmpty() {
-    return repository.count() == 0;
+    if (!inhabited && repository.count() > 0) {
+      inhabited = true;
+    }
+    return !inhabited;
   }
 
   /**

@@ -60,10 +60,7 @@ public class Confirmation {
     }
     String who = request.getUserPrincipal().getName();
     Guesses.Asker asker = new Guesses.Asker("confirmation", who, request.getRemoteAddr(), true);
-    long wait = guesses.take(asker);
-    if (wait > 0) {
-      throw new InputProblem(FIELD, "Too many tries. Wait " + wait + " seconds, then try again.");
-    }
+    guesses.require(asker, FIELD);
     Account account = accounts.byLogin(who).orElseThrow();
     if (!accounts.isPasswordOf(account, typed)) {
       events.note(request, Kind.SIGN_IN_FAILED, "wrong password at a confirmation");

@@ -79,10 +79,7 @@ class MeController {
     String who = principal.getName();
     Guesses.Asker asker = new Guesses.Asker("old password", who, request.getRemoteAddr(), true);
     try {
-      long wait = guesses.take(asker);
-      if (wait > 0) {
-        throw new InputProblem("old", "Too many tries. Wait " + wait + " seconds, then try again.");
-      }
+      guesses.require(asker, "old");
       if (!password.equals(again)) {
         throw new InputProblem("again", "The two new passwords differ.");
       }

@@ -53,10 +53,10 @@ public class SignedInFilter extends OncePerRequestFilter {
     this.lifetime = lifetime;
   }
 
-  /** Files that the application ships are the same for everybody. */
+  /** Shipped files, probes and the sign-in page are the same for everybody: no session is read. */
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return RequestPath.of(request).matches("/(webjars|css|js|fonts|schema)/.*");
+    return RequestPath.of(request).matches("/(webjars|css|js|fonts|schema|actuator)/.*|/sign-in");
   }
 
   @Override

@@ -1,10 +1,13 @@
 package hopmend.app.api;
 
+import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
@@ -13,6 +16,16 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExcep
 @RestControllerAdvice(basePackageClasses = ApiController.class)
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class ApiAdvice extends ResponseEntityExceptionHandler {
+
+  @ExceptionHandler(HeavyWork.Busy.class)
+  ResponseEntity<ProblemDetail> busy(HeavyWork.Busy e) {
+    ProblemDetail problem =
+        ProblemDetail.forStatusAndDetail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage());
+    problem.setTitle("Busy");
+    return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+        .header(HttpHeaders.RETRY_AFTER, String.valueOf(e.seconds()))
+        .body(problem);
+  }
 
   @ExceptionHandler(InputProblem.class)
   ProblemDetail input(InputProblem e) {

@@ -22,7 +22,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(-200)
 class ApiBounds extends OncePerRequestFilter {
-  private static final long MOST_BYTES = 12_000_000;
+  private static final long MOST_BYTES = 20_000_000;
 
   private final int perMinute;
   private final Allowance requests;

@@ -1,5 +1,6 @@
 package hopmend.app.api;
 
+import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.catalog.Catalog;
 import hopmend.fault.CodePicture;
@@ -11,6 +12,7 @@ import hopmend.vehicle.VinReading;
 import hopmend.verify.Readiness;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -32,11 +34,16 @@ import org.springframework.web.bind.annotation.RestController;
 class ApiController {
   private static final int MOST_CODES = 1000;
 
+  /** More finds than this nobody reads; the codes themselves are all in the picture. */
+  private static final int MOST_FOUND = 10_000;
+
   private final Catalog catalog;
+  private final HeavyWork heavy;
   private final Clock clock;
 
-  ApiController(Catalog catalog, Clock clock) {
+  ApiController(Catalog catalog, HeavyWork heavy, Clock clock) {
     this.catalog = catalog;
+    this.heavy = heavy;
     this.clock = clock;
   }
 
@@ -56,11 +63,15 @@ class ApiController {
   @Operation(
       summary =
           "A report of any layout, up to 5 million characters: what was found, where, and what to work on first")
-  Answers.Report scan(@RequestBody String text) {
+  Answers.Report scan(@RequestBody String text, HttpServletRequest request) {
     if (text.length() > ScanText.MAX_CHARACTERS) {
       throw new InputProblem(
           "text", "At most " + ScanText.MAX_CHARACTERS + " characters are read at once.");
     }
+    return heavy.few("text", request.getRemoteAddr(), text.length(), () -> report(text));
+  }
+
+  private Answers.Report report(String text) {
     ScanText scan = ScanText.read(text, year(), catalog.controlUnits());
     CodePicture picture =
         CodePicture.of(
@@ -69,8 +80,8 @@ class ApiController {
             catalog.codeGroups());
     return new Answers.Report(
         scan.layout(),
-        scan.found().stream().map(Answers.Found::of).toList(),
-        scan.doubtful(),
+        scan.found().stream().limit(MOST_FOUND).map(Answers.Found::of).toList(),
+        scan.doubtful().stream().limit(MOST_FOUND).toList(),
         scan.vin().map(VinReading::number).orElse(""),
         scan.odometer().map(Answers.Value::of).orElse(null),
         scan.date().map(LocalDate::toString).orElse(""),

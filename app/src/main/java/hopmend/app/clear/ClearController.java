@@ -11,6 +11,7 @@ import hopmend.job.Fact;
 import hopmend.job.Hop;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -51,7 +52,7 @@ class ClearController {
               jobId,
               submission,
               List.of(
-                  new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
+                  read(readout),
                   new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness()))));
         });
   }
@@ -73,22 +74,37 @@ class ClearController {
             .orElseThrow(() -> new InputProblem("", "Pin the vehicle down in Read first."));
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
-    VehicleDesk.Readout before =
-        vehicles.read(form.jobId(), form.field("gateway"), Optional.of(vin));
-    VehicleDesk.Readout after =
-        vehicles.clear(form.jobId(), form.field("gateway"), Optional.of(vin));
-    if (ClearReport.contradicts(before.codes(), after.codes())) {
+    String gateway = form.field("gateway");
+    VehicleDesk.Readout before = vehicles.read(form.jobId(), gateway, Optional.of(vin));
+    if (!desk.append(form.jobId(), submission, read(before))) {
+      return;
+    }
+    VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), gateway, Optional.of(vin));
+    if (cleared
+        .after()
+        .filter(a -> ClearReport.contradicts(before.codes(), a.codes()))
+        .isPresent()) {
       throw new LinkProblem(
           "The vehicle acknowledged, but a second reading shows every code unchanged. Nothing was recorded as cleared. Ignition on, engine off, then try once more.");
     }
-    desk.append(
-        form.jobId(),
-        submission,
-        List.of(
-            new Fact.CodesRead(Fact.CodeSource.VEHICLE, before.codes(), List.of(), ""),
-            new Fact.CodesCleared(vin),
-            new Fact.CodesRead(Fact.CodeSource.VEHICLE, after.codes(), List.of(), ""),
-            new Fact.ReadinessRead(HexFormat.of().formatHex(after.readiness()))));
+    List<Fact> facts = new ArrayList<>(List.of(new Fact.CodesCleared(vin)));
+    cleared
+        .after()
+        .ifPresent(
+            a -> {
+              facts.add(read(a));
+              facts.add(new Fact.ReadinessRead(HexFormat.of().formatHex(a.readiness())));
+            });
+    desk.append(form.jobId(), submission.further(), facts);
+    if (cleared.after().isEmpty()) {
+      throw new LinkProblem(
+          "The vehicle acknowledged clearing, and that is recorded. What came after could not be read: %s Read the codes again."
+              .formatted(cleared.problem()));
+    }
+  }
+
+  private static Fact read(VehicleDesk.Readout readout) {
+    return new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), "");
   }
 
   private Optional<String> vin(long jobId) {

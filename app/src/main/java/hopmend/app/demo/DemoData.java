@@ -14,6 +14,7 @@ import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
+import hopmend.job.JobRules;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.standin.DoipServer;
@@ -79,13 +80,15 @@ class DemoData {
   @EventListener(ApplicationReadyEvent.class)
   @Order(0)
   void load() {
-    if (accounts.isEmpty()) {
+    // The last account is made last of all: a start that was cut off before it begins anew, and
+    // finds what is there.
+    if (accounts.byLogin("nils").isEmpty()) {
       fleet.take(resource("demo/fleet.csv"), "marit");
       new DemoHistory(catalog, shop, copies).make(fleet.offered(), clock.instant());
       openJobs();
-      accounts.create("marit", "Marit (lead)", "grey-heron-at-dusk", Role.LEAD);
-      accounts.create(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
-      accounts.create("nils", "Nils (learner)", "slow-oar-first-light", Role.LEARNER);
+      person("marit", "Marit (lead)", "grey-heron-at-dusk", Role.LEAD);
+      person(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
+      person("nils", "Nils (learner)", "slow-oar-first-light", Role.LEARNER);
     }
     for (DoipServer s : vehicle.garage().servers()) {
       VehicleSpec spec = s.with(v -> v.spec());
@@ -97,17 +100,30 @@ class DemoData {
         vehicle.url());
   }
 
+  private void person(String login, String name, String password, Role role) {
+    if (accounts.byLogin(login).isEmpty()) {
+      accounts.create(login, name, password, role);
+    }
+  }
+
   private void openJobs() {
     try (CsvReader<NamedCsvRecord> jobs =
         CsvReader.builder().ofNamedCsvRecord(resource("demo/jobs.csv"))) {
-      jobs.forEach(this::openJob);
+      jobs.forEach(r -> openJob(r, token(r.getStartingLineNumber())));
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
     fromScanText();
   }
 
-  private void openJob(NamedCsvRecord r) {
+  /**
+   * Of its own for every job, and the same at every start: a first start may be cut off half way.
+   */
+  private static UUID token(long number) {
+    return new UUID(0x4d45_4e44_0000_4000L, 0x8000_0000_0000_0000L | number);
+  }
+
+  private void openJob(NamedCsvRecord r, UUID token) {
     FleetVehicle v = fleet.numbered(r.getField("fleet_number")).orElseThrow();
     DemoRepair repair = new DemoRepair(catalog, shop, clock.instant(), TECHNICIAN);
     String codes = r.getField("codes");
@@ -119,41 +135,39 @@ class DemoData {
         List.of(r.getField("symptoms").split(" ")),
         r.getField("words"));
     repair.upTo(Hop.valueOf(r.getField("up_to")));
-    long job =
-        desk.open(
-            r.getField("title"), v.fleetNumber(), v.customer(), UUID.randomUUID(), TECHNICIAN);
-    desk.append(job, Submission.now(TECHNICIAN), repair.facts());
+    desk.open(
+        r.getField("title"),
+        v.fleetNumber(),
+        v.customer(),
+        form(token),
+        repair.facts(),
+        Optional.empty());
+  }
+
+  private static Submission form(UUID token) {
+    return new Submission(token, Long.MAX_VALUE, new JobRules.Person(TECHNICIAN, Role.TECHNICIAN));
   }
 
   private void fromScanText() {
     FleetVehicle van = fleet.numbered("Van 14").orElseThrow();
-    long job =
-        desk.open(
-            "Lamp on, shakes at the ramp",
-            van.fleetNumber(),
-            van.customer(),
-            UUID.randomUUID(),
-            TECHNICIAN);
     String text = resource("sample/scan-van-14.txt");
     JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text);
     ScanText scan = ScanText.read(text, 2026, catalog.controlUnits());
-    desk.append(
-        job,
-        Submission.now(TECHNICIAN),
+    desk.open(
+        "Lamp on, shakes at the ramp",
+        van.fleetNumber(),
+        van.customer(),
+        form(token(0)),
         List.of(
             new Fact.CodesRead(
-                Fact.CodeSource.PASTED, scan.codes(), scan.freezeFrame(), kept.id().toString())),
-        Optional.of(kept));
-    desk.append(
-        job,
-        Submission.now(TECHNICIAN),
-        List.of(
+                Fact.CodeSource.PASTED, scan.codes(), scan.freezeFrame(), kept.id().toString()),
             DemoHistory.vehicle(van, 142_300),
             new Fact.SymptomsNoted(
                 List.of("long-crank", "shakes"),
                 List.of("hot"),
                 Fact.HowOften.OFTEN,
-                "Shakes when I wait at the ramp, worse when warm.")));
+                "Shakes when I wait at the ramp, worse when warm.")),
+        Optional.of(kept));
   }
 
   private static String resource(String path) {

@@ -1,5 +1,6 @@
 package hopmend.app.door;
 
+import hopmend.app.web.PlainPage;
 import jakarta.servlet.ServletException;
 import java.io.IOException;
 import java.net.SocketTimeoutException;
@@ -24,11 +25,20 @@ final class BodyBounds extends ValveBase {
 
   private static final long MOST_UNWANTED = 2_000_000;
 
+  /** A refused body is read to its end, and forgotten, so that the sender hears the answer. */
+  private static final long MOST_OF_A_BODY = 60_000_000;
+
+  /** Larger bodies cost memory while they are worked on; so many of all clients at once. */
+  private static final long LARGE = 1_000_000;
+
+  private static final int LARGE_OF_ALL = 4;
+
   private final int perClient;
   private final int ofAll;
   private final long graceMillis;
   private final Map<String, AtomicInteger> sending = new ConcurrentHashMap<>();
   private final AtomicInteger all = new AtomicInteger();
+  private final AtomicInteger large = new AtomicInteger();
 
   BodyBounds(int perClient, int ofAll, long graceMillis) {
     super(true);
@@ -54,33 +64,49 @@ final class BodyBounds extends ValveBase {
             });
     org.apache.coyote.Request coyote = request.getCoyoteRequest();
     InputBuffer input = coyote.getInputBuffer();
+    int weight =
+        request.getContentLengthLong() > LARGE || request.getContentLengthLong() < 0 ? 1 : 0;
     try {
-      if (all.incrementAndGet() > ofAll || own.get() > perClient) {
-        response.setHeader("Connection", "close");
-        response.setHeader("Retry-After", "10");
-        response.sendError(503);
-        coyote.action(ActionCode.DISABLE_SWALLOW_INPUT, null);
-        return;
-      }
+      boolean tooMany = all.incrementAndGet() > ofAll || own.get() > perClient;
+      boolean tooLarge = large.addAndGet(weight) > LARGE_OF_ALL && weight > 0;
       coyote.setInputBuffer(new Paced(input, coyote, System.nanoTime()));
-      getNext().invoke(request, response);
-      readRest(request, coyote);
+      if (tooMany) {
+        refuse(response);
+        coyote.action(ActionCode.DISABLE_SWALLOW_INPUT, null);
+      } else if (tooLarge) {
+        refuse(response);
+        readRest(request, coyote, MOST_OF_A_BODY);
+      } else {
+        getNext().invoke(request, response);
+        readRest(request, coyote, MOST_UNWANTED);
+      }
     } finally {
       coyote.setInputBuffer(input);
       all.decrementAndGet();
+      large.addAndGet(-weight);
       sending.computeIfPresent(
           request.getRemoteAddr(), (a, n) -> n.decrementAndGet() <= 0 ? null : n);
     }
+  }
+
+  private static void refuse(Response response) throws IOException {
+    PlainPage.send(
+        response.getResponse(),
+        503,
+        "The server has too much to do just now. Nothing was recorded by this step.",
+        "Go back and send it again in ten seconds.");
+    response.setHeader("Retry-After", "10");
+    response.setHeader("Connection", "close");
   }
 
   /**
    * What nobody wanted of the body is read here, at the same pace: the server itself would wait for
    * it byte by byte before it lets the worker go.
    */
-  private static void readRest(Request request, org.apache.coyote.Request coyote) {
+  private static void readRest(Request request, org.apache.coyote.Request coyote, long most) {
     Unwanted rest = new Unwanted();
     try {
-      while (!request.isFinished() && rest.length < MOST_UNWANTED && coyote.doRead(rest) > 0) {
+      while (!request.isFinished() && rest.length < most && coyote.doRead(rest) > 0) {
         rest.count();
       }
     } catch (IOException e) {

@@ -1,5 +1,7 @@
 package hopmend.app.door;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.Set;
@@ -13,6 +15,8 @@ import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.web.servlet.FlashMap;
+import org.springframework.web.servlet.FlashMapManager;
 
 /** How the server meets the network: slow clients, proxies in front of it, its cookies. */
 @Configuration(proxyBeanMethods = false)
@@ -73,6 +77,23 @@ class ServerBounds {
     valve.setShowReport(false);
     valve.setShowServerInfo(false);
     return valve;
+  }
+
+  /** No page hands values to the next one through the session: it is not read for that. */
+  @Bean
+  FlashMapManager flashMapManager() {
+    return new FlashMapManager() {
+      @Override
+      public FlashMap retrieveAndUpdate(HttpServletRequest request, HttpServletResponse response) {
+        return null;
+      }
+
+      @Override
+      public void saveOutputFlashMap(
+          FlashMap flashMap, HttpServletRequest request, HttpServletResponse response) {
+        // nothing is ever put there
+      }
+    };
   }
 
   /** Under HTTPS the cookie is bound to this very host, and to HTTPS, by its name. */

@@ -4,6 +4,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.ListAsked;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.UploadedText;
 import hopmend.catalog.Catalog;
@@ -44,10 +45,9 @@ class FleetController {
       @RequestParam(defaultValue = "") String words,
       @RequestParam(defaultValue = "0") String page,
       Model model) {
-    String wanted = words.length() > 100 ? words.substring(0, 100) : words;
-    int number = page.matches("\\d{1,6}") ? Integer.parseInt(page) : 0;
-    model.addAttribute("words", wanted);
-    model.addAttribute("vehicles", fleet.list(wanted, number));
+    ListAsked asked = ListAsked.of(words, page);
+    model.addAttribute("words", asked.words());
+    model.addAttribute("vehicles", fleet.list(asked.words(), asked.page()));
     model.addAttribute("catalog", catalog);
     return "fleet/list";
   }

@@ -42,7 +42,12 @@ public class HopScreens {
   public record Form(
       long jobId, Hop hop, HttpServletRequest request, HttpServletResponse response) {
     public String field(String name) {
-      return Optional.ofNullable(request.getParameter(name)).orElse("");
+      String value = Optional.ofNullable(request.getParameter(name)).orElse("");
+      if (!Fact.isStorable(value)) {
+        throw new InputProblem(
+            name, "This holds a character that no text can hold (NUL or half of a pair).");
+      }
+      return value;
     }
 
     /** All values of a field that may be given several times. */

@@ -127,6 +127,10 @@ public class JobCopies {
    */
   @Transactional
   public long past(JobCopy copy) {
+    Optional<JobRow> there = jobs.findByCreationToken(copy.token());
+    if (there.isPresent()) {
+      return there.get().id();
+    }
     JobRow row =
         new JobRow(
             copy.title(),

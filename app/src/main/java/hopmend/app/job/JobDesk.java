@@ -74,6 +74,11 @@ public class JobDesk {
    */
   public record Submission(UUID token, long seen, Person by) {
 
+    /** For what follows of the same form, and is known by then. */
+    public Submission further() {
+      return new Submission(UUID.randomUUID(), Long.MAX_VALUE, by);
+    }
+
     /** A submission by the application itself, which has just looked. */
     public static Submission now(String who) {
       return new Submission(UUID.randomUUID(), Long.MAX_VALUE, new Person(who, Role.TECHNICIAN));
@@ -113,6 +118,32 @@ public class JobDesk {
             });
   }
 
+  /**
+   * Opens a job together with its first facts, all or nothing; the same form gives the same job.
+   *
+   * @param submission its token is the job's too
+   */
+  @Transactional
+  public long open(
+      String title,
+      String fleetNumber,
+      String customer,
+      Submission submission,
+      List<? extends Fact> facts,
+      Optional<Kept> kept) {
+    long id = open(title, fleetNumber, customer, submission.token(), submission.by().who());
+    if (!facts.isEmpty()) {
+      append(id, submission, facts, kept);
+    }
+    return id;
+  }
+
+  /** The job that a form opened, empty if none did. */
+  @Transactional(readOnly = true)
+  public Optional<Long> opened(UUID token) {
+    return jobs.findByCreationToken(token).map(JobRow::id);
+  }
+
   /** A job with everything that follows from its entries. */
   @Transactional(readOnly = true)
   public OpenJob look(long jobId) {
@@ -128,25 +159,26 @@ public class JobDesk {
    *
    * @throws Refused if the rules refuse one, or if the form was sent before with other content;
    *     nothing is added then
+   * @return false if this very form was sent before: it is recorded already
    */
   @Transactional
-  public void append(long jobId, Submission submission, List<? extends Fact> facts) {
-    append(jobId, submission, facts, Optional.empty());
+  public boolean append(long jobId, Submission submission, List<? extends Fact> facts) {
+    return append(jobId, submission, facts, Optional.empty());
   }
 
   @Transactional
-  public void append(long jobId, Submission submission, Fact fact) {
-    append(jobId, submission, List.of(fact), Optional.empty());
+  public boolean append(long jobId, Submission submission, Fact fact) {
+    return append(jobId, submission, List.of(fact), Optional.empty());
   }
 
   /** Adds facts together with a text to keep. */
   @Transactional
-  public void append(
+  public boolean append(
       long jobId, Submission submission, List<? extends Fact> facts, Optional<Kept> kept) {
     JobRow row = jobs.lockById(jobId).orElseThrow(() -> new NoSuchJob(jobId));
     List<EntryRow> rows = entries.findByKeyJobIdOrderByKeySequence(jobId);
     if (wasSent(rows, submission.token(), facts)) {
-      return;
+      return false;
     }
     Instant now = now();
     kept.ifPresent(
@@ -181,6 +213,7 @@ public class JobDesk {
       workup = workup(all);
     }
     row.project(workup, now);
+    return true;
   }
 
   /**

@@ -1,5 +1,6 @@
 package hopmend.app.job;
 
+import hopmend.app.web.ListAsked;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,10 +25,9 @@ class JobsController {
       @RequestParam(defaultValue = "") String words,
       @RequestParam(defaultValue = "0") String page,
       Model model) {
-    String wanted = words.length() > 100 ? words.substring(0, 100) : words;
-    int number = page.matches("\\d{1,6}") ? Integer.parseInt(page) : 0;
-    model.addAttribute("words", wanted);
-    model.addAttribute("jobs", desk.list(wanted, number));
+    ListAsked asked = ListAsked.of(words, page);
+    model.addAttribute("words", asked.words());
+    model.addAttribute("jobs", desk.list(asked.words(), asked.page()));
     return "job/list";
   }
 }

@@ -6,10 +6,11 @@ package hopmend.app.link;
  *
  * @param waitMillis for the connection, the routing, an acknowledgement, an answer
  * @param pendingMillis for each answer after "response pending"
- * @param serviceMillis for one service in all
+ * @param serviceMillis for one service in all, however often the vehicle asks for patience
+ * @param wholeMillis for a whole exchange of several services; a person waits for it
  */
-record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis) {
-  static final LinkTimes PUBLISHED = new LinkTimes(2000, 5000, 15_000);
+record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis, int wholeMillis) {
+  static final LinkTimes PUBLISHED = new LinkTimes(2000, 5000, 15_000, 45_000);
 
   /** The published times, so many times shorter; for tests with a simulated vehicle only. */
   static LinkTimes hurried(int times) {
@@ -19,6 +20,12 @@ record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis) {
     return new LinkTimes(
         PUBLISHED.waitMillis / times,
         PUBLISHED.pendingMillis / times,
-        PUBLISHED.serviceMillis / times);
+        PUBLISHED.serviceMillis / times,
+        PUBLISHED.wholeMillis / times);
+  }
+
+  /** The same for a conversation that lasts as long as somebody looks. */
+  LinkTimes lasting() {
+    return new LinkTimes(waitMillis, pendingMillis, serviceMillis, Integer.MAX_VALUE);
   }
 }

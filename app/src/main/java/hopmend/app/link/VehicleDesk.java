@@ -100,11 +100,19 @@ public class VehicleDesk {
   }
 
   /**
+   * The vehicle acknowledged clearing.
+   *
+   * @param after what it said then; empty if the link broke before
+   * @param problem why there is no reading after it
+   */
+  public record Cleared(Optional<Readout> after, String problem) {}
+
+  /**
    * Clears all codes and reads again.
    *
-   * @throws LinkProblem if the vehicle refused; codes that stay are in the readout
+   * @throws LinkProblem if the vehicle did not acknowledge; codes that stay are in the readout
    */
-  public Readout clear(long jobId, String gateway, Optional<String> vin) {
+  public Cleared clear(long jobId, String gateway, Optional<String> vin) {
     return talk(
         jobId,
         gateway,
@@ -113,8 +121,17 @@ public class VehicleDesk {
         t -> {
           t.link().ask(Uds.session(Uds.EXTENDED_SESSION), "open a session");
           t.link().ask(Uds.clearAll(), "clear the codes");
-          return readout(t);
+          return afterClearing(t);
         });
+  }
+
+  /** What was acknowledged stays so, even if the link breaks right after. */
+  private static Cleared afterClearing(Talk t) {
+    try {
+      return new Cleared(Optional.of(readout(t)), "");
+    } catch (LinkProblem | WireException | IllegalArgumentException e) {
+      return new Cleared(Optional.empty(), String.valueOf(e.getMessage()));
+    }
   }
 
   /** Reads live signals. */
@@ -201,7 +218,8 @@ public class VehicleDesk {
     InetSocketAddress address = new InetSocketAddress(gateway.host(), gateway.port());
     take(gateway, address, new Holder(jobId, what, stop));
     WireLog log = log(jobId);
-    try (VehicleLink link = VehicleLink.open(address, times, log)) {
+    try (VehicleLink link =
+        VehicleLink.open(address, stop.isPresent() ? times.lasting() : times, log)) {
       String answering = vin(link);
       links.answered(gateway.id(), answering);
       vin.filter(expected -> !expected.equals(answering))

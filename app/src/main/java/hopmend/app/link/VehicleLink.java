@@ -6,6 +6,7 @@ import hopmend.wire.WireException;
 import java.io.Closeable;
 import java.io.EOFException;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
@@ -24,11 +25,13 @@ final class VehicleLink implements Closeable {
   private final Socket socket = new Socket();
   private final LinkTimes times;
   private final WireLog log;
+  private final long wholeDeadline;
   private int vehicle;
 
   private VehicleLink(LinkTimes times, WireLog log) {
     this.times = times;
     this.log = log;
+    this.wholeDeadline = System.nanoTime() + times.wholeMillis() * 1_000_000L;
   }
 
   /**
@@ -117,7 +120,7 @@ final class VehicleLink implements Closeable {
   }
 
   private Uds.Answer exchange(byte[] request) throws IOException {
-    long deadline = System.nanoTime() + times.serviceMillis() * 1_000_000L;
+    long deadline = Math.min(wholeDeadline, System.nanoTime() + times.serviceMillis() * 1_000_000L);
     send(DoipFrame.diagnostic(TESTER, vehicle, request));
     int wait = times.waitMillis();
     while (true) {
@@ -153,10 +156,34 @@ final class VehicleLink implements Closeable {
   }
 
   private DoipFrame receive(int millis) throws IOException {
-    socket.setSoTimeout(Math.max(1, millis));
-    DoipFrame frame = DoipFrame.read(socket.getInputStream());
+    DoipFrame frame = DoipFrame.read(new InTime(System.nanoTime() + millis * 1_000_000L));
     log.add(true, frame);
     return frame;
+  }
+
+  /** The whole frame has to come in time, not only its next byte. */
+  private final class InTime extends InputStream {
+    private final long deadline;
+
+    InTime(long deadline) {
+      this.deadline = deadline;
+    }
+
+    @Override
+    public int read() throws IOException {
+      byte[] one = new byte[1];
+      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+    }
+
+    @Override
+    public int read(byte[] to, int from, int length) throws IOException {
+      long left = (deadline - System.nanoTime()) / 1_000_000L;
+      if (left <= 0) {
+        throw new SocketTimeoutException("frame");
+      }
+      socket.setSoTimeout((int) left);
+      return socket.getInputStream().read(to, from, length);
+    }
   }
 
   private static String reason(Exception e) {

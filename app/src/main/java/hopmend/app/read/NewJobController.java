@@ -8,8 +8,10 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.UploadedText;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.security.Principal;
+import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -49,6 +51,29 @@ class NewJobController {
     return "read/new";
   }
 
+  /** Of two that are sent at once with one token, the later finds the job of the earlier. */
+  private long open(
+      String title,
+      String fleetNumber,
+      String owner,
+      UUID token,
+      Optional<ScanIntake.Taken> taken,
+      HttpServletRequest request) {
+    JobDesk.Submission form =
+        new JobDesk.Submission(token, Long.MAX_VALUE, HopScreens.Form.by(request));
+    try {
+      return desk.open(
+          title,
+          fleetNumber,
+          owner,
+          form,
+          taken.map(t -> List.of(t.fact())).orElse(List.of()),
+          taken.map(ScanIntake.Taken::kept));
+    } catch (DataIntegrityViolationException e) {
+      return desk.opened(token).orElseThrow(() -> e);
+    }
+  }
+
   @PostMapping("/jobs")
   String open(
       @RequestParam(defaultValue = "") String title,
@@ -57,26 +82,21 @@ class NewJobController {
       @RequestParam(defaultValue = "") String text,
       @RequestParam(required = false) MultipartFile file,
       @RequestParam UUID token,
-      Principal principal,
       Model model,
       HttpServletRequest request,
       HttpServletResponse response) {
     String report = text;
     try {
       report = UploadedText.of(file).orElse(text);
-      if (!report.isBlank()) {
-        intake.read(report);
-      }
+      Optional<ScanIntake.Taken> taken =
+          report.isBlank()
+              ? Optional.empty()
+              : Optional.of(intake.take(report, request.getUserPrincipal().getName()));
       String owner =
           customer.isBlank()
               ? fleet.numbered(fleetNumber).map(FleetVehicle::customer).orElse("")
               : customer;
-      long id = desk.open(title, fleetNumber, owner, token, principal.getName());
-      if (!report.isBlank()) {
-        intake.append(
-            id, report, new JobDesk.Submission(token, Long.MAX_VALUE, HopScreens.Form.by(request)));
-      }
-      return "redirect:/jobs/" + id + "/read";
+      return "redirect:/jobs/" + open(title, fleetNumber, owner, token, taken, request) + "/read";
     } catch (InputProblem p) {
       p.show(model, response);
       model.addAttribute("token", token);

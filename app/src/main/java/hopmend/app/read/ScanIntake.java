@@ -1,6 +1,7 @@
 package hopmend.app.read;
 
 import hopmend.app.job.JobDesk;
+import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.LastUsed;
 import hopmend.catalog.Catalog;
@@ -18,13 +19,15 @@ import org.springframework.stereotype.Component;
 @Component
 class ScanIntake {
   private final JobDesk desk;
+  private final HeavyWork heavy;
   private final Catalog catalog;
   private final Clock clock;
   // A kept text never changes, and a long one takes a while to read: the last few stay read.
   private final Map<String, ScanText> lately = Collections.synchronizedMap(new LastUsed<>(8));
 
-  ScanIntake(JobDesk desk, Catalog catalog, Clock clock) {
+  ScanIntake(JobDesk desk, HeavyWork heavy, Catalog catalog, Clock clock) {
     this.desk = desk;
+    this.heavy = heavy;
     this.catalog = catalog;
     this.clock = clock;
   }
@@ -36,16 +39,22 @@ class ScanIntake {
   /**
    * Reads the text.
    *
-   * @throws InputProblem if it is too long or holds no code
+   * @param asker who sent it
+   * @throws InputProblem if it is too long or holds no code, or if the server is busy
    */
-  ScanText read(String text) {
+  private ScanText read(String text, String asker) {
     if (text.length() > ScanText.MAX_CHARACTERS) {
       throw new InputProblem(
           "text",
           "The text has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), ScanText.MAX_CHARACTERS));
     }
-    ScanText scan = ScanText.read(text, year(), catalog.controlUnits());
+    ScanText scan =
+        heavy.few(
+            "text",
+            asker,
+            text.length(),
+            () -> ScanText.read(text, year(), catalog.controlUnits()));
     if (scan.found().isEmpty()) {
       throw new InputProblem(
           "text",
@@ -64,18 +73,40 @@ class ScanIntake {
   ScanText kept(String attachment, String text) {
     ScanText scan = lately.get(attachment);
     if (scan == null) {
-      scan = ScanText.read(text, year(), catalog.controlUnits());
+      scan =
+          heavy.few(
+              "text",
+              attachment,
+              text.length(),
+              () -> ScanText.read(text, year(), catalog.controlUnits()));
       lately.put(attachment, scan);
     }
     return scan;
   }
 
+  /** A report as a fact, with its text to keep beside it. */
+  record Taken(Fact.CodesRead fact, JobDesk.Kept kept) {}
+
+  /**
+   * Reads a report for a job.
+   *
+   * @throws InputProblem if it will not do
+   */
+  Taken take(String text, String asker) {
+    ScanText scan = read(text, asker);
+    JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text);
+    try {
+      return new Taken(
+          new Fact.CodesRead(
+              Fact.CodeSource.PASTED, scan.codes(), scan.freezeFrame(), kept.id().toString()),
+          kept);
+    } catch (Fact.Improper e) {
+      throw new InputProblem("text", e.getMessage() + " Paste the part that matters.");
+    }
+  }
+
   void append(long jobId, String text, JobDesk.Submission submission) {
-    ScanText scan = read(text);
-    JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text.replace("\0", ""));
-    Fact.CodesRead fact =
-        new Fact.CodesRead(
-            Fact.CodeSource.PASTED, scan.codes(), scan.freezeFrame(), kept.id().toString());
-    desk.append(jobId, submission, List.of(fact), Optional.of(kept));
+    Taken taken = take(text, submission.by().who());
+    desk.append(jobId, submission, List.of(taken.fact()), Optional.of(taken.kept()));
   }
 }

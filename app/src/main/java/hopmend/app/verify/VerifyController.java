@@ -4,6 +4,7 @@ import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.UploadedText;
 import hopmend.job.Fact;
@@ -40,9 +41,14 @@ class VerifyController {
   private final HopScreens screens;
   private final JobDesk desk;
   private final VehicleDesk vehicles;
+  private final Drives drives;
+  private final HeavyWork heavy;
 
-  VerifyController(HopScreens screens, JobDesk desk, VehicleDesk vehicles) {
+  VerifyController(
+      HopScreens screens, JobDesk desk, VehicleDesk vehicles, Drives drives, HeavyWork heavy) {
+    this.heavy = heavy;
     this.screens = screens;
+    this.drives = drives;
     this.desk = desk;
     this.vehicles = vehicles;
   }
@@ -90,7 +96,7 @@ class VerifyController {
     String csv =
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("file", "Pick a drive log (CSV) first."));
-    DriveLog.Read read = DriveLog.read(csv);
+    DriveLog.Read read = heavy.few("file", form.by().who(), csv.length(), () -> DriveLog.read(csv));
     if (!read.problems().isEmpty()) {
       throw new InputProblem("file", String.join(" ", read.problems()));
     }
@@ -127,8 +133,7 @@ class VerifyController {
 
   private Fact.SignedOff signedOff(Form form) {
     Workup workup = desk.look(form.jobId()).workup();
-    SignOff judged =
-        workup.signOff(VerifyView.drive(desk, form.jobId(), workup).map(workup::driveProof));
+    SignOff judged = workup.signOff(drives.of(form.jobId(), workup).map(Drives.Judged::proof));
     return new Fact.SignedOff(
         judged.isProven(), judged.isProven() ? "" : form.field("reason").strip());
   }

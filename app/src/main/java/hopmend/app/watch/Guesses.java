@@ -1,5 +1,6 @@
 package hopmend.app.watch;
 
+import hopmend.app.web.InputProblem;
 import hopmend.job.RecordChain;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
@@ -70,6 +71,19 @@ public class Guesses {
       }
     }
     return 0;
+  }
+
+  /**
+   * Takes one guess for a form.
+   *
+   * @throws InputProblem in that field if none is left
+   */
+  @Transactional
+  public void require(Asker asker, String field) {
+    long wait = take(asker);
+    if (wait > 0) {
+      throw new InputProblem(field, "Too many tries. Wait " + wait + " seconds, then try again.");
+    }
   }
 
   private boolean take(Bucket b, String key) {

@@ -1,5 +1,6 @@
 package hopmend.app.watch;
 
+import hopmend.app.web.ListAsked;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -21,10 +22,9 @@ class WatchController {
       @RequestParam(defaultValue = "") String words,
       @RequestParam(defaultValue = "0") String page,
       Model model) {
-    String wanted = words.length() > 100 ? words.substring(0, 100) : words;
-    int number = page.matches("\\d{1,6}") ? Integer.parseInt(page) : 0;
-    model.addAttribute("words", wanted);
-    model.addAttribute("events", events.list(wanted, number));
+    ListAsked asked = ListAsked.of(words, page);
+    model.addAttribute("words", asked.words());
+    model.addAttribute("events", events.list(asked.words(), asked.page()));
     return "watch/list";
   }
 }

@@ -23,16 +23,16 @@ public final class Allowance {
 
   /** Takes one; 0 if there was one, else the seconds until there will be. */
   public long take(String asker) {
+    return take(asker, 1);
+  }
+
+  /** Takes several at once; 0 if there were so many, else the seconds until there will be. */
+  public long take(String asker, long count) {
     ConsumptionProbe probe =
-        askers.computeIfAbsent(asker, a -> full()).tryConsumeAndReturnRemaining(1);
+        askers.computeIfAbsent(asker, a -> full()).tryConsumeAndReturnRemaining(count);
     return probe.isConsumed()
         ? 0
         : TimeUnit.NANOSECONDS.toSeconds(probe.getNanosToWaitForRefill()) + 1;
-  }
-
-  /** Gives the whole allowance back. */
-  public void giveBack(String asker) {
-    askers.remove(asker);
   }
 
   private Bucket full() {

@@ -1,5 +1,6 @@
 package hopmend.app.web;
 
+import jakarta.servlet.http.HttpServletRequest;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -17,6 +18,12 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 @ControllerAdvice
 class ErrorAdvice {
   private static final Logger LOG = LoggerFactory.getLogger(ErrorAdvice.class);
+
+  private final Outage outage;
+
+  ErrorAdvice(Outage outage) {
+    this.outage = outage;
+  }
 
   @ExceptionHandler(NotHere.class)
   @ResponseStatus(HttpStatus.NOT_FOUND)
@@ -51,9 +58,10 @@ class ErrorAdvice {
 
   @ExceptionHandler({CannotCreateTransactionException.class, DataAccessException.class})
   @ResponseStatus(HttpStatus.SERVICE_UNAVAILABLE)
-  String database(Exception e, Model model) {
+  String database(Exception e, HttpServletRequest request, Model model) {
     LOG.error("Database", e);
-    return page(model, OutageFilter.WHAT, OutageFilter.REMEDY);
+    Outage.Words words = outage.of(request);
+    return page(model, words.what(), words.remedy());
   }
 
   private static String page(Model model, String what, String remedy) {

@@ -21,11 +21,13 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class OutageFilter extends OncePerRequestFilter {
-  static final String WHAT =
-      "The record cannot be reached just now. Nothing was recorded by this step.";
-  static final String REMEDY =
-      "Go back and send it again in a moment; what was confirmed before is safe.";
   private static final Logger LOG = LoggerFactory.getLogger(OutageFilter.class);
+
+  private final Outage outage;
+
+  OutageFilter(Outage outage) {
+    this.outage = outage;
+  }
 
   @Override
   protected void doFilterInternal(
@@ -38,7 +40,9 @@ class OutageFilter extends OncePerRequestFilter {
       if (response.isCommitted()) {
         throw e;
       }
-      PlainPage.send(response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, WHAT, REMEDY);
+      Outage.Words words = outage.of(request);
+      PlainPage.send(
+          response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, words.what(), words.remedy());
     }
   }
 }

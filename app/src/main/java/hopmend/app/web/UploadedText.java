@@ -8,30 +8,25 @@ import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import org.springframework.web.multipart.MultipartFile;
 
-/** A file that a person sent, as text: UTF-8, or Latin-1 where it is no UTF-8. */
+/**
+ * A file that a person sent, as text: UTF-8 or UTF-16 by its mark, or Latin-1 where it is neither.
+ */
 public final class UploadedText {
-  private static final int USUAL_MEGABYTES = 8;
+  /** Five million characters of any alphabet. */
+  private static final int MOST_MEGABYTES = 20;
 
   private UploadedText() {}
 
   /** A report, a log or a list; empty if no file was picked. */
   public static Optional<String> of(MultipartFile file) {
-    return of(file, USUAL_MEGABYTES);
-  }
-
-  /**
-   * @param mostMegabytes a larger file is refused
-   * @return empty if no file was picked
-   */
-  public static Optional<String> of(MultipartFile file, int mostMegabytes) {
     if (file == null || file.isEmpty()) {
       return Optional.empty();
     }
-    if (file.getSize() > mostMegabytes * 1_000_000L) {
+    if (file.getSize() > MOST_MEGABYTES * 1_000_000L) {
       throw new InputProblem(
           "file",
           "The file has %.1f MB; at most %d MB are read."
-              .formatted(file.getSize() / 1e6, mostMegabytes));
+              .formatted(file.getSize() / 1e6, MOST_MEGABYTES));
     }
     try {
       return Optional.of(decode(file.getBytes()));
@@ -41,13 +36,29 @@ public final class UploadedText {
   }
 
   private static String decode(byte[] bytes) {
-    String text;
-    try {
-      text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
-    } catch (CharacterCodingException e) {
-      text = new String(bytes, StandardCharsets.ISO_8859_1);
-    }
+    String text =
+        marked(bytes, 0xFE, 0xFF) || marked(bytes, 0xFF, 0xFE) ? utf16(bytes) : eight(bytes);
     String withoutMark = text.startsWith("\uFEFF") ? text.substring(1) : text;
-    return withoutMark.replace("\0", "");
+    if (withoutMark.indexOf('\0') >= 0) {
+      throw new InputProblem(
+          "file", "The file holds NUL bytes: it is no text. Save it as text and send it again.");
+    }
+    return withoutMark;
+  }
+
+  private static boolean marked(byte[] bytes, int first, int second) {
+    return bytes.length > 1 && (bytes[0] & 0xFF) == first && (bytes[1] & 0xFF) == second;
+  }
+
+  private static String utf16(byte[] bytes) {
+    return new String(bytes, StandardCharsets.UTF_16);
+  }
+
+  private static String eight(byte[] bytes) {
+    try {
+      return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+    } catch (CharacterCodingException e) {
+      return new String(bytes, StandardCharsets.ISO_8859_1);
+    }
   }
 }

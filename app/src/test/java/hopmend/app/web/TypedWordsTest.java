@@ -1,7 +1,9 @@
 package hopmend.app.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -38,22 +40,28 @@ class TypedWordsTest {
   }
 
   @Test
-  void filesAreReadAsUtf8ElseAsLatin1WithoutMarkAndNul() {
+  void filesAreReadByTheirMarkElseAsUtf8ElseAsLatin1() {
     assertThat(UploadedText.of(null)).isEmpty();
     assertThat(UploadedText.of(file(new byte[0]))).isEmpty();
-    assertThat(UploadedText.of(file("\uFEFF88 °C\0".getBytes(StandardCharsets.UTF_8))))
-        .contains("88 °C");
+    for (String mark : new String[] {"", "\uFEFF"}) {
+      assertThat(UploadedText.of(file((mark + "88 °C").getBytes(StandardCharsets.UTF_8))))
+          .contains("88 °C");
+    }
+    for (Charset wide : new Charset[] {StandardCharsets.UTF_16BE, StandardCharsets.UTF_16LE}) {
+      assertThat(UploadedText.of(file("\uFEFF88 °C".getBytes(wide)))).contains("88 °C");
+    }
     assertThat(UploadedText.of(file("88 °C".getBytes(StandardCharsets.ISO_8859_1))))
         .contains("88 °C");
   }
 
   @Test
-  void aFileThatIsTooLargeIsRefusedWithItsSize() {
-    MockMultipartFile large = file(new byte[8_200_000]);
-    org.assertj.core.api.Assertions.assertThatThrownBy(() -> UploadedText.of(large))
+  void aFileThatIsNoTextOrTooLargeIsRefusedAndNothingIsLeftOutSilently() {
+    assertThatThrownBy(() -> UploadedText.of(file("88\0 °C".getBytes(StandardCharsets.UTF_8))))
         .isInstanceOf(InputProblem.class)
-        .hasMessage("The file has 8.2 MB; at most 8 MB are read.");
-    assertThat(UploadedText.of(large, 48)).isPresent();
+        .hasMessageContaining("NUL");
+    assertThatThrownBy(() -> UploadedText.of(file(new byte[20_200_000])))
+        .isInstanceOf(InputProblem.class)
+        .hasMessage("The file has 20.2 MB; at most 20 MB are read.");
   }
 
   private static MockMultipartFile file(byte[] bytes) {
