@@ -202,4 +202,26 @@ class DriveProofBoundsTest {
         .asString()
         .contains("200000 samples");
   }
+
+  /** Two moments at 60 km/h and two standing, all day long: a crossing for every fourth sample. */
+  @Test
+  void aLongLogThatCrossesALimitAllTheTimeStaysASmallProofAndAPictureOfPixels() {
+    List<DriveLog.Sample> samples = new ArrayList<>();
+    for (int i = 0; i < 200_000; i++) {
+      samples.add(new DriveLog.Sample(i, 900, i / 2 % 2 == 0 ? 60 : 0, 90, 20));
+    }
+    DriveLog log = new DriveLog(samples);
+    DriveProof proof = DriveProof.of(log, List.of());
+    DriveProof.Requirement moving = requirement(proof, "moving");
+    assertThat(moving.reached()).as("50 000 times one second, exactly").isEqualTo("50000 s");
+    assertThat(moving.stretches()).hasSizeLessThanOrEqualTo(1001);
+    assertThat(requirement(proof, "idle").reached()).isEqualTo("1 s");
+    assertThat(DriveTrace.draw(log, proof).shapes()).hasSizeLessThan(4500);
+    List<DriveLog.Sample> weeks =
+        List.of(new DriveLog.Sample(0, 900, 60, 90, 20), new DriveLog.Sample(1e9, 900, 60, 90, 20));
+    DriveLog endless = new DriveLog(weeks);
+    assertThat(DriveTrace.draw(endless, DriveProof.of(endless, List.of())).shapes())
+        .as("lines of the time axis too")
+        .hasSizeLessThan(80);
+  }
 }

@@ -144,6 +144,11 @@ public class Account {
     resetUntil = null;
   }
 
+  /** A learner looks; technicians and leads keep the fleet and take jobs in. */
+  public boolean takesThingsIn() {
+    return role != Role.LEARNER;
+  }
+
   /** Whether a code of an authenticator is asked for besides the password. */
   public boolean hasSecondFactor() {
     return !totpSecret.isEmpty();

@@ -74,12 +74,12 @@ class Imports {
 
   /** How far an import is. */
   enum Stage {
-    WAITING("waits for another file"),
-    READING("reads the file"),
-    CHECKING("holds the entries against the rules"),
-    WRITING("writes the job"),
+    WAITING("waits for another file to finish"),
+    READING("is being read"),
+    CHECKING("is being held against the rules"),
+    WRITING("is being written down as a job"),
     DONE("is done"),
-    REFUSED("took nothing in");
+    REFUSED("was refused: nothing was taken in");
 
     private final String words;
 
