@@ -91,10 +91,12 @@ class LauncherTest {
   void aSecondDemoFromOneFolderWaitsAndThenSaysWhy() throws Exception {
     Path lock = Files.createDirectories(ROOT.resolve(".run")).resolve("demo.lock");
     Process first =
-        new ProcessBuilder("flock", "--no-fork", lock.toString(), "sh", "-c", "echo held; sleep 60")
+        new ProcessBuilder(
+                "flock", "-n", "--no-fork", lock.toString(), "sh", "-c", "echo held; sleep 60")
             .start();
     try {
-      assertThat(first.inputReader().readLine()).isEqualTo("held");
+      // Nothing is said if a demo that really runs has the lock, which is as good.
+      assertThat(first.inputReader().readLine()).isIn("held", null);
       int port = freePort();
       Said said = run(Map.of("HOPMEND_LOCK_WAIT", "1"), "demo", "--port", String.valueOf(port));
       assertThat(said.status()).isEqualTo(1);
