@@ -19,6 +19,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
+import org.springframework.context.annotation.Import;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.test.context.ActiveProfiles;
@@ -28,9 +29,10 @@ import org.springframework.test.web.servlet.request.RequestPostProcessor;
 /** The whole application with its demo, on the database that {@code ./hopmend test} started. */
 @SpringBootTest(
     webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
-    properties = "hopmend.link.hurry=10")
+    properties = "hopmend.link.hurry=4")
 @AutoConfigureMockMvc
 @ActiveProfiles("demo")
+@Import(CountedStatements.class)
 abstract class AppIT {
   static final String VIN = "0HMWS3A07K1000342";
 

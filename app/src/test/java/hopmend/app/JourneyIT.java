@@ -54,6 +54,9 @@ class JourneyIT extends BrowserIT {
     page.click("text=Open the job");
     assertThat(headline()).hasText("Work on P0340-31 first; P0301, P0303 should go with it.");
     assertThat(page.locator("#vin")).hasValue(VIN);
+    page.click("text=This is the vehicle");
+    assertThat(page.locator(".problem")).containsText("Pick the vehicle's card");
+    page.selectOption("#card", "wherrill-sedge-12");
     page.fill("#odometer", "lots");
     page.click("text=This is the vehicle");
     assertThat(page.locator(".problem")).containsText("is not a number");
@@ -61,7 +64,8 @@ class JourneyIT extends BrowserIT {
     page.fill("#odometer", "142 300");
     page.fill("#built", "2019-04");
     page.click("text=This is the vehicle");
-    assertThat(page.locator("dd").getByText("2019 or 1989")).isVisible();
+    assertThat(page.locator("dd").getByText("2019", new Locator.GetByTextOptions().setExact(true)))
+        .isVisible();
     page.click("text=Note the symptoms");
     page.locator("label", new Page.LocatorOptions().setHasText("Shakes as if it misfired")).click();
     page.click("button:text-is('Note')");

@@ -182,16 +182,17 @@ class PeopleIT extends AppIT {
         .contains("data-bs-theme=\"dark\"")
         .contains("value=\"lbf.in\" selected")
         .contains("N.m");
+    assertThat(imperial).as("chosen").doesNotContain("data-follows-device");
     assertThat(metric)
-        .contains("data-bs-theme=\"light\"")
+        .contains("data-bs-theme=\"light\"", "data-follows-device=\"yes\"")
         .contains("value=\"N.m\" selected")
         .contains("lbf.in");
     assertThat(as("marit", "LEAD", get("/jobs/" + job + "/read")).getContentAsString())
-        .contains("88420 mi");
+        .contains("88421 mi");
     as(
         "marit",
         "LEAD",
-        post("/me").param("units", "METRIC").param("reader", "FULL").param("theme", "LIGHT"));
+        post("/me").param("units", "METRIC").param("reader", "FULL").param("theme", "SYSTEM"));
   }
 
   @Test

@@ -50,9 +50,9 @@ class ReadJourneyIT extends BrowserIT {
     assertThat(page.locator(".facts").first()).containsText("2.4 litre");
 
     page.locator("summary", text("Correct a code")).click();
-    page.locator("summary", text("P0715")).click();
-    page.locator("details[open] .fix-form input[name=code]:visible").fill("P0725");
-    page.locator(".fix-form button:visible").click();
+    page.locator(".fix a", text("P0715")).click();
+    page.locator(".fix-form input[name=code]").fill("P0725");
+    page.locator(".fix-form button").click();
     assertThat(page.locator(".codes .code", text("P0715"))).hasCount(0);
     assertThat(page.locator(".codes .code", text("P0725"))).hasCount(1);
 

@@ -8,8 +8,11 @@ import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
+import hopmend.app.job.JobRow;
 import hopmend.app.job.RecordAudit;
 import hopmend.app.job.Refused;
+import hopmend.app.web.ListAsked;
+import hopmend.app.web.Paged;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
@@ -25,6 +28,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.Stream;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.junit.jupiter.api.Test;
@@ -255,9 +259,78 @@ class RecordIT extends AppIT {
         new Fact.CodesRead(
             Fact.CodeSource.TYPED, List.of(ReadCode.of(TroubleCode.parse("P0393"))), List.of(), ""),
         vehicleFact());
-    assertThat(desk.list("p0393", 0).count()).isPositive();
-    assertThat(desk.list("sedge p0393", 0).count()).isPositive();
-    assertThat(desk.list("100%_\\!", 0).count()).isZero();
-    assertThat(desk.list("", 9999).rows()).isEmpty();
+    assertThat(desk.list(ListAsked.of("p0393")).rows()).isNotEmpty();
+    assertThat(desk.list(ListAsked.of("sedge p0393")).rows()).isNotEmpty();
+    assertThat(desk.list(ListAsked.of("100%_\\!")).rows()).isEmpty();
+  }
+
+  /** All that a search finds, page by page. */
+  private List<Long> found(String words) {
+    List<Long> found = new ArrayList<>();
+    Optional<String> next = Optional.of("");
+    while (next.isPresent()) {
+      Paged<JobRow> page = desk.list(new ListAsked(words, next.get(), ""));
+      found.addAll(page.rows().stream().map(JobRow::id).toList());
+      next = page.later();
+    }
+    return found;
+  }
+
+  /** Common and rare words take other ways through the database; what is found must not differ. */
+  @Test
+  void aSearchFindsWhatLookingAtEveryJobFinds() {
+    for (String words :
+        List.of("p03", "van 14", "test job p0340", "4 1 e", "heron 0bm", "e", "zq")) {
+      String every =
+          "select id from job where "
+              + "true"
+              + " and search_text like ?".repeat(words.split(" ").length)
+              + " order by signed_off, updated_at desc, id desc";
+      Object[] patterns = Stream.of(words.split(" ")).map(w -> "%" + w + "%").toArray();
+      assertThat(found(words))
+          .as(words)
+          .isEqualTo(database.queryForList(every, Long.class, patterns));
+    }
+  }
+
+  @Test
+  void aLongRecordIsShownInPartsAndSearched() throws Exception {
+    List<Fact> notes = new ArrayList<>();
+    for (int i = 1; i <= 230; i++) {
+      notes.add(new Fact.NoteAdded(i == 7 ? "seven loose clamps" : "note " + i));
+    }
+    long job = newJob(notes.toArray(Fact[]::new));
+    PlainBrowser browser = new PlainBrowser(port);
+    browser.signIn();
+    String latest = browser.get("/jobs/" + job + "/record").body();
+    assertThat(latest).contains("note 131<", "note 230<", "upto=130").doesNotContain("note 130<");
+    assertThat(latest.length()).as("bounded").isLessThan(150_000);
+    String first = browser.get("/jobs/" + job + "/record?upto=30").body();
+    assertThat(first).contains("note 1<", "note 30<", "upto=130").doesNotContain("note 31<");
+    String clamps = browser.get("/jobs/" + job + "/record?words=clamps+seven").body();
+    assertThat(clamps).contains("seven loose clamps").doesNotContain("note 230<");
+    assertThat(browser.get("/jobs/" + job + "/record?words=clumps&upto=x").body())
+        .contains("No entry has these words");
+  }
+
+  @Test
+  void everyJobIsReachedByPagingForwardsAndBackwardsWhateverItsPlace() {
+    List<Long> forwards = found("");
+    List<Long> backwards = new ArrayList<>();
+    Optional<String> before = Optional.of(ListAsked.END);
+    while (before.isPresent()) {
+      Paged<JobRow> page = desk.list(new ListAsked("", "", before.get()));
+      List<Long> ids = new ArrayList<>(page.rows().stream().map(JobRow::id).toList());
+      ids.removeAll(backwards); // the first page is a whole one
+      backwards.addAll(0, ids);
+      before = page.earlier();
+    }
+    assertThat(forwards)
+        .doesNotHaveDuplicates()
+        .hasSize(database.queryForObject("select count(*) from job", Integer.class))
+        .isEqualTo(backwards);
+    for (String place : List.of("9", "true~2026-99-99T00:00:00Z~1", "true~x~1", "\0", "end")) {
+      assertThat(desk.list(new ListAsked("", place, "")).rows()).as(place).hasSize(Paged.SIZE);
+    }
   }
 }

@@ -197,7 +197,7 @@ class RoutesIT extends AppIT {
         Map.entry("ownPassword", "grey-heron-at-dusk"),
         Map.entry("units", "METRIC"),
         Map.entry("reader", "FULL"),
-        Map.entry("theme", "LIGHT"),
+        Map.entry("theme", "SYSTEM"),
         Map.entry("gateway", "999999"),
         Map.entry("title", "A job"));
   }

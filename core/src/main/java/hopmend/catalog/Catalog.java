@@ -7,17 +7,14 @@ import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
-import hopmend.prove.Check;
+import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
-import hopmend.swap.Operation;
 import hopmend.swap.WorkOrder;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Supplier;
 import java.util.stream.Stream;
 
 /**
@@ -36,7 +33,8 @@ public record Catalog(
     Map<String, Caution> cautions,
     List<Symptom> symptoms,
     List<Symptom> circumstances,
-    List<ControlUnit> controlUnits) {
+    List<ControlUnit> controlUnits,
+    WaysIn waysIn) {
   public Catalog {
     sheets = List.copyOf(sheets);
     cards = List.copyOf(cards);
@@ -91,86 +89,18 @@ public record Catalog(
     Map<String, Fastener> fasteners = new LinkedHashMap<>();
     card.fasteners().forEach(f -> fasteners.put(f.id(), f));
     return WorkOrder.of(
-        withCardCautions(sheet.operations(), card.cautions()),
+        sheet.operations(),
         card.obstructions(),
         site.behind(),
         fasteners,
         card.fastener(site.fastener()),
-        cautions);
+        cautions,
+        access(card, site));
   }
 
-  /** What holds for any work on a vehicle stands at the first operation. */
-  private static List<Operation> withCardCautions(
-      List<Operation> operations, List<String> cautions) {
-    if (cautions.isEmpty()) {
-      return operations;
-    }
-    List<Operation> all = new ArrayList<>(operations);
-    all.set(0, all.get(0).withCautions(cautions));
-    return all;
-  }
-
-  /** Everything in which the files contradict themselves or each other; empty if sound. */
-  public List<String> problems() {
-    List<String> problems = new ArrayList<>();
-    for (FamilySheet s : sheets) {
-      for (Check c : s.checks()) {
-        collect(problems, s.family(), () -> coherent(c, s));
-      }
-    }
-    for (VehicleCard card : cards) {
-      card.relearnAfter().values().stream()
-          .flatMap(List::stream)
-          .filter(r -> card.routine(r).isEmpty())
-          .forEach(r -> problems.add(card.id() + ": no routine is called " + r));
-      card.codes().stream()
-          .filter(g -> sheet(g.family()).isEmpty())
-          .forEach(
-              g -> problems.add(card.id() + ": codes " + g.codes().text() + " are of no family"));
-      card.cautions().stream()
-          .filter(c -> !cautions.containsKey(c))
-          .forEach(c -> problems.add(card.id() + ": no caution is called " + c));
-      for (Site site : card.sites()) {
-        siteProblems(card, site, problems);
-      }
-    }
-    return problems;
-  }
-
-  private Object coherent(Check check, FamilySheet sheet) {
-    check.requireCoherent(sheet.suspects());
-    for (String looked : check.looksFor()) {
-      if (sheet.suspects().stream().noneMatch(s -> s.id().equals(looked))) {
-        throw new IllegalArgumentException(
-            "Check %s looks for %s, which is no suspect".formatted(check.id(), looked));
-      }
-    }
-    return check;
-  }
-
-  private void siteProblems(VehicleCard card, Site site, List<String> problems) {
-    Optional<FamilySheet> sheet = sheet(site.family());
-    if (sheet.isEmpty()) {
-      problems.add("%s: site %s is of no known family".formatted(card.id(), site.id()));
-      return;
-    }
-    if (site.isOutsideBay() && card.chassis() == null) {
-      problems.add(
-          "%s: site %s lies outside the bay, but the card has no plan of the vehicle"
-              .formatted(card.id(), site.id()));
-    }
-    boolean tightens = sheet.get().operations().stream().anyMatch(o -> "site".equals(o.fastener()));
-    if (tightens && card.fastener(site.fastener()).isEmpty()) {
-      problems.add("%s: site %s names no fastener of the card".formatted(card.id(), site.id()));
-    }
-    collect(problems, card.id(), () -> workOrder(sheet.get(), card, site));
-  }
-
-  private static void collect(List<String> problems, String where, Supplier<Object> work) {
-    try {
-      work.get();
-    } catch (RuntimeException e) {
-      problems.add(where + ": " + e.getMessage());
-    }
+  /** What the way to a site asks for, and what holds for any work on the vehicle. */
+  public Access access(VehicleCard card, Site site) {
+    WaysIn.Way way = waysIn.way(site.wayIn());
+    return new Access(waysIn.operations(way), way.throughout(), card.cautions());
   }
 }

@@ -95,7 +95,11 @@ public final class CatalogReader {
     List<VehicleCard> cards = new ArrayList<>();
     index.vehicles().forEach(v -> cards.add(read("vehicle/" + v + ".yaml", VehicleCard.class)));
     Map<String, Caution> cautions = new LinkedHashMap<>();
-    read("cautions.yaml", Cautions.class).cautions().forEach(c -> cautions.put(c.id(), c));
+    for (Caution c : read("cautions.yaml", Cautions.class).cautions()) {
+      if (cautions.put(c.id(), c) != null) {
+        throw new CatalogRefused("cautions.yaml: two cautions are called " + c.id());
+      }
+    }
     Symptoms symptoms = read("symptoms.yaml", Symptoms.class);
     Catalog catalog =
         new Catalog(
@@ -107,8 +111,9 @@ public final class CatalogReader {
             cautions,
             symptoms.symptoms(),
             symptoms.circumstances(),
-            read("control-units.yaml", Units.class).units());
-    List<String> problems = catalog.problems();
+            read("control-units.yaml", Units.class).units(),
+            read("access.yaml", WaysIn.class));
+    List<String> problems = CatalogCheck.problems(catalog);
     if (!problems.isEmpty()) {
       throw new CatalogRefused("The catalog contradicts itself:\n" + String.join("\n", problems));
     }

@@ -21,7 +21,8 @@ import java.util.Optional;
  * @param chassis the plan of the whole vehicle, null where no site lies outside the bay
  * @param codes the maker's own codes, flash codes and parameters, each with its family
  * @param bulletins service bulletins that speak about codes together
- * @param cautions cautions that hold for any work on this vehicle, shown at its first step
+ * @param cautions cautions that hold for any work on this vehicle, shown at each of its checks and
+ *     steps
  * @param limits limits that override a sheet's, by check id
  * @param figures single figures by name, for example the teeth of the cam wheel
  * @param relearnAfter ids of routines to run after work on a family

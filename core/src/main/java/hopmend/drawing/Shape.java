@@ -1,7 +1,6 @@
 package hopmend.drawing;
 
 import java.util.List;
-import java.util.Locale;
 
 /**
  * A piece of a drawing. {@code role} says what it is, and becomes the class by which the theme
@@ -10,33 +9,57 @@ import java.util.Locale;
 public sealed interface Shape {
   String role();
 
-  record Box(String role, double x, double y, double width, double height, double radius)
-      implements Shape {}
+  /** The shape as an SVG element with its role as its class, to a tenth of a drawing unit. */
+  String svg();
 
-  record Disc(String role, double x, double y, double radius) implements Shape {}
+  record Box(String role, double x, double y, double width, double height, double radius)
+      implements Shape {
+    @Override
+    public String svg() {
+      return new SvgElement("rect", role)
+          .with("x", x)
+          .with("y", y)
+          .with("width", width)
+          .with("height", height)
+          .with("rx", radius)
+          .empty();
+    }
+  }
+
+  record Disc(String role, double x, double y, double radius) implements Shape {
+    @Override
+    public String svg() {
+      return new SvgElement("circle", role).with("cx", x).with("cy", y).with("r", radius).empty();
+    }
+  }
 
   record Path(String role, List<Point> points, boolean closed) implements Shape {
     public Path {
       points = List.copyOf(points);
     }
 
-    /** The points as SVG path data. */
-    public String data() {
-      StringBuilder d = new StringBuilder();
+    @Override
+    public String svg() {
+      StringBuilder data = new StringBuilder();
       for (Point p : points) {
-        d.append(d.isEmpty() ? "M" : "L");
-        d.append(String.format(Locale.ROOT, "%.1f %.1f ", p.x(), p.y()));
+        data.append(data.isEmpty() ? 'M' : 'L');
+        data.append(SvgElement.tenths(p.x())).append(' ').append(SvgElement.tenths(p.y()));
       }
-      return closed ? d.append('Z').toString() : d.toString().strip();
+      return new SvgElement("path", role).with("d", data + (closed ? "Z" : "")).empty();
     }
   }
 
   /** Text with its anchor: start, middle or end. */
-  record Label(String role, double x, double y, String anchor, String text) implements Shape {}
+  record Label(String role, double x, double y, String anchor, String text) implements Shape {
+    @Override
+    public String svg() {
+      return new SvgElement("text", role)
+          .with("x", x)
+          .with("y", y)
+          .with("text-anchor", anchor)
+          .holding(text);
+    }
+  }
 
   record Point(double x, double y) {}
-
-  default String kind() {
-    return getClass().getSimpleName();
-  }
 }

@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.clear.ClearReport;
 import hopmend.prove.Verdict;
+import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.WorkOrder;
 import java.time.Duration;
@@ -62,6 +63,10 @@ public record HopLine(List<Standing> standings) {
     if (w.state().verdict().isPresent()) {
       return Standing.of(Hop.PROVE, Standing.Kind.DONE, w.state().verdict().get().remedy().label());
     }
+    Optional<Caution> unanswered = w.unanswered();
+    if (unanswered.isPresent()) {
+      return Standing.of(Hop.PROVE, Standing.Kind.OPEN, answerFor(unanswered.get()));
+    }
     int answered = w.state().answers().size();
     Verdict v = w.verdict().orElseThrow();
     if (v.remedy().isPresent()) {
@@ -73,6 +78,10 @@ public record HopLine(List<Standing> standings) {
             Hop.PROVE,
             Standing.Kind.OPEN,
             answered + (answered == 1 ? " check" : " checks") + " answered");
+  }
+
+  private static String answerFor(Caution c) {
+    return "a lead answers for " + c.id().replace('-', ' ');
   }
 
   private static Standing.Kind at(Standing s) {
@@ -91,7 +100,7 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing pick(Workup w) {
-    if (w.needsPart().isPresent() && !w.needsPart().get()) {
+    if (w.isWithoutPart()) {
       return Standing.of(Hop.PICK, Standing.Kind.DONE, "no part needed");
     }
     if (w.site().isEmpty()) {
@@ -109,7 +118,7 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing swap(Workup w) {
-    if (w.needsPart().isPresent() && !w.needsPart().get()) {
+    if (w.isWithoutPart()) {
       return w.state().repair().isPresent()
           ? Standing.of(Hop.SWAP, Standing.Kind.DONE, "repair recorded")
           : Standing.of(Hop.SWAP, Standing.Kind.OPEN, "record the repair");
@@ -120,6 +129,10 @@ public record HopLine(List<Standing> standings) {
           Hop.SWAP,
           Standing.Kind.BLOCKED,
           at(pick) == Standing.Kind.BLOCKED ? pick.words() : "by Pick");
+    }
+    Optional<Caution> unanswered = w.unanswered();
+    if (unanswered.isPresent()) {
+      return Standing.of(Hop.SWAP, Standing.Kind.OPEN, answerFor(unanswered.get()));
     }
     WorkOrder order = w.workOrder().orElseThrow();
     Ledger ledger = w.ledger();

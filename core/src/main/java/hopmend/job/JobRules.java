@@ -2,10 +2,14 @@ package hopmend.job;
 
 import hopmend.part.Fit;
 import hopmend.part.PartChoice;
+import hopmend.part.TraitRule;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
+import hopmend.swap.Caution;
+import hopmend.swap.Ledger;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 
@@ -41,6 +45,10 @@ public final class JobRules {
       return Optional.of(
           Refusal.gate("The job is signed off. Undo the sign-off first, or add a note."));
     }
+    Optional<Refusal> bound = bound(w, fact, by);
+    if (bound.isPresent()) {
+      return bound;
+    }
     if (by.isLearner()) {
       Optional<Refusal> beyond = beyondALearner(w, fact, by);
       if (beyond.isPresent()) {
@@ -48,6 +56,39 @@ public final class JobRules {
       }
     }
     return improper(w, fact).or(() -> contradicted(state, fact, seen));
+  }
+
+  /**
+   * Work with a danger that binds. As long as qualifications are not kept here, a lead does it, and
+   * says first why it is safe.
+   */
+  private static Optional<Refusal> bound(Workup w, Fact fact, Person by) {
+    boolean answersForIt = fact instanceof Fact.GateOverruled g && g.gate() == Hop.SWAP;
+    boolean handsOn =
+        fact instanceof Fact.CheckAnswered
+            || fact instanceof Fact.StepTicked
+            || fact instanceof Fact.RepairNoted;
+    Optional<Caution> binding = w.binding();
+    if (answersForIt && binding.isEmpty()) {
+      return Optional.of(Refusal.gate("Nothing on this vehicle has to be answered for."));
+    }
+    if (binding.isEmpty() || !(answersForIt || handsOn)) {
+      return Optional.empty();
+    }
+    Caution c = binding.get();
+    if (by.role() != Role.LEAD) {
+      return Optional.of(
+          Refusal.role(
+              "Hard stop, %s. %s. A lead does this, or records it for those who are."
+                  .formatted(c.hazard(), c.who())));
+    }
+    return w.unanswered()
+        .filter(u -> handsOn)
+        .map(
+            u ->
+                Refusal.gate(
+                    "Hard stop, %s. First say in Swap who is trained for it and how the vehicle was made safe."
+                        .formatted(u.hazard())));
   }
 
   /** What a learner leaves to a technician. */
@@ -63,7 +104,7 @@ public final class JobRules {
           Refusal.role(
               "A learner cannot take a verdict that the checks do not prove. Ask a technician."));
     }
-    if (fact instanceof Fact.CodesCleared && w.needsPart().filter(n -> !n).isPresent()) {
+    if (fact instanceof Fact.CodesCleared && w.isWithoutPart()) {
       return Optional.of(
           Refusal.role(
               "After a repair without a new part a technician looks at it, and clears the codes."));
@@ -120,8 +161,12 @@ public final class JobRules {
           "The code now points at another sensor. Look at the drawing again.");
     } else if (fact instanceof Fact.PartChosen f) {
       return part(w, f);
+    } else if (fact instanceof Fact.PartsCompared f) {
+      return compared(w, f);
     } else if (fact instanceof Fact.StepTicked f) {
       return tick(w, f);
+    } else if (fact instanceof Fact.PiecesMoved f) {
+      return moved(w, f);
     } else if (fact instanceof Fact.RepairNoted f) {
       return when(
           f.words().strip().length() < SHORTEST_REPAIR,
@@ -133,16 +178,21 @@ public final class JobRules {
       return when(
           f.reason().strip().length() < SHORTEST_REASON,
           "reason",
-          "Say in 5 to 500 characters why clearing goes on with something owed.");
+          f.gate() == Hop.SWAP
+              ? "Say in 5 to 500 characters who is trained for it and how the vehicle was made safe."
+              : "Say in 5 to 500 characters why clearing goes on with something owed.");
     } else if (fact instanceof Fact.CodesCleared f) {
       return HopLine.clearGate(w)
           .map(g -> Refusal.gate("Clearing is blocked " + g + "."))
           .or(() -> otherVehicle(state, f));
     } else if (fact instanceof Fact.RoutineStarted f) {
       return when(
-          w.routines().stream().noneMatch(r -> r.id().equals(f.routine())),
-          "routine",
-          "This job asks for no routine " + f.routine() + ".");
+              w.routines().stream().noneMatch(r -> r.id().equals(f.routine())),
+              "routine",
+              "This job asks for no routine " + f.routine() + ".")
+          .or(() -> cleared(state, "clearing would erase what is learned"));
+    } else if (fact instanceof Fact.ReadinessRead || fact instanceof Fact.DriveLogged) {
+      return cleared(state, "Verify judges what came after");
     } else if (fact instanceof Fact.RoutineEnded f) {
       return when(
           state.routine(f.routine()).isEmpty(),
@@ -274,6 +324,31 @@ public final class JobRules {
             .formatted(f.number()));
   }
 
+  /** A difference that stops the job stops it, whoever says that it does not matter. */
+  private static Optional<Refusal> compared(Workup w, Fact.PartsCompared f) {
+    if (w.chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
+      return Optional.of(Refusal.bad("", "Choose a part first, then compare it with the old one."));
+    }
+    if (w.comparison().orElseThrow().stops()) {
+      return Optional.of(
+          Refusal.bad("", "The card shows a difference that stops the job. Choose another part."));
+    }
+    List<String> stops =
+        w.sheet().orElseThrow().traits().stream()
+            .filter(t -> f.differences().contains(t.trait()))
+            .filter(t -> t.difference() == TraitRule.Weight.STOP)
+            .map(t -> t.trait() + ": " + t.say())
+            .toList();
+    return when(
+        !stops.isEmpty(),
+        "differs",
+        "Stop. " + String.join("; ", stops) + ". Choose another part.");
+  }
+
+  private static Optional<Refusal> cleared(JobState state, String why) {
+    return when(state.cleared().isEmpty(), "", "Clear the codes first; " + why + ".");
+  }
+
   private static Optional<Refusal> otherVehicle(JobState state, Fact.CodesCleared f) {
     return state
         .vehicle()
@@ -318,7 +393,36 @@ public final class JobRules {
             .filter(s -> s.cautions().stream().anyMatch(c -> c.hardStop()))
             .filter(s -> !w.state().ticks().containsKey(s.id()))
             .findFirst();
-    return open.map(s -> Refusal.gate("Hard stop: first \"" + s.brief() + "\"."));
+    if (open.isPresent()) {
+      return open.map(s -> Refusal.gate("Hard stop: first \"" + s.brief() + "\"."));
+    }
+    return step.get().after().stream()
+        .filter(id -> !w.state().ticks().containsKey(id))
+        .flatMap(id -> w.workOrder().orElseThrow().step(id).stream())
+        .findFirst()
+        .map(s -> Refusal.gate("First \"" + s.brief() + "\"."));
+  }
+
+  /** What goes back must have come off, as a piece that no step takes. */
+  private static Optional<Refusal> moved(Workup w, Fact.PiecesMoved f) {
+    int out =
+        w.state().movements().stream()
+            .filter(m -> m.item().equals(f.item()))
+            .mapToInt(Ledger.Movement::pieces)
+            .sum();
+    boolean ofAStep =
+        w.ledger().open().stream().anyMatch(l -> !l.step().isEmpty() && l.item().equals(f.item()));
+    if (f.pieces() < 0 && out == 0 && ofAStep) {
+      return Optional.of(
+          Refusal.bad(
+              "item", "The step that puts \"" + f.item() + "\" back settles it: tick that one."));
+    }
+    return when(
+        out + f.pieces() < 0,
+        out == 0 ? "item" : "count",
+        out == 0
+            ? "Nothing called \"" + f.item() + "\" is out. Write it as it lies on the tray."
+            : "Only %d of \"%s\" %s out.".formatted(out, f.item(), out == 1 ? "is" : "are"));
   }
 
   private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {

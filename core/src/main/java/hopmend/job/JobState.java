@@ -107,6 +107,9 @@ public final class JobState {
     } else if (fact instanceof Fact.CodeSetAside f) {
       codes.remove(f.code());
     } else if (fact instanceof Fact.VehicleIdentified f) {
+      if (vehicle != null && !vehicle.vin().equals(f.vin())) {
+        overrules.remove(Hop.SWAP); // answered for another vehicle
+      }
       vehicle = f;
     } else if (fact instanceof Fact.SymptomsNoted f) {
       symptoms = f;

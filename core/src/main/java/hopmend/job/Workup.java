@@ -4,6 +4,8 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.clear.ClearReport;
+import hopmend.drawing.Drawing;
+import hopmend.fault.CodeDrawing;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
@@ -13,6 +15,7 @@ import hopmend.find.Site;
 import hopmend.find.SiteFinder;
 import hopmend.measure.Reading;
 import hopmend.part.Fit;
+import hopmend.part.OldAgainstNew;
 import hopmend.part.PairQuestion;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
@@ -25,6 +28,8 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.Band;
+import hopmend.swap.Access;
+import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import hopmend.swap.WorkOrder;
@@ -37,6 +42,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -56,6 +62,8 @@ public final class Workup {
   private final Optional<SiteFinder> site;
   private final About about;
   private final JobState all;
+  private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
+  private final Once<Optional<Drawing>> codeDrawing = new Once<>(this::drawCodes);
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
@@ -138,8 +146,26 @@ public final class Workup {
         .or(() -> catalog.sheetOwning(code));
   }
 
-  public CodeMeaning meaning(TroubleCode code) {
-    return catalog.meaning(code, ownCodes(state));
+  /** What each code of the job means, the maker's own codes of this vehicle first. */
+  public Map<TroubleCode, CodeMeaning> meanings() {
+    return meanings.get();
+  }
+
+  private Map<TroubleCode, CodeMeaning> mean() {
+    List<CodeGroup> own = ownCodes(state);
+    return picture.nodes().stream()
+        .map(n -> n.read().code())
+        .distinct()
+        .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, own)));
+  }
+
+  /** How the codes hang together, if there are several. */
+  public Optional<Drawing> codeDrawing() {
+    return codeDrawing.get();
+  }
+
+  private Optional<Drawing> drawCodes() {
+    return Optional.of(picture).filter(p -> p.nodes().size() > 1).map(CodeDrawing::draw);
   }
 
   /** The maker's own codes of this vehicle's body and engine. */
@@ -225,6 +251,35 @@ public final class Workup {
     return measurement.band(card.map(c -> c.limits().get(check.id())), figure, companion);
   }
 
+  /** What can hurt at a check: of the check itself, of the way to the sensor, of the vehicle. */
+  public List<Caution> cautions(Check check) {
+    List<String> ofThePlace =
+        access().map(a -> check.elsewhere() ? a.everywhere() : a.atTheSensor()).orElse(List.of());
+    return Stream.concat(ofThePlace.stream(), check.cautions().stream())
+        .distinct()
+        .map(catalog::caution)
+        .toList();
+  }
+
+  private Optional<Access> access() {
+    return card().flatMap(c -> site().map(f -> catalog.access(c, f.site())));
+  }
+
+  /** The danger of this vehicle that only some persons may work with, if it has one. */
+  public Optional<Caution> binding() {
+    return Stream.of(bodyCard(), engineCard())
+        .flatMap(Optional::stream)
+        .flatMap(c -> c.cautions().stream())
+        .map(catalog::caution)
+        .filter(Caution::binds)
+        .findFirst();
+  }
+
+  /** The same while nobody has answered for it in this job. */
+  public Optional<Caution> unanswered() {
+    return binding().filter(c -> state.overruled(Hop.SWAP).isEmpty());
+  }
+
   public Optional<Verdict> verdict() {
     return diagnosis().map(d -> Verdict.of(d, shop.verdictThreshold()));
   }
@@ -241,9 +296,9 @@ public final class Workup {
                             .map(o -> SwapOrProve.of(d, p, o.minutes(), shop.labourPerHour()))));
   }
 
-  /** Whether the taken verdict calls for a new sensor; empty while none is taken. */
-  public Optional<Boolean> needsPart() {
-    return state.verdict().map(v -> v.remedy() == Remedy.REPLACE_SENSOR);
+  /** Whether the taken verdict asks for a repair without a new sensor. */
+  public boolean isWithoutPart() {
+    return state.verdict().filter(v -> v.remedy() != Remedy.REPLACE_SENSOR).isPresent();
   }
 
   // Find
@@ -285,6 +340,20 @@ public final class Workup {
 
   public Optional<Part> chosenPart() {
     return state.part().flatMap(p -> card().flatMap(c -> c.part(p.number())));
+  }
+
+  /** The chosen part beside the one that the maker fitted, as the card has them; empty before. */
+  public Optional<OldAgainstNew> comparison() {
+    return chosenPart()
+        .map(
+            chosen ->
+                OldAgainstNew.of(
+                    card()
+                        .flatMap(c -> c.part(site().orElseThrow().site().fittedPart()))
+                        .map(Part::traits)
+                        .orElse(Map.of()),
+                    chosen.traits(),
+                    sheet().orElseThrow().traits()));
   }
 
   /** One or the pair; empty where the sensor has no twin on this vehicle. */

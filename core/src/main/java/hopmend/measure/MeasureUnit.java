@@ -96,6 +96,11 @@ public enum MeasureUnit {
     return symbol;
   }
 
+  /** Whether values are read off a counter and not measured, as an odometer's are. */
+  public boolean isCounted() {
+    return quantity == Quantity.DISTANCE;
+  }
+
   public Quantity quantity() {
     return quantity;
   }

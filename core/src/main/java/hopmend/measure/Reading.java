@@ -34,8 +34,8 @@ public record Reading(double value, MeasureUnit unit) {
     Matcher m = TYPED.matcher(typed == null ? "" : typed);
     if (!m.matches()) {
       throw new UnreadableReading(
-          "\"%s\" is not a number. Type digits with a point or comma, for example 4.98 %s."
-              .formatted(typed == null ? "" : shortened(typed), unitBeside.symbol()));
+          "\"%s\" is not a number. Type digits with a point or comma, for example %s."
+              .formatted(typed == null ? "" : shortened(typed), example(unitBeside)));
     }
     double value = Double.parseDouble(m.group(1).replace(',', '.'));
     if (m.group(2).isEmpty()) {
@@ -58,6 +58,10 @@ public record Reading(double value, MeasureUnit unit) {
     return new Reading(value, typedUnit);
   }
 
+  private static String example(MeasureUnit unit) {
+    return of(unit.isCounted() ? 142_300 : 4.98, unit).text();
+  }
+
   private static String shortened(String text) {
     return text.length() <= 40 ? text : text.substring(0, 40) + "…";
   }
@@ -72,9 +76,13 @@ public record Reading(double value, MeasureUnit unit) {
     return unit.convert(value, target);
   }
 
-  /** The value with at most four significant digits and its unit: {@code 4.98 V}. */
+  /**
+   * The value with its unit, a measured one with at most four significant digits, a counted one
+   * whole: {@code 4.98 V}, {@code 108244 km}.
+   */
   public String text() {
-    return number(value) + " " + unit.symbol();
+    String figure = unit.isCounted() ? String.valueOf(Math.round(value)) : number(value);
+    return figure + " " + unit.symbol();
   }
 
   /** A number as people write it: at most four significant digits, no exponent. */

@@ -9,6 +9,8 @@ import java.util.Optional;
  * @param minutes hands-on time
  * @param money what it uses up, in the shop's currency
  * @param looksFor the suspects it can find
+ * @param elsewhere whether it is done away from the sensor: from the seat, at the plate, at the
+ *     tailpipe
  */
 public record Check(
     String id,
@@ -21,6 +23,7 @@ public record Check(
     List<Outcome> outcomes,
     Measurement measurement,
     List<String> cautions,
+    boolean elsewhere,
     String source) {
   private static final double SUM_TOLERANCE = 1e-6;
 

@@ -8,6 +8,7 @@ package hopmend.swap;
  * @param action what to do
  * @param who who may do it
  * @param hardStop whether work may not go on without it
+ * @param binds whether only the persons named in {@code who} may do the work at all
  */
 public record Caution(
     String id,
@@ -17,6 +18,7 @@ public record Caution(
     String action,
     String who,
     boolean hardStop,
+    boolean binds,
     String source) {
 
   /** A caution that is named somewhere but written nowhere: it still warns, by its id. */
@@ -28,6 +30,7 @@ public record Caution(
         "",
         "Follow the vehicle maker's instructions.",
         "",
+        false,
         false,
         "not in the catalog");
   }

@@ -2,7 +2,6 @@ package hopmend.swap;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * One operation of a family sheet. An operation that takes something off names the debt; its
@@ -45,25 +44,6 @@ public record Operation(
     tools = tools == null ? List.of() : List.copyOf(tools);
     supplies = supplies == null ? List.of() : List.copyOf(supplies);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
-  }
-
-  /** The same operation with more cautions, before its own. */
-  public Operation withCautions(List<String> more) {
-    return new Operation(
-        id,
-        phase,
-        brief,
-        full,
-        minutes,
-        after,
-        takesOff,
-        undoes,
-        tools,
-        supplies,
-        Stream.concat(more.stream(), cautions.stream()).distinct().toList(),
-        fastener,
-        latch,
-        source);
   }
 
   public Optional<Debt> debt() {

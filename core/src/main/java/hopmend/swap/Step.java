@@ -2,10 +2,12 @@ package hopmend.swap;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * One step of a work order, everything resolved.
  *
+ * @param after ids of the steps that come right before it
  * @param debts what is owed once it is ticked
  * @param settles the step whose debts this one settles
  */
@@ -15,6 +17,7 @@ public record Step(
     String brief,
     String full,
     double minutes,
+    List<String> after,
     List<Operation.Debt> debts,
     Optional<String> settles,
     List<String> tools,
@@ -24,10 +27,30 @@ public record Step(
     Optional<String> latch,
     String source) {
   public Step {
+    after = List.copyOf(after);
     debts = List.copyOf(debts);
     tools = List.copyOf(tools);
     supplies = List.copyOf(supplies);
     cautions = List.copyOf(cautions);
+  }
+
+  /** The same step with its place in the order, and with more cautions before its own. */
+  Step placed(List<String> steps, List<Caution> more) {
+    return new Step(
+        id,
+        phase,
+        brief,
+        full,
+        minutes,
+        steps,
+        debts,
+        settles,
+        tools,
+        supplies,
+        Stream.concat(more.stream(), cautions.stream()).distinct().toList(),
+        fastener,
+        latch,
+        source);
   }
 
   /** Whether it takes something off. */

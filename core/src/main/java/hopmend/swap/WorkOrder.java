@@ -33,6 +33,7 @@ public record WorkOrder(List<Step> steps) {
    * @param inTheWay ids of those that block the site; what lies on top of them is found from the
    *     card
    * @param siteFastener the bolt of the site, used where an operation says "site"
+   * @param access what the way to the site asks for
    * @throws PlanRefused if the card or sheet contradicts itself, with the ids that do
    */
   public static WorkOrder of(
@@ -41,7 +42,8 @@ public record WorkOrder(List<Step> steps) {
       List<String> inTheWay,
       Map<String, Fastener> fasteners,
       Optional<Fastener> siteFastener,
-      Map<String, Caution> cautions) {
+      Map<String, Caution> cautions,
+      Access access) {
     Map<String, Obstruction> byId = new LinkedHashMap<>();
     obstructions.forEach(o -> byId.put(o.id(), o));
     Set<String> all = withWhatLiesOnTop(inTheWay, byId);
@@ -49,9 +51,12 @@ public record WorkOrder(List<Step> steps) {
     siteFastener.ifPresent(f -> named.put("site", f));
     Map<String, Step> steps = new LinkedHashMap<>();
     all.forEach(id -> put(steps, removal(byId.get(id), cautions)));
+    access.before().forEach(o -> put(steps, step(o, named, cautions)));
     operations.forEach(o -> put(steps, step(o, named, cautions)));
+    access.after().forEach(o -> put(steps, step(o, named, cautions)));
     all.forEach(id -> put(steps, refit(byId.get(id), named, cautions)));
-    return new WorkOrder(sorted(steps, operations, all, byId));
+    DirectedAcyclicGraph<String, DefaultEdge> graph = graph(steps, operations, all, byId, access);
+    return new WorkOrder(placed(sorted(steps, graph), graph, access, cautions));
   }
 
   private static void put(Map<String, Step> steps, Step step) {
@@ -84,6 +89,7 @@ public record WorkOrder(List<Step> steps) {
         o.offBrief(),
         o.offFull(),
         o.offMinutes(),
+        List.of(),
         o.pieces(),
         Optional.empty(),
         o.tools(),
@@ -103,6 +109,7 @@ public record WorkOrder(List<Step> steps) {
         o.onFull(),
         o.onMinutes(),
         List.of(),
+        List.of(),
         Optional.of(OFF + o.id()),
         o.tools(),
         List.of(),
@@ -120,6 +127,7 @@ public record WorkOrder(List<Step> steps) {
         o.brief(),
         o.full(),
         o.minutes(),
+        List.of(),
         o.debt().map(List::of).orElse(List.of()),
         Optional.ofNullable(o.undoes()),
         o.tools(),
@@ -150,11 +158,12 @@ public record WorkOrder(List<Step> steps) {
         .toList();
   }
 
-  private static List<Step> sorted(
+  private static DirectedAcyclicGraph<String, DefaultEdge> graph(
       Map<String, Step> steps,
       List<Operation> operations,
       Set<String> inTheWay,
-      Map<String, Obstruction> byId) {
+      Map<String, Obstruction> byId,
+      Access access) {
     DirectedAcyclicGraph<String, DefaultEdge> graph = new DirectedAcyclicGraph<>(DefaultEdge.class);
     steps.keySet().forEach(graph::addVertex);
     for (String id : inTheWay) {
@@ -178,12 +187,68 @@ public record WorkOrder(List<Step> steps) {
         }
       }
     }
+    around(graph, steps, access);
+    return graph;
+  }
+
+  /** On the ground first, then the way in; all back, then the way out, and then the finish. */
+  private static void around(
+      DirectedAcyclicGraph<String, DefaultEdge> graph, Map<String, Step> steps, Access access) {
+    List<String> own = access.operations().stream().map(Operation::id).toList();
+    for (int i = 1; i < own.size(); i++) {
+      edge(graph, own.get(i - 1), own.get(i));
+    }
+    List<Operation> before = access.before();
+    List<Operation> after = access.after();
+    if (before.isEmpty() || after.isEmpty()) {
+      return;
+    }
+    for (Step s : steps.values()) {
+      if (own.contains(s.id())) {
+        continue;
+      }
+      if (s.phase() == Phase.MAKE_SAFE) {
+        edge(graph, s.id(), before.get(0).id());
+      } else if (s.phase() == Phase.FINISH) {
+        edge(graph, after.get(after.size() - 1).id(), s.id());
+      } else {
+        edge(graph, before.get(before.size() - 1).id(), s.id());
+        edge(graph, s.id(), after.get(0).id());
+      }
+    }
+  }
+
+  private static List<Step> sorted(
+      Map<String, Step> steps, DirectedAcyclicGraph<String, DefaultEdge> graph) {
     List<String> declared = List.copyOf(steps.keySet());
     Comparator<String> ties =
         Comparator.comparing((String id) -> steps.get(id).phase()).thenComparing(declared::indexOf);
     List<Step> order = new ArrayList<>();
     new TopologicalOrderIterator<>(graph, ties).forEachRemaining(id -> order.add(steps.get(id)));
     return order;
+  }
+
+  /** Each step with what comes right before it, and with the cautions of the way in. */
+  private static List<Step> placed(
+      List<Step> order,
+      DirectedAcyclicGraph<String, DefaultEdge> graph,
+      Access access,
+      Map<String, Caution> cautions) {
+    List<Caution> everywhere = resolve(access.everywhere(), cautions);
+    List<Caution> atTheSensor = resolve(access.atTheSensor(), cautions);
+    List<String> ids = order.stream().map(Step::id).toList();
+    int from = access.before().stream().mapToInt(o -> ids.indexOf(o.id())).max().orElse(0);
+    int to = access.after().stream().mapToInt(o -> ids.indexOf(o.id())).min().orElse(ids.size());
+    List<Step> placed = new ArrayList<>();
+    for (int i = 0; i < order.size(); i++) {
+      List<String> after =
+          graph.incomingEdgesOf(ids.get(i)).stream()
+              .map(graph::getEdgeSource)
+              .sorted(Comparator.comparing(ids::indexOf))
+              .toList();
+      placed.add(order.get(i).placed(after, i >= from && i <= to ? atTheSensor : everywhere));
+    }
+    return placed;
   }
 
   private static void edge(

@@ -2,6 +2,7 @@ package hopmend.swap;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import java.util.Optional;
 
 /**
  * What to set on a torque wrench that carries an adapter, such as a crow's-foot: setting = wanted *
@@ -38,6 +39,31 @@ public record WrenchSetting(Reading wanted, Reading setting) {
     public double factor() {
       return wrenchMm / (wrenchMm + adapterMm * Math.cos(Math.toRadians(angleDeg)));
     }
+  }
+
+  /** What a click wrench may be off, ISO 6789-1 above 10 N.m, from memory. */
+  private static final double TOLERANCE = 0.04;
+
+  /**
+   * A torque as the scale of a click wrench has it: in N.m by tenths below 10, by quarters below
+   * 25, else whole; in lbf.ft by halves below 25, else whole; in lbf.in whole below 50, else by
+   * fives. Common practice.
+   *
+   * @return empty if the nearest mark is further off than a wrench may be: the scale is too coarse
+   */
+  public static Optional<Reading> onTheScale(Reading torque) {
+    double value = torque.value();
+    double fine =
+        switch (torque.unit()) {
+          case NEWTON_METRE -> value < 10 ? 0.1 : value < 25 ? 0.25 : 1;
+          case POUND_FORCE_FOOT -> value < 25 ? 0.5 : 1;
+          case POUND_FORCE_INCH -> value < 50 ? 1 : 5;
+          default -> throw new IllegalArgumentException("No wrench has " + torque.text());
+        };
+    double mark = Math.round(value / fine) * fine;
+    return Math.abs(mark - value) <= TOLERANCE * value
+        ? Optional.of(Reading.of(mark, torque.unit()))
+        : Optional.empty();
   }
 
   public static WrenchSetting of(Reading wanted, Adapter adapter) {

@@ -31,7 +31,7 @@ class CatalogTest {
 
   @Test
   void shippedFilesAgreeWithEachOther() {
-    assertThat(catalog.problems()).isEmpty();
+    assertThat(CatalogCheck.problems(catalog)).isEmpty();
     assertThat(catalog.sheets()).isNotEmpty();
     assertThat(catalog.cards()).isNotEmpty();
   }
@@ -69,7 +69,7 @@ class CatalogTest {
         CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing",
         CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch",
         CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT",
-        CARD + "|revision: 1|revison: 1|revison",
+        CARD + "|revision: 2|revison: 2|revison",
         CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay",
         CARD + "|torqueNm: 9|torqueNm: -9|must be positive",
         CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175",
@@ -78,6 +78,18 @@ class CatalogTest {
         SHEET + "|after: [clean-around]|after: [sing]|sing",
         SHEET + "|codes: P0340-P0344|codes: P0344-P0340|P0344 to P0340",
         SHEET + "|cautions: [engine-off]|cautions: [beware]|beware",
+        SHEET + "|latch: site|latch: magnet|latch magnet",
+        SHEET + "|undoes: unplug|undoes: nothing-here|undoes nothing-here, which is no operation",
+        SHEET + "|undoes: release-bolt|undoes: null|nothing undoes release-bolt",
+        SHEET + "|codes: P0340-P0344|codes: P0335-P0344|crankshaft-position",
+        CARD + "|fittedPart: WS-6071-A|fittedPart: WS-0|no part is called WS-0",
+        CARD + "|cam-wheel-teeth|wheel-teeth|needs the figure cam-wheel-teeth",
+        CARD + "|latch: push-tab|latch: magnet|latch magnet",
+        CARD + "|id: cam-exhaust|id: cam-intake|two sites are called cam-intake",
+        CARD + "|cautions: [running-engine]|cautions: [beware]|beware",
+        "cautions.yaml|sign: volt|sign: ohm|no pictogram ohm",
+        "cautions.yaml|- id: hot-engine|- id: engine-off|two cautions are called engine-off",
+        "index.yaml|  - camshaft-position|  - camshaft-position\\n  - camshaft-position|two sheets",
         "code-rules.yaml|kind: CHILD|kind: COUSIN|COUSIN",
         "cautions.yaml|hardStop: true|hardstop: true|hardstop"
       })
@@ -85,6 +97,18 @@ class CatalogTest {
     assertThatThrownBy(() -> with(file, from.replace("\\n", "\n"), to.replace("\\n", "\n")))
         .isInstanceOf(CatalogReader.CatalogRefused.class)
         .hasMessageContaining(named);
+  }
+
+  @Test
+  void allThatIsWrongIsToldAtOnceEachWithItsFile() {
+    assertThatThrownBy(() -> with("cautions.yaml", "- id: hot-engine", "- id: warm-engine"))
+        .satisfies(
+            e ->
+                assertThat(e.getMessage().lines())
+                    .as("every file that names it")
+                    .hasSizeGreaterThan(10)
+                    .anyMatch(l -> l.startsWith("family/knock.yaml: "))
+                    .anyMatch(l -> l.startsWith("family/crankshaft-position.yaml: ")));
   }
 
   /** Every figure says where it comes from. */

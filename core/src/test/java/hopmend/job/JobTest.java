@@ -12,6 +12,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
+import hopmend.swap.Step;
 import java.time.Instant;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -286,6 +287,14 @@ class JobTest {
         .get()
         .satisfies(r -> assertThat(r.message()).contains("Hard stop", "key out"));
     add(new Fact.StepTicked("key-out", null));
+    assertThat(refused(new Fact.StepTicked("unplug", null), 99))
+        .get()
+        .satisfies(r -> assertThat(r.message()).isEqualTo("First \"Pull the engine cover off\"."));
+    workup().workOrder().orElseThrow().steps().stream()
+        .map(Step::id)
+        .takeWhile(id -> !id.equals("unplug"))
+        .skip(1)
+        .forEach(id -> add(new Fact.StepTicked(id, null)));
     assertThat(refused(new Fact.StepTicked("unplug", null), 99)).isEmpty();
     assertThat(refused(new Fact.StepTicked("key-out", null), 99))
         .get()

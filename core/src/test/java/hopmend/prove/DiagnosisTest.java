@@ -41,6 +41,7 @@ class DiagnosisTest {
             new Outcome("good", "good", Map.of("a", 1 - finds), 1 - falseAlarm, false)),
         null,
         List.of(),
+        false,
         "invented");
   }
 

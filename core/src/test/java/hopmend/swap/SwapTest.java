@@ -69,7 +69,8 @@ class SwapTest {
             List.of("o" + random.nextInt(n)),
             Map.of(),
             Optional.of(M6),
-            CatalogReaderHolder.CAUTIONS);
+            CatalogReaderHolder.CAUTIONS,
+            Access.FREE);
     List<String> ids = order.steps().stream().map(Step::id).toList();
     for (Obstruction o : stack) {
       if (!ids.contains("off:" + o.id())) {
@@ -110,7 +111,8 @@ class SwapTest {
                     List.of("o0"),
                     Map.of(),
                     Optional.empty(),
-                    Map.of()))
+                    Map.of(),
+                    Access.FREE))
         .isInstanceOf(WorkOrder.PlanRefused.class)
         .hasMessageContaining("o0")
         .hasMessageContaining("o1");
@@ -124,6 +126,22 @@ class SwapTest {
     assertThat(Ledger.of(none, Set.of(), moves).open())
         .singleElement()
         .satisfies(l -> assertThat(l.owed()).isEqualTo(1));
+  }
+
+  /** 9 N.m is 79.66 lbf.in and 6.638 lbf.ft (NIST SP 811): no wrench has such a mark. */
+  @Test
+  void aWrenchIsSetToAMarkOfItsScaleOrNotAtAll() {
+    Reading nine = Reading.of(9, MeasureUnit.NEWTON_METRE);
+    assertThat(WrenchSetting.onTheScale(nine)).contains(nine);
+    assertThat(WrenchSetting.onTheScale(nine.to(MeasureUnit.POUND_FORCE_INCH)))
+        .contains(Reading.of(80, MeasureUnit.POUND_FORCE_INCH));
+    assertThat(WrenchSetting.onTheScale(nine.to(MeasureUnit.POUND_FORCE_FOOT)))
+        .contains(Reading.of(6.5, MeasureUnit.POUND_FORCE_FOOT));
+    assertThat(
+            WrenchSetting.onTheScale(
+                Reading.of(3, MeasureUnit.NEWTON_METRE).to(MeasureUnit.POUND_FORCE_FOOT)))
+        .as("2.2 lbf.ft between the marks 2 and 2.5")
+        .isEmpty();
   }
 
   @Test

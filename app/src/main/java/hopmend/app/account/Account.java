@@ -25,8 +25,9 @@ public class Account {
     FULL
   }
 
-  /** Colours. */
+  /** Colours; those of the device as long as nobody has chosen. */
   public enum Theme {
+    SYSTEM,
     LIGHT,
     DARK
   }
@@ -51,7 +52,7 @@ public class Account {
   private Reader reader = Reader.FULL;
 
   @Enumerated(EnumType.STRING)
-  private Theme theme = Theme.LIGHT;
+  private Theme theme = Theme.SYSTEM;
 
   private boolean active = true;
 

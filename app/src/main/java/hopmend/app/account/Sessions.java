@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Objects;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
+import org.springframework.session.jdbc.JdbcIndexedSessionRepository;
 import org.springframework.stereotype.Service;
 
 /** The sessions of a person: listed, and ended. */
@@ -17,7 +18,7 @@ class Sessions {
 
   private final FindByIndexNameSessionRepository<? extends Session> sessions;
 
-  Sessions(FindByIndexNameSessionRepository<? extends Session> sessions) {
+  Sessions(JdbcIndexedSessionRepository sessions) {
     this.sessions = sessions;
   }
 

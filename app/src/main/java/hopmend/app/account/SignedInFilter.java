@@ -56,7 +56,7 @@ public class SignedInFilter extends OncePerRequestFilter {
   /** Shipped files, probes and the sign-in page are the same for everybody: no session is read. */
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return RequestPath.of(request).matches("/(webjars|css|js|fonts|schema|actuator)/.*|/sign-in");
+    return RequestPath.isTheSameForEverybody(request);
   }
 
   @Override

@@ -31,6 +31,12 @@ import java.util.List;
  * computation says by then.
  */
 final class DemoRepair {
+  /** Who does the work with a danger that binds. */
+  private static final String LEAD = "marit";
+
+  private static final String MADE_SAFE =
+      "Trained for it, course of 2024. Service plug drawn and kept, no voltage measured on both poles.";
+
   private final Catalog catalog;
   private final ShopSettings shop;
   private final List<JobEntry> entries = new ArrayList<>();
@@ -58,9 +64,10 @@ final class DemoRepair {
 
   void say(Fact fact) {
     at = at.plusSeconds(150);
+    String author = workup().binding().isPresent() ? LEAD : who;
     entries.add(
         new JobEntry(
-            entries.size() + 1, at, who, fact, workup().about(), java.util.Optional.empty()));
+            entries.size() + 1, at, author, fact, workup().about(), java.util.Optional.empty()));
   }
 
   void read(List<TroubleCode> codes, Fact vehicle, List<String> symptoms, String words) {
@@ -88,6 +95,7 @@ final class DemoRepair {
       return;
     }
     if (hop.compareTo(Hop.PROVE) >= 0) {
+      workup().unanswered().ifPresent(c -> say(new Fact.GateOverruled(Hop.SWAP, MADE_SAFE)));
       check(hop == Hop.PROVE ? 2 : 99);
     }
     if (hop.compareTo(Hop.FIND) >= 0) {

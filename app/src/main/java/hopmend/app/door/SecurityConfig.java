@@ -12,6 +12,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.observation.SecurityObservationSettings;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.AccessDeniedHandler;
 import org.springframework.security.web.access.AccessDeniedHandlerImpl;
@@ -93,6 +94,12 @@ class SecurityConfig {
       }
       page.handle(request, response, e);
     };
+  }
+
+  /** Nobody watches the filters one by one. */
+  @Bean
+  SecurityObservationSettings unobserved() {
+    return SecurityObservationSettings.noObservations();
   }
 
   /** The filter stands in the chain of the security rules and nowhere else. */

@@ -10,7 +10,6 @@ import java.util.stream.Collectors;
 import org.apache.catalina.valves.ErrorReportValve;
 import org.apache.catalina.valves.RemoteIpValve;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.session.autoconfigure.DefaultCookieSerializerCustomizer;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -93,18 +92,6 @@ class ServerBounds {
           FlashMap flashMap, HttpServletRequest request, HttpServletResponse response) {
         // nothing is ever put there
       }
-    };
-  }
-
-  /** Under HTTPS the cookie is bound to this very host, and to HTTPS, by its name. */
-  @Bean
-  DefaultCookieSerializerCustomizer sessionCookie(@Value("${hopmend.https}") boolean https) {
-    return cookie -> {
-      cookie.setCookieName((https ? "__Host-" : "") + "hopmend");
-      cookie.setCookiePath("/");
-      cookie.setUseSecureCookie(https);
-      cookie.setUseHttpOnlyCookie(true);
-      cookie.setSameSite("Lax");
     };
   }
 }

@@ -94,6 +94,7 @@ class ExportController {
             .orElseThrow(() -> new NotHere("There is no such import of yours"));
     if (begun.isRunning()) {
       model.addAttribute("running", begun);
+      model.addAttribute("refreshSeconds", 2);
       return "export/import";
     }
     return shown(begun, model, response);

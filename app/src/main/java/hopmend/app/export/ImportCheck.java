@@ -44,7 +44,7 @@ class ImportCheck {
       }
       if (isOfTheSameKnowledge(e.about())) {
         Workup workup = new Workup(JobState.of(before), catalog, shop);
-        JobRules.Person author = new JobRules.Person(e.who(), Role.TECHNICIAN);
+        JobRules.Person author = new JobRules.Person(e.who(), Role.LEAD);
         JobRules.refuse(workup, e.fact(), Long.MAX_VALUE, author)
             .ifPresent(r -> problems.add("Entry " + e.sequence(), r.message()));
       }
@@ -61,8 +61,7 @@ class ImportCheck {
   Optional<String> unknownHere(Fact fact) {
     if (fact instanceof Fact.VehicleIdentified || fact instanceof Fact.SymptomsNoted) {
       Workup nothing = new Workup(JobState.of(List.of()), catalog, shop);
-      return JobRules.refuse(
-              nothing, fact, Long.MAX_VALUE, new JobRules.Person("", Role.TECHNICIAN))
+      return JobRules.refuse(nothing, fact, Long.MAX_VALUE, new JobRules.Person("", Role.LEAD))
           .map(Refusal::message);
     }
     return Optional.empty();

@@ -1,11 +1,12 @@
 package hopmend.app.export;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobCopy;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
-import hopmend.app.web.LastUsed;
 import jakarta.annotation.PreDestroy;
 import java.io.BufferedInputStream;
 import java.io.IOException;
@@ -16,10 +17,9 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
-import java.util.Collections;
+import java.time.Duration;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ArrayBlockingQueue;
@@ -43,14 +43,14 @@ import org.springframework.web.multipart.MultipartFile;
 class Imports {
   private static final Logger LOG = LoggerFactory.getLogger(Imports.class);
   private static final int MOST_WAITING = 4;
-  private static final int KEPT = 100;
+  private static final Duration KEPT = Duration.ofHours(12);
 
   private final JobFile format;
   private final ImportCheck check;
   private final JobCopies copies;
   private final SecurityEvents events;
   private final Clock clock;
-  private final Map<UUID, Import> imports = Collections.synchronizedMap(new LastUsed<>(KEPT));
+  private final Cache<UUID, Import> imports = Caffeine.newBuilder().expireAfterAccess(KEPT).build();
   private final ThreadPoolExecutor worker =
       new ThreadPoolExecutor(
           1,
@@ -163,7 +163,7 @@ class Imports {
 
   /** An import of this very person. */
   Optional<Import> of(UUID id, String who) {
-    return Optional.ofNullable(imports.get(id)).filter(i -> i.who.equals(who));
+    return Optional.ofNullable(imports.getIfPresent(id)).filter(i -> i.who.equals(who));
   }
 
   /**

@@ -6,6 +6,10 @@ import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import hopmend.app.web.CsvCell;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.ListAsked;
+import hopmend.app.web.ListOrder;
+import hopmend.app.web.ListOrder.Column;
+import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
 import hopmend.catalog.Catalog;
 import jakarta.persistence.EntityManager;
@@ -41,6 +45,15 @@ public class Fleet {
   private static final int MOST_LINES = 20_000;
   private static final int MOST_PROBLEMS = 20;
 
+  private static final ListOrder<FleetVehicle> LISTED =
+      new ListOrder<>(
+          FleetVehicle.class,
+          "fleet_vehicle",
+          false,
+          List.of(
+              new Column<>("fleet_number", Kind.WORDS, FleetVehicle::fleetNumber),
+              new Column<>("id", Kind.NUMBER, FleetVehicle::id)));
+
   private final FleetRepository vehicles;
   private final Catalog catalog;
   private final Clock clock;
@@ -54,9 +67,8 @@ public class Fleet {
   }
 
   @Transactional(readOnly = true)
-  public Paged<FleetVehicle> list(String words, int page) {
-    return Paged.read(
-        database, FleetVehicle.class, "fleet_vehicle", "fleet_number, id", words, page);
+  public Paged<FleetVehicle> list(ListAsked asked) {
+    return Paged.read(database, LISTED, asked);
   }
 
   @Transactional(readOnly = true)

@@ -43,11 +43,12 @@ class FleetController {
   @GetMapping("/fleet")
   String list(
       @RequestParam(defaultValue = "") String words,
-      @RequestParam(defaultValue = "0") String page,
+      @RequestParam(defaultValue = "") String after,
+      @RequestParam(defaultValue = "") String before,
       Model model) {
-    ListAsked asked = ListAsked.of(words, page);
+    ListAsked asked = new ListAsked(words, after, before);
     model.addAttribute("words", asked.words());
-    model.addAttribute("vehicles", fleet.list(asked.words(), asked.page()));
+    model.addAttribute("vehicles", fleet.list(asked));
     model.addAttribute("catalog", catalog);
     return "fleet/list";
   }
@@ -134,6 +135,6 @@ class FleetController {
     } catch (InputProblem p) {
       p.show(model, response);
     }
-    return list("", "0", model);
+    return list("", "", "", model);
   }
 }

@@ -19,6 +19,8 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.ui.Model;
 
 /** Renders hop pages, and runs their forms: append and go on, or show the problem in place. */
@@ -28,13 +30,22 @@ public class HopScreens {
   private final VehicleDesk vehicles;
   private final FactWords words;
   private final Clock clock;
+  private final TransactionTemplate reading;
   private final Map<Hop, HopView> views = new EnumMap<>(Hop.class);
 
-  HopScreens(JobDesk desk, VehicleDesk vehicles, FactWords words, Clock clock, List<HopView> all) {
+  HopScreens(
+      JobDesk desk,
+      VehicleDesk vehicles,
+      FactWords words,
+      Clock clock,
+      PlatformTransactionManager transactions,
+      List<HopView> all) {
     this.desk = desk;
     this.vehicles = vehicles;
     this.words = words;
     this.clock = clock;
+    this.reading = new TransactionTemplate(transactions);
+    this.reading.setReadOnly(true);
     all.forEach(v -> views.put(v.hop(), v));
   }
 
@@ -81,7 +92,7 @@ public class HopScreens {
   }
 
   public String show(long jobId, Hop hop, Model model) {
-    JobDesk.OpenJob job = desk.look(jobId);
+    JobDesk.OpenJob job = reading.execute(t -> read(jobId, hop, model));
     JobPage page =
         new JobPage(
             job.row(),
@@ -92,13 +103,21 @@ public class HopScreens {
             UUID.randomUUID(),
             clock.instant());
     model.addAttribute("page", page);
-    model.addAttribute("gateways", vehicles.gateways(page.state().vehicle().map(v -> v.vin())));
     page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e)));
     if (!model.containsAttribute("kept")) {
       model.addAttribute("kept", new HashMap<String, String>());
     }
     views.get(hop).fill(model, page);
     return hop.path() + "/page";
+  }
+
+  /** All that a page needs of the database, in one go. */
+  private JobDesk.OpenJob read(long jobId, Hop hop, Model model) {
+    JobDesk.OpenJob job = desk.look(jobId);
+    Optional<String> vin = job.workup().state().vehicle().map(v -> v.vin());
+    model.addAttribute("gateways", vehicles.gateways(vin));
+    views.get(hop).read(model, job);
+    return job;
   }
 
   /**

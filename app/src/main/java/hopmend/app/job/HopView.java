@@ -7,6 +7,9 @@ import org.springframework.ui.Model;
 public interface HopView {
   Hop hop();
 
-  /** Puts what the hop shows into the model; {@code page} is there already. */
+  /** Reads what the hop shows besides the job, in the page's one transaction; computes nothing. */
+  default void read(Model model, JobDesk.OpenJob job) {}
+
+  /** Puts what the hop shows into the model; {@code page} is there already. Asks no database. */
   void fill(Model model, JobPage page);
 }

@@ -1,13 +1,9 @@
 package hopmend.app.job;
 
 import hopmend.app.web.InputProblem;
-import hopmend.catalog.Catalog;
 import hopmend.job.Claim;
 import hopmend.job.JobEntry;
-import hopmend.job.JobState;
 import hopmend.job.RecordChain;
-import hopmend.job.ShopSettings;
-import hopmend.job.Workup;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
@@ -25,8 +21,7 @@ public class JobCopies {
   private final JobRepository jobs;
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
-  private final Catalog catalog;
-  private final ShopSettings shop;
+  private final Workups workups;
   private final Clock clock;
   private final EntityManager database;
 
@@ -34,15 +29,13 @@ public class JobCopies {
       JobRepository jobs,
       EntryRepository entries,
       AttachmentRepository attachments,
-      Catalog catalog,
-      ShopSettings shop,
+      Workups workups,
       Clock clock,
       EntityManager database) {
     this.jobs = jobs;
     this.entries = entries;
     this.attachments = attachments;
-    this.catalog = catalog;
-    this.shop = shop;
+    this.workups = workups;
     this.clock = clock;
     this.database = database;
   }
@@ -151,7 +144,7 @@ public class JobCopies {
 
   private long write(JobCopy copy, JobRow row, List<JobEntry> all, Instant touched) {
     row.gave(all.size());
-    row.project(new Workup(JobState.of(all), catalog, shop), touched);
+    row.project(workups.of(all), touched);
     JobRow kept = jobs.save(row);
     Map<String, String> hashes = new HashMap<>();
     for (JobCopy.File f : copy.files()) {

@@ -1,17 +1,18 @@
 package hopmend.app.job;
 
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.ListAsked;
+import hopmend.app.web.ListOrder;
+import hopmend.app.web.ListOrder.Column;
+import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
-import hopmend.catalog.Catalog;
 import hopmend.job.Fact;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
 import hopmend.job.JobRules.Person;
-import hopmend.job.JobState;
 import hopmend.job.RecordChain;
 import hopmend.job.Refusal;
 import hopmend.job.Role;
-import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
@@ -27,6 +28,8 @@ import org.springframework.jdbc.core.ConnectionCallback;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * Where entries are added to jobs. An append locks the job's row, so that entries of two people
@@ -38,11 +41,20 @@ public class JobDesk {
   private static final Pattern UUID_FORM =
       Pattern.compile("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}");
 
+  private static final ListOrder<JobRow> LISTED =
+      new ListOrder<>(
+          JobRow.class,
+          "job",
+          true,
+          List.of(
+              new Column<>("is_open", Kind.YES_NO, j -> !j.signedOff()),
+              new Column<>("updated_at", Kind.MOMENT, JobRow::updatedAt),
+              new Column<>("id", Kind.NUMBER, JobRow::id)));
+
   private final JobRepository jobs;
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
-  private final Catalog catalog;
-  private final ShopSettings shop;
+  private final Workups workups;
   private final Clock clock;
   private final EntityManager database;
   private final JdbcTemplate sql;
@@ -51,16 +63,14 @@ public class JobDesk {
       JobRepository jobs,
       EntryRepository entries,
       AttachmentRepository attachments,
-      Catalog catalog,
-      ShopSettings shop,
+      Workups workups,
       Clock clock,
       EntityManager database,
       JdbcTemplate sql) {
     this.jobs = jobs;
     this.entries = entries;
     this.attachments = attachments;
-    this.catalog = catalog;
-    this.shop = shop;
+    this.workups = workups;
     this.clock = clock;
     this.database = database;
     this.sql = sql;
@@ -113,7 +123,7 @@ public class JobDesk {
               JobRow row =
                   new JobRow(
                       title.strip(), fleetNumber.strip(), customer.strip(), who, now(), token);
-              row.project(workup(List.of()), now());
+              row.project(workups.of(List.of()), now());
               return jobs.save(row).id();
             });
   }
@@ -148,7 +158,12 @@ public class JobDesk {
   @Transactional(readOnly = true)
   public OpenJob look(long jobId) {
     JobRow row = jobs.findById(jobId).orElseThrow(() -> new NoSuchJob(jobId));
-    return new OpenJob(row, workup(load(jobId)));
+    Optional<Workup> known = workups.known(row);
+    Workup workup = known.orElseGet(() -> workups.of(load(jobId)));
+    if (known.isEmpty()) {
+      workups.keep(row, workup);
+    }
+    return new OpenJob(row, workup);
   }
 
   /** A job's row and its workup. */
@@ -189,7 +204,7 @@ public class JobDesk {
     List<JobEntry> all = new ArrayList<>(rows.stream().map(EntryRow::entry).toList());
     String head = rows.isEmpty() ? RecordChain.BEGINNING : rows.get(rows.size() - 1).hash();
     UUID token = submission.token();
-    Workup workup = workup(all);
+    Workup workup = workups.of(all);
     for (Fact fact : facts) {
       JobRules.refuse(workup, fact, submission.seen(), submission.by())
           .ifPresent(
@@ -210,10 +225,21 @@ public class JobDesk {
       head = written.hash();
       all.add(entry);
       token = null;
-      workup = workup(all);
+      workup = workups.of(all);
     }
     row.project(workup, now);
+    keepOnceCommitted(row, workup);
     return true;
+  }
+
+  private void keepOnceCommitted(JobRow row, Workup workup) {
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            workups.keep(row, workup);
+          }
+        });
   }
 
   /**
@@ -269,6 +295,14 @@ public class JobDesk {
                     database, jobId, row.creationToken().toString(), row.lastSequence()));
   }
 
+  /** A job, and whether its record is what was written. */
+  public record Audited(OpenJob job, RecordChain.Verified chain) {}
+
+  @Transactional(readOnly = true)
+  public Audited audited(long jobId) {
+    return new Audited(look(jobId), verify(jobId));
+  }
+
   /** A kept text of the job; empty if there is none of that id. */
   @Transactional(readOnly = true)
   public Optional<String> text(long jobId, String attachment) {
@@ -279,9 +313,8 @@ public class JobDesk {
 
   /** A page of jobs, open ones first; all words must stand in title, vehicle, numbers or codes. */
   @Transactional(readOnly = true)
-  public Paged<JobRow> list(String words, int page) {
-    return Paged.read(
-        database, JobRow.class, "job", "signed_off, updated_at desc, id desc", words, page);
+  public Paged<JobRow> list(ListAsked asked) {
+    return Paged.read(database, LISTED, asked);
   }
 
   /** Other jobs of the same vehicle, latest first. */
@@ -298,10 +331,6 @@ public class JobDesk {
 
   private List<JobEntry> load(long jobId) {
     return entries.findByKeyJobIdOrderByKeySequence(jobId).stream().map(EntryRow::entry).toList();
-  }
-
-  private Workup workup(List<JobEntry> all) {
-    return new Workup(JobState.of(all), catalog, shop);
   }
 
   private Instant now() {

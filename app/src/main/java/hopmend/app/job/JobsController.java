@@ -23,11 +23,12 @@ class JobsController {
   @GetMapping("/jobs")
   String list(
       @RequestParam(defaultValue = "") String words,
-      @RequestParam(defaultValue = "0") String page,
+      @RequestParam(defaultValue = "") String after,
+      @RequestParam(defaultValue = "") String before,
       Model model) {
-    ListAsked asked = ListAsked.of(words, page);
+    ListAsked asked = new ListAsked(words, after, before);
     model.addAttribute("words", asked.words());
-    model.addAttribute("jobs", desk.list(asked.words(), asked.page()));
+    model.addAttribute("jobs", desk.list(asked));
     return "job/list";
   }
 }

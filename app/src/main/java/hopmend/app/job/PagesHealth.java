@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.web.AnswerWatch;
+import hopmend.app.web.ListAsked;
 import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
 import java.time.Clock;
@@ -37,7 +38,7 @@ class PagesHealth implements HealthIndicator {
       return Health.down().build();
     }
     try {
-      List<JobRow> latest = desk.list("", 0).rows();
+      List<JobRow> latest = desk.list(ListAsked.of("")).rows();
       if (!latest.isEmpty()) {
         JobDesk.OpenJob job = desk.look(latest.get(0).id());
         HopLine.of(job.workup(), clock.instant());

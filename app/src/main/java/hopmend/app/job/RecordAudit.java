@@ -10,7 +10,9 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.sql.Timestamp;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * Computes the chain of every job anew and says which records are not what was written; {@code
@@ -65,6 +67,7 @@ public final class RecordAudit {
   public static RecordChain.Verified verify(Connection database, long job, String token, long last)
       throws SQLException {
     List<RecordChain.Hashed> chain = new ArrayList<>();
+    Map<String, String> kept = keptTexts(database, job);
     long changedText = 0;
     try (PreparedStatement select =
         database.prepareStatement(
@@ -75,7 +78,7 @@ public final class RecordAudit {
         while (row.next()) {
           RecordChain.Link link = link(row);
           chain.add(new RecordChain.Hashed(link, row.getString("hash")));
-          if (changedText == 0 && !isKept(database, link)) {
+          if (changedText == 0 && !isKept(kept, link)) {
             changedText = link.sequence();
           }
         }
@@ -107,18 +110,25 @@ public final class RecordAudit {
     return text == null ? "" : text;
   }
 
-  /** Whether the text that was kept with an entry is the one that was kept. */
-  private static boolean isKept(Connection database, RecordChain.Link link) throws SQLException {
-    if (link.keptSha256().isEmpty()) {
-      return true;
-    }
+  /** The hash of each text that lies beside the job's entries now, by its id. */
+  private static Map<String, String> keptTexts(Connection database, long job) throws SQLException {
+    Map<String, String> hashes = new HashMap<>();
     try (PreparedStatement select =
         database.prepareStatement(
-            "select encode(sha256(content), 'hex') from attachment where id::text = ?")) {
-      select.setString(1, FactJson.stored(link.kind(), link.body()).keptText());
+            "select id::text, encode(sha256(content), 'hex') from attachment where job_id = ?")) {
+      select.setLong(1, job);
       try (ResultSet row = select.executeQuery()) {
-        return row.next() && row.getString(1).equals(link.keptSha256());
+        while (row.next()) {
+          hashes.put(row.getString(1), row.getString(2));
+        }
       }
     }
+    return hashes;
+  }
+
+  /** Whether the text that was kept with an entry is the one that was kept. */
+  private static boolean isKept(Map<String, String> kept, RecordChain.Link link) {
+    return link.keptSha256().isEmpty()
+        || link.keptSha256().equals(kept.get(FactJson.stored(link.kind(), link.body()).keptText()));
   }
 }

@@ -1,5 +1,6 @@
 package hopmend.app.job;
 
+import hopmend.app.web.ListAsked;
 import hopmend.job.Claim;
 import hopmend.job.Fact;
 import hopmend.job.HopLine;
@@ -8,16 +9,21 @@ import hopmend.job.JobState;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** The record of a job: every entry with who and when, and the sheet to print for the file. */
 @Controller
 class RecordController {
+  private static final int STRETCH = 100;
+
   private final JobDesk desk;
   private final FactWords words;
   private final Clock clock;
@@ -38,33 +44,67 @@ class RecordController {
       boolean isStrike,
       Optional<Claim> claim) {}
 
+  /**
+   * A stretch of the record.
+   *
+   * @param earlier the number of the last entry before it, if there is one
+   * @param later the number of the last entry of the stretch after it, if there is one
+   */
+  public record Stretch(List<Line> lines, Optional<Long> earlier, Optional<Long> later) {}
+
   @GetMapping("/jobs/{jobId:\\d{1,15}}/record")
-  String record(@PathVariable long jobId, Model model) {
-    fill(jobId, model);
+  String record(
+      @PathVariable long jobId,
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam(defaultValue = "") String upto,
+      Model model) {
+    JobState state = fill(jobId, model);
+    String wanted = ListAsked.of(words).words();
+    model.addAttribute("words", wanted);
+    model.addAttribute("stretch", stretch(state, wanted, upto));
     return "job/record";
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/print")
   String print(@PathVariable long jobId, Model model) {
-    fill(jobId, model);
+    JobState state = fill(jobId, model);
+    model.addAttribute("lines", state.entries().stream().map(e -> line(e, state)).toList());
     return "job/print";
   }
 
-  private void fill(long jobId, Model model) {
-    JobDesk.OpenJob job = desk.look(jobId);
-    JobState state = job.workup().state();
+  private JobState fill(long jobId, Model model) {
+    JobDesk.Audited audited = desk.audited(jobId);
+    JobDesk.OpenJob job = audited.job();
     model.addAttribute("job", job.row());
     model.addAttribute("workup", job.workup());
-    model.addAttribute("state", state);
+    model.addAttribute("state", job.workup().state());
     model.addAttribute("line", HopLine.of(job.workup(), clock.instant()));
-    model.addAttribute("lines", lines(state));
-    model.addAttribute("chain", desk.verify(jobId));
+    model.addAttribute("chain", audited.chain());
     model.addAttribute("now", clock.instant());
     model.addAttribute("token", UUID.randomUUID());
+    return job.workup().state();
   }
 
-  private List<Line> lines(JobState state) {
-    return state.entries().stream().map(e -> line(e, state)).toList();
+  /** Entries in which all words stand, the latest of them up to a number, in their order. */
+  private Stretch stretch(JobState state, String words, String upto) {
+    List<JobEntry> fitting =
+        words.isBlank()
+            ? state.entries()
+            : state.entries().stream().filter(e -> holds(e, words)).toList();
+    long last = upto.matches("\\d{1,15}") ? Long.parseLong(upto) : Long.MAX_VALUE;
+    int end = (int) fitting.stream().filter(e -> e.sequence() <= last).count();
+    int start = Math.max(0, end - STRETCH);
+    return new Stretch(
+        fitting.subList(start, end).stream().map(e -> line(e, state)).toList(),
+        start == 0 ? Optional.empty() : Optional.of(fitting.get(start - 1).sequence()),
+        end == fitting.size()
+            ? Optional.empty()
+            : Optional.of(fitting.get(Math.min(fitting.size(), end + STRETCH) - 1).sequence()));
+  }
+
+  private boolean holds(JobEntry e, String typed) {
+    String text = (e.sequence() + " " + e.who() + " " + words.of(e)).toLowerCase(Locale.ROOT);
+    return Stream.of(typed.strip().toLowerCase(Locale.ROOT).split("\\s+")).allMatch(text::contains);
   }
 
   private Line line(JobEntry e, JobState state) {

@@ -7,11 +7,9 @@ import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.Workup;
-import hopmend.part.OldAgainstNew;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
-import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -64,33 +62,15 @@ class PickController {
   private Fact.PartsCompared compared(Form form) {
     Workup workup = desk.look(form.jobId()).workup();
     var part = workup.chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
-    var card = workup.card().orElseThrow();
-    String fitted = workup.site().orElseThrow().site().fittedPart();
-    OldAgainstNew comparison =
-        OldAgainstNew.of(
-            card.part(fitted).map(p -> p.traits()).orElse(Map.of()),
-            part.traits(),
-            workup.sheet().orElseThrow().traits());
-    if (comparison.stops()) {
-      throw new InputProblem(
-          "", "The card shows a difference that stops the job. Choose another part.");
-    }
-    List<String> seen = form.fields("differs");
-    List<String> stops =
-        workup.sheet().orElseThrow().traits().stream()
-            .filter(t -> seen.contains(t.trait()))
-            .filter(t -> t.difference() == hopmend.part.TraitRule.Weight.STOP)
-            .map(t -> t.trait() + ": " + t.say())
-            .toList();
-    if (!stops.isEmpty()) {
-      throw new InputProblem(
-          "differs", "Stop. " + String.join("; ", stops) + ". Choose another part.");
-    }
+    Fact.PartsCompared compared =
+        new Fact.PartsCompared(
+            workup.site().orElseThrow().site().fittedPart(), part.number(), form.fields("differs"));
+    desk.require(form.jobId(), form.submission(), compared);
     if (form.field("looked").isEmpty()) {
       throw new InputProblem(
           "looked",
           "Hold both parts side by side, plug the harness into the new one, then confirm.");
     }
-    return new Fact.PartsCompared(fitted, part.number(), seen);
+    return compared;
   }
 }

@@ -5,10 +5,8 @@ import hopmend.app.job.JobPage;
 import hopmend.catalog.VehicleCard;
 import hopmend.job.Hop;
 import hopmend.part.Comeback;
-import hopmend.part.OldAgainstNew;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -41,17 +39,9 @@ class PickView implements HopView {
         .ifPresent(
             chosen -> {
               model.addAttribute("chosen", chosen);
-              model.addAttribute("comparison", comparison(page, card, fitted, chosen));
+              model.addAttribute("comparison", page.workup().comparison().orElseThrow());
             });
     model.addAttribute("comeback", new Comebacks());
-  }
-
-  private static OldAgainstNew comparison(
-      JobPage page, VehicleCard card, String fitted, Part chosen) {
-    return OldAgainstNew.of(
-        card.part(fitted).map(Part::traits).orElse(Map.of()),
-        chosen.traits(),
-        page.workup().sheet().orElseThrow().traits());
   }
 
   /** Gives templates the comeback estimate of a part. */

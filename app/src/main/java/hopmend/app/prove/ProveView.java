@@ -2,15 +2,12 @@ package hopmend.app.prove;
 
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
-import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
-import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Remedy;
-import hopmend.swap.Caution;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
@@ -21,11 +18,9 @@ import org.springframework.ui.Model;
 /** What hop 2 shows: the next best check, the suspects, the verdict, the two schools. */
 @Component
 class ProveView implements HopView {
-  private final Catalog catalog;
   private final HttpServletRequest request;
 
-  ProveView(Catalog catalog, HttpServletRequest request) {
-    this.catalog = catalog;
+  ProveView(HttpServletRequest request) {
     this.request = request;
   }
 
@@ -55,7 +50,7 @@ class ProveView implements HopView {
         .ifPresent(
             r -> {
               model.addAttribute("recommendation", r);
-              model.addAttribute("cautions", cautions(r.check()));
+              model.addAttribute("cautions", page.workup().cautions(r.check()));
               model.addAttribute("isBest", d.next().filter(r::equals).isPresent());
               r.check()
                   .measured()
@@ -74,10 +69,6 @@ class ProveView implements HopView {
         .filter(r -> r.check().id().equals(wanted))
         .findFirst()
         .or(d::next);
-  }
-
-  private List<Caution> cautions(Check check) {
-    return check.cautions().stream().map(catalog::caution).toList();
   }
 
   private static List<Given> given(Diagnosis d, JobPage page) {

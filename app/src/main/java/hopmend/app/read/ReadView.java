@@ -4,50 +4,73 @@ import hopmend.app.fleet.Fleet;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
+import hopmend.app.job.JobRow;
 import hopmend.app.link.VehicleDesk;
 import hopmend.catalog.Catalog;
-import hopmend.fault.CodeDrawing;
-import hopmend.fault.CodeMeaning;
-import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
 import hopmend.fault.ScanText;
-import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
+import hopmend.job.JobState;
+import hopmend.job.Workup;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.ZoneId;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
 /** What hop 1 shows. */
 @Component
 class ReadView implements HopView {
-  private static final int SHOWN_TEXT = 30_000;
   private static final int SHOWN_ROWS = 60;
+
+  /** So many codes are shown with all that can be said and done; more of them one by one. */
+  private static final int IN_FULL = 3;
 
   private final Catalog catalog;
   private final JobDesk desk;
   private final VehicleDesk vehicles;
   private final ScanIntake intake;
   private final Fleet fleet;
+  private final HttpServletRequest request;
 
-  ReadView(Catalog catalog, JobDesk desk, VehicleDesk vehicles, ScanIntake intake, Fleet fleet) {
+  ReadView(
+      Catalog catalog,
+      JobDesk desk,
+      VehicleDesk vehicles,
+      ScanIntake intake,
+      Fleet fleet,
+      HttpServletRequest request) {
     this.catalog = catalog;
     this.desk = desk;
     this.vehicles = vehicles;
     this.intake = intake;
     this.fleet = fleet;
+    this.request = request;
   }
 
-  /** A stretch of the pasted text; {@code kind} is empty where nothing was read. */
-  public record Piece(String text, String kind, String says) {}
+  /** A line about another job of the same vehicle. */
+  public record Past(long id, String code, String title, String words) {
+    private static Past of(JobRow row) {
+      String day = row.updatedAt().atZone(ZoneId.systemDefault()).toLocalDate().toString();
+      String part = row.part().isEmpty() ? "" : "part " + row.part();
+      return new Past(
+          row.id(),
+          row.code(),
+          row.title(),
+          Stream.of(day, part, row.outcome())
+              .filter(s -> !s.isEmpty())
+              .collect(Collectors.joining(", ")));
+    }
+  }
 
   @Override
   public Hop hop() {
@@ -55,70 +78,77 @@ class ReadView implements HopView {
   }
 
   @Override
+  public void read(Model model, JobDesk.OpenJob job) {
+    model.addAttribute("known", fleet.numbered(job.row().fleetNumber()).orElse(null));
+    String vin = job.workup().state().vehicle().map(v -> v.vin()).orElse("");
+    model.addAttribute("history", desk.history(job.row(), vin).stream().map(Past::of).toList());
+    lastPasted(job.workup().state())
+        .filter(attachment -> !intake.isRead(attachment))
+        .flatMap(attachment -> desk.text(job.row().id(), attachment))
+        .ifPresent(text -> model.addAttribute("keptText", text));
+  }
+
+  @Override
   public void fill(Model model, JobPage page) {
-    CodePicture picture = page.workup().picture();
-    Map<TroubleCode, CodeMeaning> meanings = new LinkedHashMap<>();
-    picture
-        .nodes()
-        .forEach(n -> meanings.put(n.read().code(), page.workup().meaning(n.read().code())));
-    model.addAttribute("picture", picture);
-    model.addAttribute("meanings", meanings);
-    if (picture.nodes().size() > 1) {
-      model.addAttribute("codeDrawing", CodeDrawing.draw(picture));
-    }
+    model.addAttribute("picture", page.workup().picture());
+    model.addAttribute("meanings", page.workup().meanings());
+    page.workup().codeDrawing().ifPresent(d -> model.addAttribute("codeDrawing", d));
+    model.addAttribute("inFull", IN_FULL);
+    model.addAttribute("asked", Objects.toString(request.getParameter("asked"), ""));
     model.addAttribute("circumstances", catalog.circumstances());
     model.addAttribute("states", CodeState.values());
     model.addAttribute("noStates", Set.of());
-    model.addAttribute("known", fleet.numbered(page.row().fleetNumber()).orElse(null));
-    String vin = page.state().vehicle().map(v -> v.vin()).orElse("");
-    model.addAttribute("history", desk.history(page.row(), vin));
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
     model.addAttribute("cards", catalog.cards());
     model.addAttribute("symptoms", catalog.symptoms());
     page.state()
         .vehicle()
-        .ifPresent(v -> model.addAttribute("vinReading", Vin.read(v.vin(), intake.year())));
-    String attachment = lastPasted(page);
-    desk.text(page.row().id(), attachment)
         .ifPresent(
-            text -> {
-              ScanText scan = intake.kept(attachment, text);
-              model.addAttribute("scan", scan);
-              model.addAttribute("pieces", pieces(text, scan));
-              model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
-              model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
-              model.addAttribute("foundVin", scan.vin().map(VinReading::number).orElse(""));
-              scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
+            v -> {
+              VinReading number = Vin.read(v.vin(), intake.year());
+              model.addAttribute("vinReading", number);
+              model.addAttribute("modelYears", plausible(number.modelYears(), v, page.workup()));
             });
+    lastPasted(page.state())
+        .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
+        .ifPresent(kept -> show(model, kept));
+  }
+
+  /** The years of the number that suit the build month, else the vehicle card; else all. */
+  private static List<Integer> plausible(
+      List<Integer> years, Fact.VehicleIdentified vehicle, Workup workup) {
+    List<Integer> suiting =
+        years.stream()
+            .filter(
+                y ->
+                    vehicle.built() != null
+                        ? y == vehicle.built().getYear() || y == vehicle.built().getYear() + 1
+                        : workup
+                            .bodyCard()
+                            .filter(c -> y >= c.yearFrom() && y <= c.yearTo() + 1)
+                            .isPresent())
+            .toList();
+    return suiting.isEmpty() ? years : suiting;
+  }
+
+  private static void show(Model model, ScanIntake.Reread kept) {
+    ScanText scan = kept.scan();
+    model.addAttribute("scan", scan);
+    model.addAttribute("marked", kept.marked());
+    model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
+    model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
+    model.addAttribute("foundVin", scan.vin().map(VinReading::number).orElse(""));
+    scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
   }
 
   /** Where the text that was pasted last is kept; empty if there is none. */
-  private static String lastPasted(JobPage page) {
-    String attachment = "";
-    for (JobEntry e : page.state().live()) {
+  private static Optional<String> lastPasted(JobState state) {
+    Optional<String> attachment = Optional.empty();
+    for (JobEntry e : state.live()) {
       if (e.fact() instanceof Fact.CodesRead f && !f.attachment().isEmpty()) {
-        attachment = f.attachment();
+        attachment = Optional.of(f.attachment());
       }
     }
     return attachment;
-  }
-
-  private static List<Piece> pieces(String text, ScanText scan) {
-    List<Piece> pieces = new ArrayList<>();
-    int shown = Math.min(text.length(), SHOWN_TEXT);
-    int at = 0;
-    for (ScanText.Mark m : scan.marks()) {
-      if (m.end() > shown) {
-        break;
-      }
-      if (m.start() >= at) {
-        pieces.add(new Piece(text.substring(at, m.start()), "", ""));
-        String kind = m.kind().name().toLowerCase(Locale.ROOT);
-        pieces.add(new Piece(text.substring(m.start(), m.end()), kind, m.says()));
-        at = m.end();
-      }
-    }
-    pieces.add(new Piece(text.substring(at, shown), "", ""));
-    return pieces;
   }
 }

@@ -1,29 +1,37 @@
 package hopmend.app.read;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
-import hopmend.app.web.LastUsed;
 import hopmend.catalog.Catalog;
 import hopmend.fault.ScanText;
 import hopmend.job.Fact;
 import java.time.Clock;
 import java.time.ZoneOffset;
-import java.util.Collections;
 import java.util.List;
-import java.util.Map;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.HtmlUtils;
 
 /** Takes a pasted scan text into a job: the codes as an entry, the text kept beside it. */
 @Component
 class ScanIntake {
+  private static final int SHOWN_TEXT = 30_000;
+  private static final int KEPT_MARKS = 100_000;
+
   private final JobDesk desk;
   private final HeavyWork heavy;
   private final Catalog catalog;
   private final Clock clock;
-  // A kept text never changes, and a long one takes a while to read: the last few stay read.
-  private final Map<String, ScanText> lately = Collections.synchronizedMap(new LastUsed<>(8));
+  // A kept text never changes, and a long one takes a while to read: the last ones stay read.
+  private final Cache<String, Reread> lately =
+      Caffeine.newBuilder()
+          .maximumWeight(KEPT_MARKS)
+          .weigher((String attachment, Reread r) -> 100 + r.scan().marks().size())
+          .build();
 
   ScanIntake(JobDesk desk, HeavyWork heavy, Catalog catalog, Clock clock) {
     this.desk = desk;
@@ -69,19 +77,59 @@ class ScanIntake {
     return scan;
   }
 
-  /** What stands in a text that was kept with a job before. */
-  ScanText kept(String attachment, String text) {
-    ScanText scan = lately.get(attachment);
-    if (scan == null) {
-      scan =
-          heavy.few(
-              "text",
-              attachment,
-              text.length(),
-              () -> ScanText.read(text, year(), catalog.controlUnits()));
-      lately.put(attachment, scan);
+  /** A kept text, read again: what stands in it, and its beginning as HTML with finds marked. */
+  record Reread(ScanText scan, String marked) {}
+
+  boolean isRead(String attachment) {
+    return lately.getIfPresent(attachment) != null;
+  }
+
+  /**
+   * What stands in a text that was kept with a job before.
+   *
+   * @param text null if it is read already, or is not there
+   */
+  Optional<Reread> kept(String attachment, String text) {
+    Reread known = lately.getIfPresent(attachment);
+    if (known != null || text == null) {
+      return Optional.ofNullable(known);
     }
-    return scan;
+    ScanText scan =
+        heavy.few(
+            "text",
+            attachment,
+            text.length(),
+            () -> ScanText.read(text, year(), catalog.controlUnits()));
+    Reread fresh = new Reread(scan, marked(text, scan));
+    lately.put(attachment, fresh);
+    return Optional.of(fresh);
+  }
+
+  private static String marked(String text, ScanText scan) {
+    StringBuilder html = new StringBuilder();
+    int shown = Math.min(text.length(), SHOWN_TEXT);
+    int at = 0;
+    for (ScanText.Mark m : scan.marks()) {
+      if (m.end() > shown) {
+        break;
+      }
+      if (m.start() >= at) {
+        html.append(escaped(text.substring(at, m.start())))
+            .append("<mark class=\"found-")
+            .append(m.kind().name().toLowerCase(Locale.ROOT))
+            .append("\" title=\"")
+            .append(escaped(m.says()))
+            .append("\">")
+            .append(escaped(text.substring(m.start(), m.end())))
+            .append("</mark>");
+        at = m.end();
+      }
+    }
+    return html.append(escaped(text.substring(at, shown))).toString();
+  }
+
+  private static String escaped(String text) {
+    return HtmlUtils.htmlEscape(text, "UTF-8");
   }
 
   /** A report as a fact, with its text to keep beside it. */

@@ -71,9 +71,9 @@ class RelearnController {
   private void start(Form form) {
     JobDesk.Submission submission = form.submission();
     Routine routine = routine(form);
-    if (desk.look(form.jobId()).workup().state().cleared().isEmpty()) {
-      throw new InputProblem("", "Clear the codes first; clearing would erase what is learned.");
-    }
+    Fact started = new Fact.RoutineStarted(routine.id(), routine.minutes());
+    // The rules are asked before the vehicle is touched, and once more when it is recorded.
+    desk.require(form.jobId(), submission, started);
     RoutineState state =
         vehicles.startRoutine(
             form.jobId(),
@@ -85,7 +85,7 @@ class RelearnController {
     if (state != RoutineState.RUNNING && state != RoutineState.PASSED) {
       throw new LinkProblem("The vehicle did not start \"" + routine.name() + "\": " + state + ".");
     }
-    desk.append(form.jobId(), submission, new Fact.RoutineStarted(routine.id(), routine.minutes()));
+    desk.append(form.jobId(), submission, started);
   }
 
   private static Optional<String> unmet(Routine routine, Map<LiveSignal, Reading> live) {

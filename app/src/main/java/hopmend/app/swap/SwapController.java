@@ -107,6 +107,18 @@ class SwapController {
         });
   }
 
+  /** Somebody answers for work with a danger that binds. */
+  @PostMapping("/answer-for")
+  String answerFor(
+      @PathVariable long jobId,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Form form = new Form(jobId, Hop.SWAP, request, response);
+    return screens.submit(
+        form, model, () -> List.of(new Fact.GateOverruled(Hop.SWAP, form.field("reason").strip())));
+  }
+
   @PostMapping("/repair")
   String repair(
       @PathVariable long jobId,

@@ -92,14 +92,17 @@ class SwapView implements HopView {
             .map(
                 u -> {
                   WrenchSetting s = WrenchSetting.of(wanted.to(u), used);
-                  return new Setting(
-                      u.symbol(),
-                      Reading.number(s.wanted().value()),
-                      Reading.number(s.setting().value()));
+                  return new Setting(u.symbol(), onTheScale(s.wanted()), onTheScale(s.setting()));
                 })
             .toList());
     model.addAttribute(
         "dial", TorqueDial.draw(step.fastener().orElseThrow(), WrenchSetting.of(wanted, used)));
+  }
+
+  private static String onTheScale(Reading torque) {
+    return WrenchSetting.onTheScale(torque)
+        .map(r -> Reading.number(r.value()))
+        .orElse("scale too coarse");
   }
 
   private double number(String field) {

@@ -1,16 +1,15 @@
 package hopmend.app.verify;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
-import hopmend.app.web.LastUsed;
 import hopmend.drawing.Drawing;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.job.Workup;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.DriveTrace;
-import java.util.Collections;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -20,7 +19,7 @@ class Drives {
   private static final int KEPT = 200;
 
   private final JobDesk desk;
-  private final Map<Asked, Judged> judged = Collections.synchronizedMap(new LastUsed<>(KEPT));
+  private final Cache<Asked, Judged> judged = Caffeine.newBuilder().maximumSize(KEPT).build();
 
   Drives(JobDesk desk) {
     this.desk = desk;
@@ -31,23 +30,43 @@ class Drives {
   /** What a log proves, and its picture. */
   record Judged(DriveProof proof, Drawing trace) {}
 
+  /** The text of the job's drive log where it has to be judged yet. */
+  Optional<String> unjudged(long jobId, Workup workup) {
+    return asked(jobId, workup)
+        .filter(a -> judged.getIfPresent(a) == null)
+        .flatMap(a -> desk.text(a.jobId(), a.attachment()));
+  }
+
   /** The judgement of the job's drive log; empty if it has none. */
   Optional<Judged> of(long jobId, Workup workup) {
-    return workup
-        .state()
-        .drive()
+    return of(jobId, workup, unjudged(jobId, workup).orElse(null));
+  }
+
+  /**
+   * The same where the text was read before.
+   *
+   * @param text null if it is judged already
+   */
+  Optional<Judged> of(long jobId, Workup workup, String text) {
+    return asked(jobId, workup)
         .flatMap(
-            d -> {
-              Asked asked = new Asked(jobId, d.attachment(), workup.state().freezeFrame());
-              Optional<Judged> known = Optional.ofNullable(judged.get(asked));
-              return known.isPresent() ? known : judge(asked, workup);
+            a -> {
+              Optional<Judged> known = Optional.ofNullable(judged.getIfPresent(a));
+              return known.isPresent() || text == null ? known : judge(a, workup, text);
             });
   }
 
-  private Optional<Judged> judge(Asked asked, Workup workup) {
+  private static Optional<Asked> asked(long jobId, Workup workup) {
+    return workup
+        .state()
+        .drive()
+        .map(d -> new Asked(jobId, d.attachment(), workup.state().freezeFrame()));
+  }
+
+  private Optional<Judged> judge(Asked asked, Workup workup, String text) {
     Optional<Judged> fresh =
-        desk.text(asked.jobId(), asked.attachment())
-            .flatMap(text -> DriveLog.read(text).log())
+        DriveLog.read(text)
+            .log()
             .map(
                 log -> {
                   DriveProof proof = workup.driveProof(log);

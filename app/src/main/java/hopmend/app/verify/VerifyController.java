@@ -66,9 +66,7 @@ class VerifyController {
         () -> {
           JobDesk.Submission submission = form.submission();
           Workup workup = desk.look(jobId).workup();
-          if (workup.state().cleared().isEmpty()) {
-            throw new InputProblem("", "Clear the codes first; Verify judges what came after.");
-          }
+          desk.require(jobId, submission, new Fact.ReadinessRead("00000000"));
           VehicleDesk.Readout readout =
               vehicles.read(
                   jobId, form.field("gateway"), workup.state().vehicle().map(v -> v.vin()));

@@ -1,6 +1,7 @@
 package hopmend.app.verify;
 
 import hopmend.app.job.HopView;
+import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.job.Hop;
 import hopmend.verify.DriveProof;
@@ -24,8 +25,16 @@ class VerifyView implements HopView {
   }
 
   @Override
+  public void read(Model model, JobDesk.OpenJob job) {
+    drives
+        .unjudged(job.row().id(), job.workup())
+        .ifPresent(text -> model.addAttribute("driveText", text));
+  }
+
+  @Override
   public void fill(Model model, JobPage page) {
-    Optional<Drives.Judged> drive = drives.of(page.row().id(), page.workup());
+    Optional<Drives.Judged> drive =
+        drives.of(page.row().id(), page.workup(), (String) model.getAttribute("driveText"));
     Optional<DriveProof> proof = drive.map(Drives.Judged::proof);
     model.addAttribute("readiness", page.workup().readiness().orElse(null));
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());

@@ -70,6 +70,10 @@ public class SecurityEvent {
     this.words = words;
   }
 
+  Long id() {
+    return id;
+  }
+
   public Instant at() {
     return at;
   }

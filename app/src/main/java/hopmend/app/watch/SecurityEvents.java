@@ -1,11 +1,14 @@
 package hopmend.app.watch;
 
 import hopmend.app.watch.SecurityEvent.Kind;
+import hopmend.app.web.ListAsked;
+import hopmend.app.web.ListOrder;
 import hopmend.app.web.Paged;
 import jakarta.persistence.EntityManager;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -18,6 +21,14 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class SecurityEvents {
   private static final int LONGEST = 300;
+  private static final ListOrder<SecurityEvent> LISTED =
+      new ListOrder<>(
+          SecurityEvent.class,
+          "security_event",
+          true,
+          List.of(
+              new ListOrder.Column<>("at", ListOrder.Kind.MOMENT, SecurityEvent::at),
+              new ListOrder.Column<>("id", ListOrder.Kind.NUMBER, SecurityEvent::id)));
 
   private final EntityManager database;
   private final JdbcTemplate sql;
@@ -58,9 +69,8 @@ public class SecurityEvents {
 
   /** A page of events, the latest first. */
   @Transactional(readOnly = true)
-  public Paged<SecurityEvent> list(String words, int page) {
-    return Paged.read(
-        database, SecurityEvent.class, "security_event", "at desc, id desc", words, page);
+  public Paged<SecurityEvent> list(ListAsked asked) {
+    return Paged.read(database, LISTED, asked);
   }
 
   /** Forgets what is older than the setting says; the database keeps the last month in any case. */

@@ -20,11 +20,12 @@ class WatchController {
   @GetMapping("/security")
   String list(
       @RequestParam(defaultValue = "") String words,
-      @RequestParam(defaultValue = "0") String page,
+      @RequestParam(defaultValue = "") String after,
+      @RequestParam(defaultValue = "") String before,
       Model model) {
-    ListAsked asked = ListAsked.of(words, page);
+    ListAsked asked = new ListAsked(words, after, before);
     model.addAttribute("words", asked.words());
-    model.addAttribute("events", events.list(asked.words(), asked.page()));
+    model.addAttribute("events", events.list(asked));
     return "watch/list";
   }
 }

@@ -1,10 +1,10 @@
 package hopmend.app.web;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import io.github.bucket4j.Bucket;
 import io.github.bucket4j.ConsumptionProbe;
 import java.time.Duration;
-import java.util.Collections;
-import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /** So many in so long, for each of many askers. */
@@ -13,8 +13,8 @@ public final class Allowance {
 
   private final int most;
   private final Duration every;
-  private final Map<String, Bucket> askers =
-      Collections.synchronizedMap(new LastUsed<>(MOST_ASKERS));
+  private final Cache<String, Bucket> askers =
+      Caffeine.newBuilder().maximumSize(MOST_ASKERS).build();
 
   public Allowance(int most, Duration every) {
     this.most = most;
@@ -28,8 +28,7 @@ public final class Allowance {
 
   /** Takes several at once; 0 if there were so many, else the seconds until there will be. */
   public long take(String asker, long count) {
-    ConsumptionProbe probe =
-        askers.computeIfAbsent(asker, a -> full()).tryConsumeAndReturnRemaining(count);
+    ConsumptionProbe probe = askers.get(asker, a -> full()).tryConsumeAndReturnRemaining(count);
     return probe.isConsumed()
         ? 0
         : TimeUnit.NANOSECONDS.toSeconds(probe.getNanosToWaitForRefill()) + 1;

@@ -34,7 +34,7 @@ public class AnswerWatch extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return RequestPath.of(request).matches("/(webjars|css|js|fonts|schema|actuator)/.*");
+    return RequestPath.isShipped(request);
   }
 
   @Override

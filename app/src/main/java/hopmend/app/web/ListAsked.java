@@ -1,15 +1,29 @@
 package hopmend.app.web;
 
+import hopmend.job.Fact;
+
 /**
- * What is asked of a list: words to search, and a page from 0. Too many words are cut, a page that
- * is no number is the first.
+ * What is asked of a list: words to search, and the place after or before which its page lies. Too
+ * many words are cut; a place that is none is the beginning.
  */
-public record ListAsked(String words, int page) {
+public record ListAsked(String words, String after, String before) {
+  /** The place behind the last row. */
+  public static final String END = "end";
+
   private static final int LONGEST = 100;
 
-  public static ListAsked of(String words, String page) {
-    return new ListAsked(
-        words.length() > LONGEST ? words.substring(0, LONGEST) : words,
-        page.matches("\\d{1,6}") ? Integer.parseInt(page) : 0);
+  public ListAsked {
+    words = storable(words.length() > LONGEST ? words.substring(0, LONGEST) : words);
+    after = storable(after);
+    before = storable(before);
+  }
+
+  /** The first page of what has these words. */
+  public static ListAsked of(String words) {
+    return new ListAsked(words, "", "");
+  }
+
+  private static String storable(String text) {
+    return Fact.isStorable(text) ? text : "";
   }
 }

@@ -1,66 +1,66 @@
 package hopmend.app.web;
 
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.Query;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 
 /**
- * A page of a list that can grow. The rows are counted up to a limit only, so that a long list
- * opens as fast as a short one.
+ * A page of a list that can grow. It is found by the place of its first or last row, not by
+ * counting: the last page of a million opens as fast as the first.
  *
- * @param number from 0
- * @param count how many rows there are in all, at most {@link #COUNTED}
+ * @param earlier the place before which the page before this one lies; empty on the first page
+ * @param later the place after which the next one lies; empty on the last page
  */
-public record Paged<T>(List<T> rows, int number, boolean hasNext, int count) {
+public record Paged<T>(List<T> rows, Optional<String> earlier, Optional<String> later) {
   public static final int SIZE = 20;
-  public static final int COUNTED = 1000;
-  private static final int LAST_PAGE = 5000;
 
   public Paged {
     rows = List.copyOf(rows);
   }
 
-  /**
-   * Reads a page of a table with a column {@code search_text}.
-   *
-   * @param order the columns of the ordering
-   */
-  @SuppressWarnings("unchecked")
-  public static <T> Paged<T> read(
-      EntityManager database, Class<T> type, String table, String order, String words, int page) {
-    WordSearch search = WordSearch.of(words);
-    int number = Math.max(0, Math.min(LAST_PAGE, page));
-    String where = " from " + table + " where " + search.condition();
-    Query rows =
-        database.createNativeQuery(
-            "select *%s order by %s limit %d offset %d"
-                .formatted(where, order, SIZE + 1, (long) number * SIZE),
-            type);
-    Query count =
-        database.createNativeQuery(
-            "select count(*) from (select 1%s limit %d) as counted".formatted(where, COUNTED));
-    for (int i = 0; i < search.patterns().size(); i++) {
-      rows.setParameter(i + 1, search.patterns().get(i));
-      count.setParameter(i + 1, search.patterns().get(i));
+  /** Reads a page by one search. */
+  public static <T> Paged<T> read(EntityManager database, ListOrder<T> order, ListAsked asked) {
+    Optional<List<Object>> after = order.values(asked.after());
+    Optional<List<Object>> before = order.values(asked.before());
+    if (asked.before().equals(ListAsked.END) || before.isPresent()) {
+      List<T> found = search(database, order, asked.words(), before, false);
+      if (found.size() >= SIZE || before.isEmpty()) {
+        return page(order, found, before.isPresent(), false);
+      }
+      // Fewer lie before it than a page holds: that is the first page.
+      after = Optional.empty();
     }
-    List<T> found = rows.getResultList();
-    return new Paged<>(
-        found.subList(0, Math.min(SIZE, found.size())),
-        number,
-        found.size() > SIZE,
-        ((Number) count.getSingleResult()).intValue());
+    return page(
+        order, search(database, order, asked.words(), after, true), after.isPresent(), true);
   }
 
-  public boolean hasPrevious() {
-    return number > 0;
+  /** Up to one row more than a page holds, from a place on in one of the two directions. */
+  private static <T> List<T> search(
+      EntityManager database,
+      ListOrder<T> order,
+      String words,
+      Optional<List<Object>> from,
+      boolean forwards) {
+    return new ListSearch<>(database, order, WordSearch.of(words), from, forwards).first(SIZE + 1);
   }
 
-  /** {@code 1 to 20 of 57}, or {@code of more than 1000}. */
-  public String words() {
+  private static <T> Paged<T> page(
+      ListOrder<T> order, List<T> found, boolean fromSomewhere, boolean forwards) {
+    List<T> rows = new ArrayList<>(found.subList(0, Math.min(SIZE, found.size())));
+    boolean more = found.size() > SIZE;
+    if (!forwards) {
+      Collections.reverse(rows);
+    }
     if (rows.isEmpty()) {
-      return "nothing on this page";
+      return new Paged<>(rows, Optional.empty(), Optional.empty());
     }
-    String all = count >= COUNTED ? "more than " + COUNTED : String.valueOf(count);
-    return "%d to %d of %s".formatted(number * SIZE + 1, number * SIZE + rows.size(), all);
+    boolean hasEarlier = forwards ? fromSomewhere : more;
+    boolean hasLater = forwards ? more : fromSomewhere;
+    return new Paged<>(
+        rows,
+        Optional.of(order.place(rows.get(0))).filter(p -> hasEarlier),
+        Optional.of(order.place(rows.get(rows.size() - 1))).filter(p -> hasLater));
   }
 }

@@ -2,6 +2,8 @@ package hopmend.app.web;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -25,12 +27,18 @@ public record WordSearch(List<String> patterns) {
             .toList());
   }
 
-  /** The condition on a column with one parameter a word: {@code ?1}, {@code ?2} and so on. */
-  public String condition() {
-    StringBuilder sql = new StringBuilder("true");
-    for (int i = 1; i <= patterns.size(); i++) {
-      sql.append(" and search_text like ?").append(i);
-    }
-    return sql.toString();
+  /** The numbers of the words, as their parameters have them: 1, 2 and so on. */
+  List<Integer> numbers() {
+    return IntStream.rangeClosed(1, patterns.size()).boxed().toList();
+  }
+
+  /** The condition on a column {@code search_text} that some of the words stand in it. */
+  String condition(List<Integer> numbers) {
+    return numbers.stream().map(i -> "search_text like ?" + i).collect(Collectors.joining(" and "));
+  }
+
+  /** The condition that all of them do. */
+  String all() {
+    return condition(numbers());
   }
 }

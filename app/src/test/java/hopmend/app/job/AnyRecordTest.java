@@ -64,10 +64,10 @@ class AnyRecordTest {
     assertThat(line.standings()).hasSize(Hop.values().length);
     assertThat(line.next()).isNotNull();
     HopLine.clearGate(w);
-    w.picture().nodes().forEach(n -> w.meaning(n.read().code()));
+    assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
     w.schools();
-    w.needsPart();
+    w.isWithoutPart();
     w.partChoice();
     w.chosenPart();
     w.pairQuestion();

@@ -7,8 +7,6 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.mock.web.MockMultipartFile;
 
 /** What people type into searches and send as files. */
@@ -18,25 +16,8 @@ class TypedWordsTest {
   void everyWordIsAConditionAndSignsStandForThemselves() {
     assertThat(WordSearch.of("  Van  14 ").patterns()).containsExactly("%van%", "%14%");
     assertThat(WordSearch.of("100%_\\").patterns()).containsExactly("%100\\%\\_\\\\%");
-    assertThat(WordSearch.of("").condition()).isEqualTo("true");
-    assertThat(WordSearch.of("a b").condition())
-        .isEqualTo("true and search_text like ?1 and search_text like ?2");
+    assertThat(WordSearch.of("a b").all()).isEqualTo("search_text like ?1 and search_text like ?2");
     assertThat(WordSearch.of("a b c d e f g h i").patterns()).as("bounded").hasSize(6);
-  }
-
-  @ParameterizedTest
-  @CsvSource({
-    "0, 57, 20, 1 to 20 of 57",
-    "2, 57, 17, 41 to 57 of 57",
-    "1, 1000, 20, 21 to 40 of more than 1000",
-    "9, 57, 0, nothing on this page"
-  })
-  void aPageSaysWhereItIs(int number, int count, int rows, String words) {
-    Paged<Integer> page =
-        new Paged<>(
-            java.util.stream.IntStream.range(0, rows).boxed().toList(), number, false, count);
-    assertThat(page.words()).isEqualTo(words);
-    assertThat(page.hasPrevious()).isEqualTo(number > 0);
   }
 
   @Test

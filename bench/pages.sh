@@ -1,0 +1,95 @@
+#!/usr/bin/env bash
+# What a page costs, on a running demo and in one run, so that the ratios hold on any machine:
+#   bench/pages.sh [8080] [seconds]   each page by one connection, then job pages by 50 connections (needs wrk)
+# A page's cost is set against the cheapest page of a person who is signed in. Transactions are the database's own count.
+set -euo pipefail
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
+base=http://127.0.0.1:${1:-8080}
+seconds=${2:-4}
+command -v wrk >/dev/null || { echo "bench: install wrk first" >&2; exit 1; }
+work=$(mktemp -d)
+trap 'rm -rf "$work"' EXIT
+jar=$work/cookies
+
+ask() { curl -s -b "$jar" -c "$jar" "$@"; }
+form_token() { sed -n 's/.*name="_csrf" value="\([^"]*\)".*/\1/p' | head -1; }
+hidden() { sed -n "s/.*name=\"$1\" value=\"\([^\"]*\)\".*/\1/p" | head -1; }
+sql() { PGPASSWORD=$(cat "$root/.run/demo/password") psql -h 127.0.0.1 -p "$(cat "$root/.run/demo/port")" -U hopmend -d hopmend -XqAt -c "$1"; }
+
+sign_in() {
+  local token
+  token=$(ask "$base/sign-in" | form_token)
+  ask -o /dev/null --data-urlencode "_csrf=$token" -d 'username=oskar&password=tar-rope-and-lantern' "$base/sign-in"
+  cookie=$(awk '$6 == "hopmend" { print "Cookie: hopmend=" $7 }' "$jar")
+}
+
+# A job of so many codes; made once, found again by its title.
+job_of() {
+  local title="Bench-$1-codes" id text page i
+  id=$(ask -G --data-urlencode "words=$title" "$base/jobs" | grep -o 'href="/jobs/[0-9]*"' | grep -o '[0-9]*' | head -1 || true)
+  if [ -z "$id" ]; then
+    text=P0340
+    for ((i = 1; i < $1; i++)); do text+=$(printf ' P%04d' $((300 + i))); done
+    page=$(ask "$base/jobs/new")
+    id=$(ask -D - -o /dev/null --data-urlencode "_csrf=$(form_token <<<"$page")" --data-urlencode "token=$(hidden token <<<"$page")" \
+      --data-urlencode "title=$title" --data-urlencode "text=$text" "$base/jobs" | sed -n 's|^[Ll]ocation:.*/jobs/\([0-9]*\).*|\1|p')
+  fi
+  echo "$id"
+}
+
+cat >"$work/one.lua" <<'LUA'
+done = function(summary, latency, requests)
+  local e = summary.errors
+  io.write(string.format("%d %.3f %.3f %.3f %d\n", summary.requests, latency:percentile(50) / 1000, latency:percentile(95) / 1000,
+    summary.requests / summary.duration * 1e6, e.status + e.connect + e.read + e.write + e.timeout))
+end
+LUA
+cat >"$work/many.lua" <<'LUA'
+local paths = {}
+for line in io.lines(os.getenv("PATHS")) do paths[#paths + 1] = line end
+local n = 0
+request = function() n = n + 1; return wrk.format("GET", paths[n % #paths + 1]) end
+LUA
+cat "$work/one.lua" >>"$work/many.lua"
+
+# transactions of the database so far; its backends report once they are idle for a while
+transactions() { sleep 2; sql "select xact_commit + xact_rollback from pg_stat_database where datname = current_database()"; }
+
+measure() {
+  local name=$1 path=$2 before after found
+  before=$(transactions)
+  found=$(wrk -t1 -c1 -d"${seconds}s" -H "$cookie" -s "$work/one.lua" "$base$path" | tail -1)
+  after=$(transactions)
+  echo "$name|$(ask -o /dev/null -w '%{http_code} %{size_download}' "$base$path")|$found|$((after - before - 2))" >>"$work/pages"
+}
+
+sign_in
+one=$(job_of 1) forty=$(job_of 40)
+mapfile -t jobs < <(ask "$base/jobs" | grep -o 'href="/jobs/[0-9]*"' | grep -o '[0-9]*' | grep -vx -e "$one" -e "$forty" | head -3)
+hops=(read prove find pick swap clear relearn verify)
+
+echo "Warming up ..."
+for job in "${jobs[@]}" "$one" "$forty"; do for hop in "${hops[@]}"; do echo "/jobs/$job/$hop"; done; done >"$work/paths"
+PATHS=$work/paths wrk -t1 -c8 -d"$((seconds * 10))s" -H "$cookie" -s "$work/many.lua" "$base" >/dev/null
+
+measure "a style sheet" /css/hopmend.css
+measure "health" /actuator/health/liveness
+measure "sign-in page" /sign-in
+measure "* own settings" /me
+measure "* new job" /jobs/new
+measure "* fleet" /fleet
+measure "* jobs" /jobs
+measure "* record" "/jobs/${jobs[0]}/record"
+for hop in "${hops[@]}"; do measure "* $hop" "/jobs/${jobs[0]}/$hop"; done
+for hop in read prove verify; do measure "* $hop, 1 code" "/jobs/$one/$hop"; measure "* $hop, 40 codes" "/jobs/$forty/$hop"; done
+
+awk -F'|' '
+  { split($2, answer, " "); split($3, t, " "); name[NR] = $1; status[NR] = answer[1]; size[NR] = answer[2]; median[NR] = t[2]; p95[NR] = t[3]; tx[NR] = $4 / t[1]; bad[NR] = t[5]
+    if ($1 ~ /^\*/ && (!floor || t[2] < floor)) floor = t[2] }
+  END { printf "%-22s %6s %9s %9s %8s %9s %6s\n", "page (* signed in)", "status", "bytes", "median ms", "p95 ms", "x cheapest", "tx"
+    for (i = 1; i <= NR; i++) printf "%-22s %6s %9d %9.2f %8.2f %9.2f %6.1f%s\n", name[i], status[i], size[i], median[i], p95[i], median[i] / floor, tx[i], (bad[i] > 0 ? "   " bad[i] " failed" : "") }' "$work/pages"
+
+for connections in 1 8 50; do
+  PATHS=$work/paths wrk -t1 -c$connections -d"$((seconds * 3))s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1 \
+    | awk -v c="$connections" '{ printf "job pages by %2d connections: %.0f a second, median %.0f ms, p95 %.0f ms, %d failed\n", c, $4, $2, $3, $5 }'
+done

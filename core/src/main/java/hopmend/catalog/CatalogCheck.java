@@ -1,0 +1,235 @@
+package hopmend.catalog;
+
+import hopmend.fault.CodeGroup;
+import hopmend.fault.CodeRange;
+import hopmend.find.Site;
+import hopmend.part.Part;
+import hopmend.prove.Check;
+import hopmend.prove.Measurement;
+import hopmend.prove.Suspect;
+import hopmend.relearn.Routine;
+import hopmend.swap.Caution;
+import hopmend.swap.Fastener;
+import hopmend.swap.Obstruction;
+import hopmend.swap.Operation;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Supplier;
+
+/**
+ * Everything in which the files of a catalog contradict themselves or each other, all at once: a
+ * name that nothing has, a name that two have, a removal that nothing undoes, one code in two
+ * sheets.
+ */
+final class CatalogCheck {
+  /** Latches of which there is a drawing; "site" stands for that of the site's connector. */
+  private static final Set<String> LATCHES = Set.of("push-tab");
+
+  /** Pictograms that there are. */
+  private static final Set<String> SIGNS =
+      Set.of("hand", "heat", "gas", "eye", "fire", "volt", "road");
+
+  private final Catalog catalog;
+  private final List<String> problems = new ArrayList<>();
+
+  private CatalogCheck(Catalog catalog) {
+    this.catalog = catalog;
+  }
+
+  /** Each with the file that it is about; empty if the catalog is sound. */
+  static List<String> problems(Catalog catalog) {
+    CatalogCheck check = new CatalogCheck(catalog);
+    check.once("index.yaml", "sheet", catalog.sheets(), FamilySheet::family);
+    check.once("index.yaml", "card", catalog.cards(), VehicleCard::id);
+    catalog.cautions().values().forEach(check::caution);
+    catalog.sheets().forEach(check::sheet);
+    check.codesOfOneSheetOnly();
+    catalog.cards().forEach(check::card);
+    return List.copyOf(check.problems);
+  }
+
+  private void say(String where, String what, Object... named) {
+    problems.add(where + ": " + what.formatted(named));
+  }
+
+  private <T> void once(String where, String what, Collection<T> things, Function<T, String> name) {
+    Set<String> seen = new HashSet<>();
+    things.stream()
+        .map(name)
+        .filter(n -> !seen.add(n))
+        .forEach(n -> say(where, "two %ss are called %s", what, n));
+  }
+
+  private void cautions(String where, String what, List<String> ids) {
+    ids.stream()
+        .filter(id -> !catalog.cautions().containsKey(id))
+        .forEach(id -> say(where, "%s: no caution is called %s", what, id));
+  }
+
+  private void latch(String where, String what, String latch, boolean siteMayBe) {
+    if (latch != null && !LATCHES.contains(latch) && !(siteMayBe && latch.equals("site"))) {
+      say(where, "%s: there is no drawing of a latch %s, only of %s", what, latch, LATCHES);
+    }
+  }
+
+  private void caution(Caution c) {
+    if (!SIGNS.contains(c.sign())) {
+      say("cautions.yaml", "%s: there is no pictogram %s, only %s", c.id(), c.sign(), SIGNS);
+    }
+  }
+
+  private void sheet(FamilySheet s) {
+    String where = "family/" + s.family() + ".yaml";
+    once(where, "suspect", s.suspects(), Suspect::id);
+    once(where, "check", s.checks(), Check::id);
+    once(where, "operation", s.operations(), Operation::id);
+    for (Check c : s.checks()) {
+      cautions(where, c.id(), c.cautions());
+      attempt(where, () -> coherent(c, s));
+    }
+    for (Operation o : s.operations()) {
+      cautions(where, o.id(), o.cautions());
+      latch(where, o.id(), o.latch(), true);
+      if (o.debt().isPresent() && undoing(s, o.id()).isEmpty()) {
+        say(where, "nothing undoes %s, which takes off %s", o.id(), o.debt().get().item());
+      }
+      if (o.undoes() != null && operation(s, o.undoes()).isEmpty()) {
+        say(where, "%s undoes %s, which is no operation", o.id(), o.undoes());
+      }
+    }
+  }
+
+  private static Optional<Operation> operation(FamilySheet s, String id) {
+    return s.operations().stream().filter(o -> o.id().equals(id)).findFirst();
+  }
+
+  private static Optional<Operation> undoing(FamilySheet s, String id) {
+    return s.operations().stream().filter(o -> id.equals(o.undoes())).findFirst();
+  }
+
+  private static Object coherent(Check check, FamilySheet sheet) {
+    check.requireCoherent(sheet.suspects());
+    for (String looked : check.looksFor()) {
+      if (sheet.suspects().stream().noneMatch(s -> s.id().equals(looked))) {
+        throw new IllegalArgumentException(
+            "Check %s looks for %s, which is no suspect".formatted(check.id(), looked));
+      }
+    }
+    return check;
+  }
+
+  private void codesOfOneSheetOnly() {
+    List<FamilySheet> sheets = catalog.sheets();
+    for (int i = 0; i < sheets.size(); i++) {
+      for (int j = i + 1; j < sheets.size(); j++) {
+        for (CodeGroup a : sheets.get(i).codes()) {
+          for (CodeGroup b : sheets.get(j).codes()) {
+            if (overlap(a.codes(), b.codes())) {
+              say(
+                  "family/" + sheets.get(j).family() + ".yaml",
+                  "codes %s belong to the sheet %s too, as %s",
+                  b.codes().text(),
+                  sheets.get(i).family(),
+                  a.codes().text());
+            }
+          }
+        }
+      }
+    }
+  }
+
+  private static boolean overlap(CodeRange a, CodeRange b) {
+    return a.contains(b.from()) || b.contains(a.from());
+  }
+
+  private void card(VehicleCard card) {
+    String where = "vehicle/" + card.id() + ".yaml";
+    once(where, "site", card.sites(), Site::id);
+    once(where, "obstruction", card.obstructions(), Obstruction::id);
+    once(where, "fastener", card.fasteners(), Fastener::id);
+    once(where, "part", card.parts(), Part::number);
+    once(where, "routine", card.routines(), Routine::id);
+    cautions(where, "the card", card.cautions());
+    card.routines().forEach(r -> cautions(where, r.id(), r.cautions()));
+    card.relearnAfter().forEach((family, routines) -> relearn(where, card, family, routines));
+    card.codes().stream()
+        .filter(g -> catalog.sheet(g.family()).isEmpty())
+        .forEach(g -> say(where, "codes %s are of no family", g.codes().text()));
+    card.limits().keySet().stream()
+        .filter(c -> catalog.sheets().stream().noneMatch(s -> s.check(c).isPresent()))
+        .forEach(c -> say(where, "a limit is for %s, which is no check", c));
+    for (Part p : card.parts()) {
+      if (p.supersededBy() != null && card.part(p.supersededBy()).isEmpty()) {
+        say(where, "%s is superseded by %s, which is no part", p.number(), p.supersededBy());
+      }
+      if (catalog.sheet(p.family()).isEmpty()) {
+        say(where, "part %s is of no known family", p.number());
+      }
+    }
+    card.obstructions().forEach(o -> obstruction(where, card, o));
+    card.sites().forEach(s -> site(where, card, s));
+  }
+
+  private void relearn(String where, VehicleCard card, String family, List<String> routines) {
+    if (catalog.sheet(family).isEmpty()) {
+      say(where, "relearning after %s, which is no family", family);
+    }
+    routines.stream()
+        .filter(r -> card.routine(r).isEmpty())
+        .forEach(r -> say(where, "no routine is called %s", r));
+  }
+
+  private void obstruction(String where, VehicleCard card, Obstruction o) {
+    cautions(where, o.id(), o.cautions());
+    latch(where, o.id(), o.latch(), false);
+    o.under().stream()
+        .filter(above -> card.obstructions().stream().noneMatch(x -> x.id().equals(above)))
+        .forEach(above -> say(where, "%s lies under %s, which is nothing here", o.id(), above));
+    if (o.fastener() != null && card.fastener(o.fastener()).isEmpty()) {
+      say(where, "%s names no fastener of the card: %s", o.id(), o.fastener());
+    }
+  }
+
+  private void site(String where, VehicleCard card, Site site) {
+    Optional<FamilySheet> sheet = catalog.sheet(site.family());
+    if (sheet.isEmpty()) {
+      say(where, "site %s is of no known family", site.id());
+      return;
+    }
+    if (site.isOutsideBay() && card.chassis() == null) {
+      say(
+          where,
+          "site %s lies outside the bay, but the card has no plan of the vehicle",
+          site.id());
+    }
+    boolean tightens = sheet.get().operations().stream().anyMatch(o -> "site".equals(o.fastener()));
+    if (tightens && card.fastener(site.fastener()).isEmpty()) {
+      say(where, "site %s names no fastener of the card", site.id());
+    }
+    latch(where, site.id(), site.latch(), false);
+    if (card.part(site.fittedPart()).isEmpty()) {
+      say(where, "site %s: no part is called %s", site.id(), site.fittedPart());
+    }
+    sheet.get().checks().stream()
+        .flatMap(c -> c.measured().stream())
+        .map(Measurement::cardFigure)
+        .filter(Objects::nonNull)
+        .filter(figure -> !card.figures().containsKey(figure))
+        .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
+    attempt(where, () -> catalog.workOrder(sheet.get(), card, site));
+  }
+
+  private void attempt(String where, Supplier<Object> work) {
+    try {
+      work.get();
+    } catch (RuntimeException e) {
+      say(where, "%s", e.getMessage());
+    }
+  }
+}

@@ -1,0 +1,36 @@
+package hopmend.swap;
+
+import java.util.List;
+import java.util.stream.Stream;
+
+/**
+ * What getting to a sensor asks for, whatever the sensor: operations around the work, and cautions
+ * at its steps.
+ *
+ * @param operations done one after the other, those of {@link Phase#FINISH} when all else is back
+ * @param throughout cautions from the last of the first operations to the first of the last ones
+ * @param everywhere cautions at every step on this vehicle
+ */
+public record Access(List<Operation> operations, List<String> throughout, List<String> everywhere) {
+  /** From above, without lifting, on a vehicle without dangers of its own. */
+  public static final Access FREE = new Access(List.of(), List.of(), List.of());
+
+  public Access {
+    operations = List.copyOf(operations);
+    throughout = List.copyOf(throughout);
+    everywhere = List.copyOf(everywhere);
+  }
+
+  List<Operation> before() {
+    return operations.stream().filter(o -> o.phase() != Phase.FINISH).toList();
+  }
+
+  List<Operation> after() {
+    return operations.stream().filter(o -> o.phase() == Phase.FINISH).toList();
+  }
+
+  /** The cautions of a check at the sensor. */
+  public List<String> atTheSensor() {
+    return Stream.concat(everywhere.stream(), throughout.stream()).distinct().toList();
+  }
+}
