@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,6 +21,9 @@ import org.junit.jupiter.api.BeforeEach;
 
 /** A person at Debian's Chromium; every error on the console fails the test. */
 abstract class BrowserIT extends AppIT {
+  /** For whatever a page must come to show; a slow machine is not a fault of the page. */
+  private static final int PATIENCE_MILLIS = 15_000;
+
   private static Playwright playwright;
   private static Browser browser;
 
@@ -59,7 +63,8 @@ abstract class BrowserIT extends AppIT {
   void open() {
     context = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
     page = context.newPage();
-    page.setDefaultTimeout(15_000);
+    page.setDefaultTimeout(PATIENCE_MILLIS);
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
     page.onConsoleMessage(
         m -> {
           if (m.type().equals("error") && !m.text().contains("422")) {

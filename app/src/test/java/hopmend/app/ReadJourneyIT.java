@@ -49,7 +49,7 @@ class ReadJourneyIT extends BrowserIT {
     assertThat(page.locator(".facts").first()).containsText("176900 km");
     assertThat(page.locator(".facts").first()).containsText("2.4 litre");
 
-    page.locator("summary", text("Correct a code")).click();
+    page.locator("a", text("Correct a code")).click();
     page.locator(".fix a", text("P0715")).click();
     page.locator(".fix-form input[name=code]").fill("P0725");
     page.locator(".fix-form button").click();
@@ -71,7 +71,7 @@ class ReadJourneyIT extends BrowserIT {
   void aLampIsCountedAlong() {
     signIn();
     page.navigate("http://127.0.0.1:" + port + "/jobs/" + newJob() + "/read");
-    page.locator("summary", text("Count the flashes")).click();
+    page.locator("a", text("Count the flashes")).click();
     page.locator(".tap").scrollIntoViewIfNeeded();
     BoundingBox box = page.locator(".tap").boundingBox();
     page.mouse().move(box.x + 30, box.y + 30);

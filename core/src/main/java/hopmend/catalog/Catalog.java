@@ -7,6 +7,7 @@ import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
+import hopmend.sensor.Trait;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
@@ -22,6 +23,7 @@ import java.util.stream.Stream;
  *
  * @param otherCodes codes that stand beside a sensor's without being one's
  * @param circumstances in which a symptom shows
+ * @param traits all that sheets may ask about a sensor
  * @param controlUnits how reports name them
  */
 public record Catalog(
@@ -34,7 +36,8 @@ public record Catalog(
     List<Symptom> symptoms,
     List<Symptom> circumstances,
     List<ControlUnit> controlUnits,
-    WaysIn waysIn) {
+    WaysIn waysIn,
+    List<Trait> traits) {
   public Catalog {
     sheets = List.copyOf(sheets);
     cards = List.copyOf(cards);
@@ -44,6 +47,7 @@ public record Catalog(
     symptoms = List.copyOf(symptoms);
     circumstances = List.copyOf(circumstances);
     controlUnits = List.copyOf(controlUnits);
+    traits = List.copyOf(traits);
   }
 
   public Optional<FamilySheet> sheet(String family) {

@@ -8,6 +8,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Measurement;
 import hopmend.prove.Suspect;
 import hopmend.relearn.Routine;
+import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
@@ -16,7 +17,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -72,6 +72,23 @@ final class CatalogCheck {
         .forEach(id -> say(where, "%s: no caution is called %s", what, id));
   }
 
+  private void trait(String where, String what, String name, List<String> values) {
+    Optional<Trait> trait =
+        catalog.traits().stream().filter(t -> t.trait().equals(name)).findFirst();
+    if (trait.isEmpty()) {
+      say(where, "%s: no trait is called %s, only %s", what, name, names(catalog.traits()));
+      return;
+    }
+    values.stream()
+        .filter(v -> !trait.get().values().contains(v))
+        .forEach(
+            v -> say(where, "%s: %s is never %s, only %s", what, name, v, trait.get().values()));
+  }
+
+  private static List<String> names(List<Trait> traits) {
+    return traits.stream().map(Trait::trait).toList();
+  }
+
   private void latch(String where, String what, String latch, boolean siteMayBe) {
     if (latch != null && !LATCHES.contains(latch) && !(siteMayBe && latch.equals("site"))) {
       say(where, "%s: there is no drawing of a latch %s, only of %s", what, latch, LATCHES);
@@ -92,6 +109,8 @@ final class CatalogCheck {
     for (Check c : s.checks()) {
       cautions(where, c.id(), c.cautions());
       attempt(where, () -> coherent(c, s));
+      c.condition().when().forEach((t, values) -> trait(where, c.id(), t, values));
+      c.condition().unless().forEach((t, values) -> trait(where, c.id(), t, values));
     }
     for (Operation o : s.operations()) {
       cautions(where, o.id(), o.cautions());
@@ -213,14 +232,15 @@ final class CatalogCheck {
       say(where, "site %s names no fastener of the card", site.id());
     }
     latch(where, site.id(), site.latch(), false);
+    card.traits(site).values().forEach((t, value) -> trait(where, site.id(), t, List.of(value)));
     if (card.part(site.fittedPart()).isEmpty()) {
       say(where, "site %s: no part is called %s", site.id(), site.fittedPart());
     }
-    sheet.get().checks().stream()
+    sheet.get().checksFor(card.traits(site)).stream()
         .flatMap(c -> c.measured().stream())
+        .filter(m -> m.figure() == null && m.cardFigure() != null)
         .map(Measurement::cardFigure)
-        .filter(Objects::nonNull)
-        .filter(figure -> !card.figures().containsKey(figure))
+        .filter(figure -> card.figure(figure).isEmpty())
         .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
     attempt(where, () -> catalog.workOrder(sheet.get(), card, site));
   }

@@ -5,6 +5,7 @@ import hopmend.fault.CodeRange;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
+import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import java.io.IOException;
 import java.io.InputStream;
@@ -40,6 +41,8 @@ public final class CatalogReader {
   private record Cautions(List<Caution> cautions) {}
 
   private record Symptoms(List<Symptom> symptoms, List<Symptom> circumstances) {}
+
+  private record Traits(List<Trait> traits) {}
 
   private record Units(List<ControlUnit> units) {}
 
@@ -112,7 +115,8 @@ public final class CatalogReader {
             symptoms.symptoms(),
             symptoms.circumstances(),
             read("control-units.yaml", Units.class).units(),
-            read("access.yaml", WaysIn.class));
+            read("access.yaml", WaysIn.class),
+            read("traits.yaml", Traits.class).traits());
     List<String> problems = CatalogCheck.problems(catalog);
     if (!problems.isEmpty()) {
       throw new CatalogRefused("The catalog contradicts itself:\n" + String.join("\n", problems));

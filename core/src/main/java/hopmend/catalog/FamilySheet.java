@@ -5,6 +5,7 @@ import hopmend.part.TraitRule;
 import hopmend.part.TwinLife;
 import hopmend.prove.Check;
 import hopmend.prove.Suspect;
+import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
 import java.util.List;
 import java.util.Optional;
@@ -50,6 +51,11 @@ public record FamilySheet(
     checks = List.copyOf(checks);
     traits = List.copyOf(traits);
     operations = List.copyOf(operations);
+  }
+
+  /** The checks that are meant for a sensor of these traits. */
+  public List<Check> checksFor(Traits traits) {
+    return checks.stream().filter(c -> c.condition().holdsFor(traits)).toList();
   }
 
   public Optional<Check> check(String id) {

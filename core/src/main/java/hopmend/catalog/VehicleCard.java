@@ -8,10 +8,12 @@ import hopmend.find.Site;
 import hopmend.part.Part;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
+import hopmend.sensor.Traits;
 import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
 import hopmend.vehicle.EngineLayout;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -66,6 +68,25 @@ public record VehicleCard(
 
   public String name() {
     return make + " " + model;
+  }
+
+  /** A figure by its name; the engine's own are told with it. */
+  public Optional<Double> figure(String name) {
+    return name.equals("displacement-litres")
+        ? Optional.of(engine.displacementLitres())
+        : Optional.ofNullable(figures.get(name));
+  }
+
+  /** What sheets may ask about a sensor of this vehicle, at its place. */
+  public Traits traits(Site site) {
+    Traits traits =
+        Traits.UNKNOWN
+            .with("position", site.position())
+            .with("fuel", engine.fuel().name().toLowerCase(Locale.ROOT));
+    for (Map.Entry<String, String> t : site.traits().entrySet()) {
+      traits = traits.with(t.getKey(), t.getValue());
+    }
+    return traits;
   }
 
   public Optional<Site> site(String siteId) {

@@ -1,6 +1,7 @@
 package hopmend.find;
 
 import java.util.List;
+import java.util.Map;
 
 /**
  * A place where a sensor sits, from a vehicle card.
@@ -18,6 +19,7 @@ import java.util.List;
  * @param latch id of the latch drawing of its connector
  * @param spot its place in the bay where bank, position and end do not give it; null else
  * @param chassisSpot its place in the plan of the whole vehicle, null for a site in the bay
+ * @param traits what sheets may ask about the sensor here: wires, cell
  * @param fittedPart number of the part that the maker fitted
  */
 public record Site(
@@ -35,6 +37,7 @@ public record Site(
     String fastener,
     String latch,
     String fittedPart,
+    Map<String, String> traits,
     Spot spot,
     Spot chassisSpot,
     String source) {
@@ -69,6 +72,7 @@ public record Site(
 
   public Site {
     landmarks = List.copyOf(landmarks);
+    traits = traits == null ? Map.of() : Map.copyOf(traits);
     behind = behind == null ? List.of() : List.copyOf(behind);
     position = position == null ? "" : position;
     end = end == null ? End.FLYWHEEL : end;

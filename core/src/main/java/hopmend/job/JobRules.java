@@ -290,7 +290,7 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> answer(Workup w, Fact.CheckAnswered f) {
-    Optional<Check> check = w.sheet().flatMap(s -> s.check(f.check()));
+    Optional<Check> check = w.check(f.check());
     if (check.isEmpty()) {
       return Optional.of(Refusal.bad("", "The sheet has no check \"" + f.check() + "\"."));
     }
@@ -303,13 +303,12 @@ public final class JobRules {
     }
     return when(
         f.measured() != null
-            && check
-                .get()
-                .measured()
-                .filter(m -> !m.judges(f.measured(), Optional.ofNullable(f.companion())))
+            && !w.outcome(check.get(), f.measured(), Optional.ofNullable(f.companion()))
+                .filter(f.outcome()::equals)
                 .isPresent(),
         "value",
-        "The reading does not suit the check \"" + check.get().title() + "\".");
+        "The reading does not suit the check \"%s\", or not this result of it."
+            .formatted(check.get().title()));
   }
 
   private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {

@@ -28,6 +28,7 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.Band;
+import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
@@ -211,16 +212,28 @@ public final class Workup {
   }
 
   private Optional<Diagnosis> diagnose() {
-    return sheet()
-        .map(s -> Diagnosis.of(s.suspects(), s.checks(), answers(s), shop.labourPerHour()));
+    return sheet().map(s -> Diagnosis.of(s.suspects(), checks(), answers(), shop.labourPerHour()));
   }
 
-  private List<Diagnosis.Answer> answers(FamilySheet sheet) {
+  /** What is known of the sensor at hand, by which its sheet tells what is meant for it. */
+  public Traits traits() {
+    return card().flatMap(c -> site.map(f -> c.traits(f.site()))).orElse(Traits.UNKNOWN);
+  }
+
+  /** The checks of the sheet that are meant for the sensor at hand. */
+  public List<Check> checks() {
+    return sheet().map(s -> s.checksFor(traits())).orElse(List.of());
+  }
+
+  public Optional<Check> check(String id) {
+    return checks().stream().filter(c -> c.id().equals(id)).findFirst();
+  }
+
+  private List<Diagnosis.Answer> answers() {
     List<Diagnosis.Answer> answers = new ArrayList<>();
     for (Fact.CheckAnswered a : state.answers()) {
       // A check or result that the sheet of today does not know bears on nothing.
-      sheet
-          .check(a.check())
+      check(a.check())
           .ifPresent(
               c ->
                   c.known(a.outcome())
@@ -233,22 +246,41 @@ public final class Workup {
     if (a.measured() == null) {
       return "";
     }
-    Optional<Reading> companion = Optional.ofNullable(a.companion());
     return check
         .measured()
-        .filter(m -> m.judges(a.measured(), companion))
-        .map(m -> band(check, m, companion).judge(a.measured()).sentence())
+        .filter(m -> m.unit().quantity() == a.measured().unit().quantity())
+        .flatMap(m -> band(check, m, Optional.ofNullable(a.companion())))
+        .map(b -> b.judge(a.measured()).sentence())
         .orElse(a.measured().text());
   }
 
-  /** The band that applies to a check on this vehicle. */
-  public Band band(Check check, Measurement measurement, Optional<Reading> companion) {
+  /** The band that applies to a check on this vehicle; empty if its figure is not known. */
+  public Optional<Band> band(Check check, Measurement measurement, Optional<Reading> companion) {
     Optional<VehicleCard> card = card();
-    double figure =
+    Optional<Double> figure =
         Optional.ofNullable(measurement.cardFigure())
-            .flatMap(name -> card.map(c -> c.figures().get(name)))
-            .orElse(0.0);
+            .flatMap(name -> card.flatMap(c -> c.figure(name)));
     return measurement.band(card.map(c -> c.limits().get(check.id())), figure, companion);
+  }
+
+  /** Whether a value is judged here, or whoever measures has to compare it with the maker's. */
+  public boolean isJudged(Check check) {
+    return check
+        .measured()
+        .filter(
+            m ->
+                m.model() == null
+                    || m.figure() != null
+                    || card().flatMap(c -> c.figure(m.cardFigure())).isPresent())
+        .isPresent();
+  }
+
+  /** The result that a value means; empty if it cannot be judged. */
+  public Optional<String> outcome(Check check, Reading value, Optional<Reading> companion) {
+    return check
+        .measured()
+        .filter(m -> m.unit().quantity() == value.unit().quantity())
+        .flatMap(m -> band(check, m, companion).map(b -> m.outcomeFor(b.judge(value).side())));
   }
 
   /** What can hurt at a check: of the check itself, of the way to the sensor, of the vehicle. */

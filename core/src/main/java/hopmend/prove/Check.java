@@ -1,6 +1,8 @@
 package hopmend.prove;
 
+import hopmend.sensor.Condition;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -9,6 +11,8 @@ import java.util.Optional;
  * @param minutes hands-on time
  * @param money what it uses up, in the shop's currency
  * @param looksFor the suspects it can find
+ * @param when traits of the sensors for which it is meant; null for all
+ * @param unless traits of the sensors for which it is not
  * @param elsewhere whether it is done away from the sensor: from the seat, at the plate, at the
  *     tailpipe
  */
@@ -24,6 +28,8 @@ public record Check(
     Measurement measurement,
     List<String> cautions,
     boolean elsewhere,
+    Map<String, List<String>> when,
+    Map<String, List<String>> unless,
     String source) {
   private static final double SUM_TOLERANCE = 1e-6;
 
@@ -53,6 +59,11 @@ public record Check(
             "Check %s: results given %s add up to %s, not 1".formatted(id, s.id(), sum));
       }
     }
+  }
+
+  /** The sensors for which it is meant. */
+  public Condition condition() {
+    return new Condition(when, unless);
   }
 
   public Optional<Measurement> measured() {

@@ -156,6 +156,14 @@ public record Diagnosis(
     return standings.get(0);
   }
 
+  /** Of all suspects that call for a remedy. */
+  public double probability(Remedy remedy) {
+    return standings.stream()
+        .filter(s -> s.suspect().remedy() == remedy)
+        .mapToDouble(Standing::posterior)
+        .sum();
+  }
+
   public double probability(String suspectId) {
     return standings.stream()
         .filter(s -> s.suspect().id().equals(suspectId))

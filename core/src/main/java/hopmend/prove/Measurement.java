@@ -9,12 +9,17 @@ import java.util.Optional;
 /**
  * A check that is answered with a value. Either fixed limits or a model with a tolerance; the
  * outcome follows from where the value lies.
+ *
+ * @param high null where no value is too high
+ * @param figure the model's figure where the vehicle card has none, null if only a card can tell
+ * @param cardFigure the card's name for it
  */
 public record Measurement(
     String what,
     MeasureUnit unit,
     Double low,
     Double high,
+    Double figure,
     String cardFigure,
     SignalModel model,
     Double tolerancePercent,
@@ -23,50 +28,40 @@ public record Measurement(
     String above,
     String source) {
   public Measurement {
-    boolean limits = low != null && high != null;
-    if (limits == (model != null)) {
+    if ((low != null) == (model != null) || (high != null && low == null)) {
       throw new IllegalArgumentException(
-          "Measurement \"%s\" needs either low and high, or a model with tolerance"
-              .formatted(what));
+          "Measurement \"%s\" needs either its limits, or a model with tolerance".formatted(what));
     }
-    if (model != null && tolerancePercent == null) {
-      throw new IllegalArgumentException("Measurement \"%s\" needs its tolerance".formatted(what));
+    if (model != null && (tolerancePercent == null || (figure == null && cardFigure == null))) {
+      throw new IllegalArgumentException(
+          "Measurement \"%s\" needs its tolerance and its figure".formatted(what));
     }
+    above = above == null ? within : above;
   }
 
-  /** The unit of the companion reading, for example engine speed, where a model needs one. */
-  public Optional<MeasureUnit> companionUnit() {
-    return Optional.ofNullable(model).map(SignalModel::companionUnit);
+  /** The other reading that is needed, for example engine speed, where a model asks for one. */
+  public Optional<SignalModel.Companion> companion() {
+    return Optional.ofNullable(model).flatMap(SignalModel::companion);
   }
 
   /**
-   * The band that applies.
+   * The band that applies; empty where nobody knows the figure, or the companion is missing.
    *
    * @param cardBand limits of the vehicle card, which override the sheet's
-   * @param figure the card's figure for the model, for example teeth of the wheel
+   * @param ofTheCard the card's figure for the model, for example teeth of the wheel
    */
-  public Band band(Optional<Band> cardBand, double figure, Optional<Reading> companion) {
-    if (model != null) {
-      Reading at =
-          companion.orElseThrow(
-              () -> new IllegalArgumentException(what + " needs its companion reading"));
-      return model.band(figure, at, tolerancePercent);
+  public Optional<Band> band(
+      Optional<Band> cardBand, Optional<Double> ofTheCard, Optional<Reading> companion) {
+    if (model == null) {
+      return Optional.of(
+          cardBand.orElseGet(
+              () -> new Band(low, high == null ? Double.POSITIVE_INFINITY : high, unit, source)));
     }
-    return cardBand.orElseGet(() -> new Band(low, high, unit, source));
-  }
-
-  /**
-   * Whether a reading can be judged: of the right quantity, with its companion where one is needed.
-   */
-  public boolean judges(Reading reading, Optional<Reading> companion) {
-    return reading.unit().quantity() == unit.quantity()
-        && companionUnit()
-            .map(
-                u ->
-                    companion
-                        .filter(c -> c.unit().quantity() == u.quantity() && c.value() > 0)
-                        .isPresent())
-            .orElse(true);
+    return companion().isPresent() && companion.filter(companion().get()::takes).isEmpty()
+        ? Optional.empty()
+        : ofTheCard
+            .or(() -> Optional.ofNullable(figure))
+            .map(f -> model.band(f, companion, tolerancePercent));
   }
 
   public String outcomeFor(Band.Side side) {

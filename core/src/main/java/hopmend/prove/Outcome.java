@@ -7,10 +7,16 @@ import java.util.Map;
  *
  * @param given probability of this result if the named suspect is the fault
  * @param otherwise probability of this result for all suspects that are not named
+ * @param first what this result asks for before anything else is judged; null for nothing
  * @param finds whether this result points at what the check looks for
  */
 public record Outcome(
-    String id, String label, Map<String, Double> given, double otherwise, boolean finds) {
+    String id,
+    String label,
+    Map<String, Double> given,
+    double otherwise,
+    boolean finds,
+    Remedy first) {
   private static final double LEAST = 0.001;
 
   public Outcome {

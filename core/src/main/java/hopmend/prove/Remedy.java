@@ -4,6 +4,8 @@ package hopmend.prove;
 public enum Remedy {
   REPLACE_SENSOR("Replace the sensor"),
   REPAIR_WIRING("Repair the wiring"),
+  UPDATE_SOFTWARE("Update the software first"),
+  RUN_LEARN("Run the learn, change nothing"),
   CLEAN_OR_RESEAT("Clean or reseat"),
   MECHANICAL("Something mechanical"),
   MONITOR("Monitor, change nothing yet");

@@ -25,11 +25,7 @@ public record SwapOrProve(double proveFirst, double swapFirst, double sensorProb
    */
   public static SwapOrProve of(
       Diagnosis diagnosis, double partPrice, double swapMinutes, double labourPerHour) {
-    double sensor =
-        diagnosis.standings().stream()
-            .filter(s -> s.suspect().remedy() == Remedy.REPLACE_SENSOR)
-            .mapToDouble(Diagnosis.Standing::posterior)
-            .sum();
+    double sensor = diagnosis.probability(Remedy.REPLACE_SENSOR);
     double swap = partPrice + swapMinutes * labourPerHour / 60;
     List<CheckOrder.Candidate<Check>> open =
         java.util.stream.Stream.concat(diagnosis.next().stream(), diagnosis.later().stream())

@@ -25,12 +25,35 @@ public record Verdict(
    * @param threshold 0.5 to 1, a setting of the shop
    */
   public static Verdict of(Diagnosis diagnosis, double threshold) {
-    Suspect lead = diagnosis.leader().suspect();
-    double together =
+    return diagnosis.effects().stream()
+        .map(Diagnosis.Effect::answer)
+        .filter(a -> a.outcome().first() != null)
+        .findFirst()
+        .map(a -> before(diagnosis, a))
+        .orElseGet(() -> byLikelihood(diagnosis, threshold));
+  }
+
+  /** A result that asks for something first, however likely another suspect has become. */
+  private static Verdict before(Diagnosis diagnosis, Diagnosis.Answer answer) {
+    Remedy remedy = answer.outcome().first();
+    Suspect suspect =
         diagnosis.standings().stream()
-            .filter(s -> s.suspect().remedy() == lead.remedy())
-            .mapToDouble(Diagnosis.Standing::posterior)
-            .sum();
+            .map(Diagnosis.Standing::suspect)
+            .filter(s -> s.remedy() == remedy)
+            .findFirst()
+            .orElse(diagnosis.leader().suspect());
+    Reason reason =
+        new Reason(
+            factOf(answer),
+            "this comes first, whatever else was found: " + answer.check().why(),
+            answer.check().source());
+    return new Verdict(
+        Optional.of(remedy), suspect, diagnosis.probability(remedy), List.of(reason));
+  }
+
+  private static Verdict byLikelihood(Diagnosis diagnosis, double threshold) {
+    Suspect lead = diagnosis.leader().suspect();
+    double together = diagnosis.probability(lead.remedy());
     List<Reason> reasons = new ArrayList<>();
     for (Diagnosis.Effect e : diagnosis.effects()) {
       double factor = e.oddsFactor(lead);

@@ -4,13 +4,17 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import java.util.Optional;
 
-/** The range in which a measured value is right, ends included, and where the figures come from. */
+/**
+ * The range in which a measured value is right, ends included, and where the figures come from.
+ *
+ * @param high infinite where no value is too high
+ */
 public record Band(double low, double high, MeasureUnit unit, String source) {
   /** Beyond this many times the band's end a value is questioned as a slip of unit; shop. */
   private static final double PLAUSIBLE_FACTOR = 20;
 
   public Band {
-    if (!(low <= high) || !Double.isFinite(low) || !Double.isFinite(high)) {
+    if (!(low <= high) || !Double.isFinite(low)) {
       throw new IllegalArgumentException(
           "A band runs from low to high, not " + low + " to " + high);
     }
@@ -53,7 +57,7 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
   public Optional<Reading> likelyMeant(Reading reading) {
     double value = Math.abs(reading.in(unit));
     double scale = Math.max(Math.abs(low), Math.abs(high));
-    if (value <= scale * PLAUSIBLE_FACTOR) {
+    if (value <= scale * PLAUSIBLE_FACTOR || Double.isInfinite(high)) {
       return Optional.empty();
     }
     return reading.unit().siblings().stream()
@@ -63,8 +67,11 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
         .findFirst();
   }
 
-  /** {@code 4.75 to 5.25 V}. */
+  /** {@code 4.75 to 5.25 V}, or {@code 90 kohm or more}. */
   public String text() {
+    if (Double.isInfinite(high)) {
+      return "%s %s or more".formatted(Reading.number(low), unit.symbol());
+    }
     return "%s to %s %s".formatted(Reading.number(low), Reading.number(high), unit.symbol());
   }
 }

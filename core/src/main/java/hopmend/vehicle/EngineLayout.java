@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
  *     null for two banks, whose intake lies between them
  * @param borePitchMm distance between neighbouring cylinder axes, mm
  * @param boreMm cylinder bore, mm
+ * @param fuel null means petrol
  * @param arrangement null means in line
  * @param bankOneSide the side of the vehicle at which bank 1, the bank of cylinder 1, lies; null in
  *     line
@@ -31,10 +32,17 @@ public record EngineLayout(
     double boreMm,
     double displacementLitres,
     int idlePerMinute,
+    Fuel fuel,
     Arrangement arrangement,
     VehicleSide bankOneSide,
     List<Integer> bankOneCylinders,
     int exhaustBranches) {
+
+  /** What it burns. */
+  public enum Fuel {
+    PETROL,
+    DIESEL
+  }
 
   /** How the cylinders stand to each other. */
   public enum Arrangement {
@@ -97,6 +105,7 @@ public record EngineLayout(
           "Bore %s mm must be positive and smaller than the pitch %s mm"
               .formatted(boreMm, borePitchMm));
     }
+    fuel = fuel == null ? Fuel.PETROL : fuel;
     arrangement = arrangement == null ? Arrangement.INLINE : arrangement;
     exhaustBranches = Math.max(1, exhaustBranches);
     bankOneCylinders = bankOneCylinders == null ? List.of() : List.copyOf(bankOneCylinders);
@@ -136,6 +145,7 @@ public record EngineLayout(
         boreMm,
         displacementLitres,
         idlePerMinute,
+        Fuel.PETROL,
         Arrangement.INLINE,
         null,
         List.of(),

@@ -152,6 +152,7 @@ class DrawingsOfTheFleetTest {
         90,
         3,
         700,
+        null,
         Arrangement.VEE,
         bankOne,
         null,

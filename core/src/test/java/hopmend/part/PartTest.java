@@ -17,7 +17,8 @@ import org.hipparchus.distribution.continuous.WeibullDistribution;
 import org.junit.jupiter.api.Test;
 
 class PartTest {
-  private static final VehicleCard CARD = CatalogReader.shipped().cards().get(0);
+  private static final VehicleCard CARD =
+      CatalogReader.shipped().card("wherrill-sedge-12").orElseThrow();
   private static final TrueCost.ComebackPrice COMEBACK = new TrueCost.ComebackPrice(40, 90, 60);
 
   private static Fit.Need need(String position, String engine, YearMonth built) {
@@ -28,7 +29,7 @@ class PartTest {
         Optional.ofNullable(built),
         "three pins, key A",
         CARD.part("WS-6071-A").orElseThrow().traits(),
-        CatalogReader.shipped().sheets().get(0).traits());
+        CatalogReader.shipped().sheet("camshaft-position").orElseThrow().traits());
   }
 
   private static PartChoice choice(Fit.Need need) {

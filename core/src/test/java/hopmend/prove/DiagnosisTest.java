@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -20,7 +21,8 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 class DiagnosisTest {
-  private static final FamilySheet CAM = CatalogReader.shipped().sheets().get(0);
+  private static final FamilySheet CAM =
+      CatalogReader.shipped().sheet("camshaft-position").orElseThrow();
   private static final double RATE = 60;
 
   private static Suspect suspect(String id, double weight, Remedy remedy) {
@@ -37,11 +39,13 @@ class DiagnosisTest {
         0,
         List.of("a"),
         List.of(
-            new Outcome("bad", "bad", Map.of("a", finds), falseAlarm, true),
-            new Outcome("good", "good", Map.of("a", 1 - finds), 1 - falseAlarm, false)),
+            new Outcome("bad", "bad", Map.of("a", finds), falseAlarm, true, null),
+            new Outcome("good", "good", Map.of("a", 1 - finds), 1 - falseAlarm, false, null)),
         null,
         List.of(),
         false,
+        null,
+        null,
         "invented");
   }
 
@@ -185,7 +189,8 @@ class DiagnosisTest {
   @Test
   void camWheelFrequencyFollowsSpeedAndTeeth() {
     Band band =
-        SignalModel.CAM_WHEEL_FREQUENCY.band(4, Reading.of(900, MeasureUnit.PER_MINUTE), 10);
+        SignalModel.CAM_WHEEL_FREQUENCY.band(
+            4, Optional.of(Reading.of(900, MeasureUnit.PER_MINUTE)), 10);
     assertThat(band.low()).isCloseTo(27, within(1e-9));
     assertThat(band.high()).isCloseTo(33, within(1e-9));
   }

@@ -97,7 +97,8 @@ class SwapTest {
   }
 
   private static final class CatalogReaderHolder {
-    static final List<Operation> OPERATIONS = CatalogReader.shipped().sheets().get(0).operations();
+    static final List<Operation> OPERATIONS =
+        CatalogReader.shipped().sheet("camshaft-position").orElseThrow().operations();
     static final Map<String, Caution> CAUTIONS = CatalogReader.shipped().cautions();
   }
 

@@ -19,6 +19,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Outcome;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
+import hopmend.prove.Verdict;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Step;
 import java.time.Instant;
@@ -100,7 +101,13 @@ final class DemoRepair {
     }
     if (hop.compareTo(Hop.FIND) >= 0) {
       double p = 0.9;
-      String reason = workup().verdict().flatMap(v -> v.remedy()).isPresent() ? "" : "seen before";
+      boolean proven =
+          workup()
+              .verdict()
+              .flatMap(Verdict::remedy)
+              .filter(Remedy.REPLACE_SENSOR::equals)
+              .isPresent();
+      String reason = proven ? "" : "seen before";
       say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", p, reason));
     }
     if (hop.compareTo(Hop.PICK) >= 0) {
@@ -123,7 +130,7 @@ final class DemoRepair {
     FamilySheet sheet = workup().sheet().orElseThrow();
     Suspect sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
-    sheet.checks().stream()
+    workup().checks().stream()
         .limit(most)
         .forEach(c -> say(new Fact.CheckAnswered(c.id(), outcome(c, sensor).id(), null, null)));
   }

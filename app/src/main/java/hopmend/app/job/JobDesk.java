@@ -317,16 +317,16 @@ public class JobDesk {
     return Paged.read(database, LISTED, asked);
   }
 
-  /** Other jobs of the same vehicle, latest first. */
+  /** So many other jobs of the same vehicle at most, latest first. */
   @Transactional(readOnly = true)
-  public List<JobRow> history(JobRow job, String vin) {
-    return jobs.ofVehicle(vin, job.fleetNumber(), job.id());
+  public List<JobRow> history(JobRow job, String vin, int most) {
+    return jobs.ofVehicle(vin, job.fleetNumber(), job.id(), most);
   }
 
-  /** All jobs of a vehicle, latest first. */
+  /** The latest jobs of a vehicle, latest first. */
   @Transactional(readOnly = true)
   public List<JobRow> historyOf(String vin, String fleetNumber) {
-    return jobs.ofVehicle(vin, fleetNumber, 0);
+    return jobs.ofVehicle(vin, fleetNumber, 0, 12);
   }
 
   private List<JobEntry> load(long jobId) {

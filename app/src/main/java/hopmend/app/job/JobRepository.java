@@ -25,6 +25,6 @@ interface JobRepository extends Repository<JobRow, Long> {
       value =
           "select * from job where id <> ?3 and ((vin <> '' and vin = ?1)"
               + " or (vin = '' and fleet_number <> '' and lower(fleet_number) = lower(?2)))"
-              + " order by updated_at desc, id desc limit 12")
-  List<JobRow> ofVehicle(String vin, String fleetNumber, long except);
+              + " order by updated_at desc, id desc limit ?4")
+  List<JobRow> ofVehicle(String vin, String fleetNumber, long except, int most);
 }

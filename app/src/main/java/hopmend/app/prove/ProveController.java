@@ -10,7 +10,6 @@ import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Check;
-import hopmend.prove.Diagnosis;
 import hopmend.prove.Measurement;
 import hopmend.prove.Remedy;
 import hopmend.prove.Verdict;
@@ -52,10 +51,9 @@ class ProveController {
     Workup workup = desk.look(form.jobId()).workup();
     Check check =
         workup
-            .sheet()
-            .flatMap(s -> s.check(form.field("check")))
+            .check(form.field("check"))
             .orElseThrow(() -> new InputProblem("", "The sheet has no such check."));
-    if (check.measured().isPresent()) {
+    if (workup.isJudged(check)) {
       return measured(form, workup, check, check.measured().get());
     }
     String outcome = form.field("outcome");
@@ -69,15 +67,12 @@ class ProveController {
       Form form, Workup workup, Check check, Measurement measurement) {
     Reading value = reading(form, "value", "valueUnit", measurement.unit());
     Optional<Reading> companion =
-        measurement.companionUnit().map(u -> reading(form, "companion", "companionUnit", u));
-    companion
-        .filter(c -> c.value() <= 0)
-        .ifPresent(
-            c -> {
-              throw new InputProblem(
-                  "companion", "The engine speed must be above 0 for this check.");
-            });
-    Band band = workup.band(check, measurement, companion);
+        measurement.companion().map(c -> reading(form, "companion", "companionUnit", c.unit()));
+    Band band =
+        workup
+            .band(check, measurement, companion)
+            .orElseThrow(
+                () -> new InputProblem("companion", measurement.companion().orElseThrow().asked()));
     Optional<Reading> meant = band.likelyMeant(value);
     if (meant.isPresent() && form.field("sure").isEmpty()) {
       throw new InputProblem(
@@ -120,11 +115,7 @@ class ProveController {
             .filter(r -> r.name().equals(form.field("remedy")))
             .findFirst()
             .orElseThrow(() -> new InputProblem("remedy", "Pick a verdict."));
-    double probability =
-        workup.diagnosis().orElseThrow().standings().stream()
-            .filter(s -> s.suspect().remedy() == remedy)
-            .mapToDouble(Diagnosis.Standing::posterior)
-            .sum();
+    double probability = workup.diagnosis().orElseThrow().probability(remedy);
     return new Fact.VerdictTaken(
         remedy, computed.suspect().id(), probability, form.field("reason").strip());
   }

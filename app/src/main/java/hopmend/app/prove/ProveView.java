@@ -54,11 +54,9 @@ class ProveView implements HopView {
               model.addAttribute("isBest", d.next().filter(r::equals).isPresent());
               r.check()
                   .measured()
-                  .filter(m -> m.companionUnit().isEmpty())
-                  .ifPresent(
-                      m ->
-                          model.addAttribute(
-                              "band", page.workup().band(r.check(), m, Optional.empty())));
+                  .flatMap(m -> page.workup().band(r.check(), m, Optional.empty()))
+                  .ifPresent(b -> model.addAttribute("band", b));
+              model.addAttribute("judged", page.workup().isJudged(r.check()));
             });
   }
 

@@ -19,7 +19,6 @@ import hopmend.vehicle.VinReading;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.ZoneId;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -32,8 +31,11 @@ import org.springframework.ui.Model;
 class ReadView implements HopView {
   private static final int SHOWN_ROWS = 60;
 
+  /** Of the vehicle; the list of jobs has them all. */
+  private static final int PAST_JOBS = 5;
+
   /** So many codes are shown with all that can be said and done; more of them one by one. */
-  private static final int IN_FULL = 3;
+  private static final int IN_FULL = 1;
 
   private final Catalog catalog;
   private final JobDesk desk;
@@ -81,7 +83,11 @@ class ReadView implements HopView {
   public void read(Model model, JobDesk.OpenJob job) {
     model.addAttribute("known", fleet.numbered(job.row().fleetNumber()).orElse(null));
     String vin = job.workup().state().vehicle().map(v -> v.vin()).orElse("");
-    model.addAttribute("history", desk.history(job.row(), vin).stream().map(Past::of).toList());
+    List<JobRow> history = desk.history(job.row(), vin, PAST_JOBS + 1);
+    model.addAttribute("history", history.stream().limit(PAST_JOBS).map(Past::of).toList());
+    if (history.size() > PAST_JOBS) {
+      model.addAttribute("moreHistory", vin.isEmpty() ? job.row().fleetNumber() : vin);
+    }
     lastPasted(job.workup().state())
         .filter(attachment -> !intake.isRead(attachment))
         .flatMap(attachment -> desk.text(job.row().id(), attachment))
@@ -94,7 +100,7 @@ class ReadView implements HopView {
     model.addAttribute("meanings", page.workup().meanings());
     page.workup().codeDrawing().ifPresent(d -> model.addAttribute("codeDrawing", d));
     model.addAttribute("inFull", IN_FULL);
-    model.addAttribute("asked", Objects.toString(request.getParameter("asked"), ""));
+    model.addAttribute("asked", asked(page));
     model.addAttribute("circumstances", catalog.circumstances());
     model.addAttribute("states", CodeState.values());
     model.addAttribute("noStates", Set.of());
@@ -112,6 +118,21 @@ class ReadView implements HopView {
     lastPasted(page.state())
         .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
         .ifPresent(kept -> show(model, kept));
+  }
+
+  /**
+   * Which part of the page is open: what was asked for, or else the form that was just sent and has
+   * to be shown again. Without any code a report can be pasted at once.
+   */
+  private String asked(JobPage page) {
+    String asked = request.getParameter("asked");
+    if (asked == null && request.getMethod().equals("POST")) {
+      asked = request.getRequestURI().substring(request.getRequestURI().lastIndexOf('/') + 1);
+    }
+    if (asked == null) {
+      asked = page.workup().picture().nodes().isEmpty() ? "paste" : "";
+    }
+    return asked;
   }
 
   /** The years of the number that suit the build month, else the vehicle card; else all. */

@@ -82,10 +82,6 @@ class AnyRecordTest {
         .ifPresent(
             s ->
                 s.checks()
-                    .forEach(
-                        c ->
-                            c.measured()
-                                .filter(m -> m.companionUnit().isEmpty())
-                                .ifPresent(m -> w.band(c, m, Optional.empty()))));
+                    .forEach(c -> c.measured().ifPresent(m -> w.band(c, m, Optional.empty()))));
   }
 }

@@ -1,0 +1,29 @@
+package hopmend.sensor;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+
+/**
+ * For which sensors something of a sheet is meant: all the traits of {@code when} must be known and
+ * have one of the values, none of {@code unless} may have one of its.
+ */
+public record Condition(Map<String, List<String>> when, Map<String, List<String>> unless) {
+  public Condition {
+    when = copy(when);
+    unless = copy(unless);
+  }
+
+  private static Map<String, List<String>> copy(Map<String, List<String>> traits) {
+    return traits == null
+        ? Map.of()
+        : traits.entrySet().stream()
+            .collect(
+                Collectors.toUnmodifiableMap(Map.Entry::getKey, e -> List.copyOf(e.getValue())));
+  }
+
+  public boolean holdsFor(Traits traits) {
+    return when.entrySet().stream().allMatch(e -> traits.isOneOf(e.getKey(), e.getValue()))
+        && unless.entrySet().stream().noneMatch(e -> traits.isOneOf(e.getKey(), e.getValue()));
+  }
+}

@@ -1,0 +1,144 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.catalog.VehicleCard;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.find.Site;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Outcome;
+import hopmend.prove.Remedy;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** What a healthy sensor shows is never held against it. */
+class HealthyPartTest {
+  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final ShopSettings SHOP =
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
+
+  private final List<JobEntry> entries = new ArrayList<>();
+
+  private Workup workup() {
+    return new Workup(JobState.of(entries), CATALOG, SHOP);
+  }
+
+  private void say(Fact fact) {
+    entries.add(new JobEntry(entries.size() + 1, T0, "ann", fact));
+  }
+
+  private Workup on(String card, String code) {
+    say(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(TroubleCode.parse(code), CodeState.STORED)),
+            List.of(),
+            ""));
+    say(
+        new Fact.VehicleIdentified(
+            "0HMWS3A07K1000342", card, 2019, null, 100_000, Fact.Place.HOIST));
+    return workup();
+  }
+
+  private static boolean finds(Workup w, Check check, Reading value, Reading companion) {
+    String outcome = w.outcome(check, value, Optional.ofNullable(companion)).orElseThrow();
+    return check.known(outcome).orElseThrow().finds();
+  }
+
+  /** Common practice: 2.5 kohm at 20 °C, 0.3 kohm at 80 °C; between them by the beta equation. */
+  @ParameterizedTest
+  @CsvSource({
+    "-10, 9.5, false", "10, 3.7, false", "20, 2.5, false", "80, 0.32, false",
+    "20, 3.7, true", "10, 2.5, true", "80, 0.6, true", "20, 0.001, true"
+  })
+  void aThermistorIsJudgedAtItsTemperature(double celsius, double kiloohm, boolean wrong) {
+    Workup w = on("wherrill-teal-16", "P0118");
+    Reading value = Reading.of(kiloohm, MeasureUnit.KILOOHM);
+    Check check = w.check("resistance").orElseThrow();
+    assertThat(finds(w, check, value, Reading.of(celsius, MeasureUnit.CELSIUS))).isEqualTo(wrong);
+    assertThat(w.outcome(check, value, Optional.empty())).as("without its temperature").isEmpty();
+    Fact alone = new Fact.CheckAnswered("resistance", "high", value, null);
+    assertThat(JobRules.refuse(w, alone, 9, new JobRules.Person("ann", Role.LEAD))).isPresent();
+  }
+
+  @Test
+  void aPiezoPassesNoCurrent() {
+    Workup w = on("osmere-crake-14", "P0325");
+    Check check = w.check("resistance").orElseThrow();
+    assertThat(finds(w, check, Reading.of(900_000, MeasureUnit.KILOOHM), null)).isFalse();
+    assertThat(finds(w, check, Reading.of(0.4, MeasureUnit.KILOOHM), null)).isTrue();
+  }
+
+  /** Common practice: about 1 g/s and litre at warm idle. */
+  @Test
+  void idleAirFollowsTheSizeOfTheEngine() {
+    Workup w = on("wherrill-teal-16", "P0101");
+    Check check =
+        w.checks().stream()
+            .filter(c -> c.measured().isPresent() && c.id().contains("idle"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(finds(w, check, Reading.of(1.6, MeasureUnit.GRAM_PER_SECOND), null)).isFalse();
+    assertThat(finds(w, check, Reading.of(3.6, MeasureUnit.GRAM_PER_SECOND), null)).isTrue();
+  }
+
+  static Stream<Arguments> sites() {
+    return CATALOG.cards().stream()
+        .flatMap(c -> c.sites().stream().map(s -> Arguments.of(c, s, c.id() + " " + s.id())));
+  }
+
+  /** Each check belongs to the kind of sensor that sits there. */
+  @ParameterizedTest(name = "{2}")
+  @MethodSource("sites")
+  void onlyWhatSuitsTheSensorIsAsked(VehicleCard card, Site site, String where) {
+    List<String> asked =
+        CATALOG.sheet(site.family()).orElseThrow().checksFor(card.traits(site)).stream()
+            .map(Check::id)
+            .toList();
+    String wires = site.traits().getOrDefault("wires", "");
+    if (wires.equals("2")) {
+      assertThat(asked).as("a coil has no supply").doesNotContain("supply");
+    }
+    if (site.family().equals("oxygen")) {
+      boolean wideband = site.traits().get("cell").equals("wideband");
+      String cell = wideband ? "follows" : site.position().equals("sensor 1") ? "swing" : "steady";
+      assertThat(asked).containsOnlyOnce(cell);
+      assertThat(asked.stream().filter(List.of("follows", "swing", "steady")::contains)).hasSize(1);
+    }
+    assertThat(asked).isNotEmpty();
+  }
+
+  @Test
+  void oldSoftwareComesFirstWhateverElseWasFound() {
+    Workup w = on("tidewell-alder-77", "P24AE");
+    for (Check c : w.checks()) {
+      Outcome found =
+          c.outcomes().stream()
+              .filter(o -> c.id().equals("bulletin") ? o.id().equals("old") : o.finds())
+              .findFirst()
+              .orElseThrow();
+      say(new Fact.CheckAnswered(c.id(), found.id(), null, null));
+    }
+    assertThat(workup().diagnosis().map(Diagnosis::leader).orElseThrow().suspect().remedy())
+        .isNotEqualTo(Remedy.UPDATE_SOFTWARE);
+    assertThat(workup().verdict().orElseThrow().remedy()).contains(Remedy.UPDATE_SOFTWARE);
+    assertThat(workup().verdict().orElseThrow().reasons().get(0).fact())
+        .contains("Older than the bulletin");
+  }
+}
