@@ -3,11 +3,14 @@ package hopmend.measure;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import javax.measure.IncommensurableException;
 import javax.measure.MetricPrefix;
 import javax.measure.Unit;
+import javax.measure.UnitConverter;
 import systems.uom.common.Imperial;
 import systems.uom.common.USCustomary;
 import tech.units.indriya.unit.Units;
@@ -83,6 +86,7 @@ public enum MeasureUnit {
   private final Quantity quantity;
   private final Unit<?> unit;
   private final List<String> spellings;
+  private final Map<MeasureUnit, UnitConverter> converters = new ConcurrentHashMap<>();
 
   MeasureUnit(String symbol, Quantity quantity, Unit<?> unit, String... others) {
     this.symbol = symbol;
@@ -124,8 +128,12 @@ public enum MeasureUnit {
     if (target == this) {
       return value;
     }
+    return converters.computeIfAbsent(target, this::converterTo).convert(value);
+  }
+
+  private UnitConverter converterTo(MeasureUnit target) {
     try {
-      return unit.getConverterToAny(target.unit).convert(value);
+      return unit.getConverterToAny(target.unit);
     } catch (IncommensurableException e) {
       throw new IllegalStateException(symbol + " and " + target.symbol + " do not convert", e);
     }

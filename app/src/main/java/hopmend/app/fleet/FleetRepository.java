@@ -10,9 +10,7 @@ interface FleetRepository extends Repository<FleetVehicle, Long> {
 
   Optional<FleetVehicle> findByVin(String vin);
 
-  @Query(
-      nativeQuery = true,
-      value = "select * from fleet_vehicle where lower(fleet_number) = lower(?1)")
+  @Query("select v from FleetVehicle v where lower(v.fleetNumber) = lower(?1)")
   Optional<FleetVehicle> findByFleetNumberIgnoreCase(String fleetNumber);
 
   @Query("select v from FleetVehicle v order by v.fleetNumber, v.id")

@@ -319,13 +319,13 @@ public class JobDesk {
 
   /** So many other jobs of the same vehicle at most, latest first. */
   @Transactional(readOnly = true)
-  public List<JobRow> history(JobRow job, String vin, int most) {
+  public List<PastJob> history(JobRow job, String vin, int most) {
     return jobs.ofVehicle(vin, job.fleetNumber(), job.id(), most);
   }
 
   /** The latest jobs of a vehicle, latest first. */
   @Transactional(readOnly = true)
-  public List<JobRow> historyOf(String vin, String fleetNumber) {
+  public List<PastJob> historyOf(String vin, String fleetNumber) {
     return jobs.ofVehicle(vin, fleetNumber, 0, 12);
   }
 

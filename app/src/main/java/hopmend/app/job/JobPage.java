@@ -12,6 +12,7 @@ import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 
@@ -23,6 +24,43 @@ import java.util.UUID;
  */
 public record JobPage(
     JobRow row, Workup workup, HopLine line, Hop hop, LinkState link, UUID token, Instant now) {
+
+  /**
+   * A hop in the line, ready to be shown.
+   *
+   * @param look the words of its style sheet
+   * @param sign its sign among the shapes of the layout
+   * @param current "step" for the hop of this page, null for the others
+   */
+  public record Stone(
+      String look,
+      String path,
+      String current,
+      String sign,
+      int number,
+      String label,
+      String kind,
+      String words,
+      long secondsLeft) {}
+
+  public List<Stone> stones() {
+    return line.standings().stream().map(this::stone).toList();
+  }
+
+  private Stone stone(Standing s) {
+    boolean here = s.hop() == hop;
+    String kind = s.kind().name().toLowerCase(Locale.ROOT);
+    return new Stone(
+        "hop-" + kind + (here ? " hop-here" : ""),
+        "/jobs/" + row.id() + "/" + s.hop().path(),
+        here ? "step" : null,
+        "#stone-" + kind,
+        s.hop().number(),
+        s.hop().label(),
+        s.kind().label() + ":",
+        s.kind() == Standing.Kind.BLOCKED ? "blocked " + s.words() : s.words(),
+        s.kind() == Standing.Kind.WAITING ? s.secondsLeft() : 0);
+  }
 
   public JobState state() {
     return workup.state();

@@ -21,10 +21,9 @@ interface JobRepository extends Repository<JobRow, Long> {
 
   /** Other jobs of a vehicle, by its identification number or its fleet number, latest first. */
   @Query(
-      nativeQuery = true,
-      value =
-          "select * from job where id <> ?3 and ((vin <> '' and vin = ?1)"
-              + " or (vin = '' and fleet_number <> '' and lower(fleet_number) = lower(?2)))"
-              + " order by updated_at desc, id desc limit ?4")
-  List<JobRow> ofVehicle(String vin, String fleetNumber, long except, int most);
+      "select new hopmend.app.job.PastJob(j.id, j.code, j.title, j.part, j.outcome, j.updatedAt)"
+          + " from JobRow j where j.id <> ?3 and ((j.vin <> '' and j.vin = ?1)"
+          + " or (j.vin = '' and j.fleetNumber <> '' and lower(j.fleetNumber) = lower(?2)))"
+          + " order by j.updatedAt desc, j.id desc limit ?4")
+  List<PastJob> ofVehicle(String vin, String fleetNumber, long except, int most);
 }

@@ -4,9 +4,11 @@ import hopmend.app.fleet.Fleet;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
-import hopmend.app.job.JobRow;
+import hopmend.app.job.PastJob;
 import hopmend.app.link.VehicleDesk;
 import hopmend.catalog.Catalog;
+import hopmend.catalog.Symptom;
+import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
 import hopmend.fault.ScanText;
 import hopmend.job.Fact;
@@ -14,13 +16,15 @@ import hopmend.job.Hop;
 import hopmend.job.JobEntry;
 import hopmend.job.JobState;
 import hopmend.job.Workup;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -34,8 +38,8 @@ class ReadView implements HopView {
   /** Of the vehicle; the list of jobs has them all. */
   private static final int PAST_JOBS = 5;
 
-  /** So many codes are shown with all that can be said and done; more of them one by one. */
-  private static final int IN_FULL = 1;
+  /** Of a job with many codes; all of them, and the one that is asked about, on being asked. */
+  private static final int FIRST_CODES = 12;
 
   private final Catalog catalog;
   private final JobDesk desk;
@@ -59,21 +63,6 @@ class ReadView implements HopView {
     this.request = request;
   }
 
-  /** A line about another job of the same vehicle. */
-  public record Past(long id, String code, String title, String words) {
-    private static Past of(JobRow row) {
-      String day = row.updatedAt().atZone(ZoneId.systemDefault()).toLocalDate().toString();
-      String part = row.part().isEmpty() ? "" : "part " + row.part();
-      return new Past(
-          row.id(),
-          row.code(),
-          row.title(),
-          Stream.of(day, part, row.outcome())
-              .filter(s -> !s.isEmpty())
-              .collect(Collectors.joining(", ")));
-    }
-  }
-
   @Override
   public Hop hop() {
     return Hop.READ;
@@ -83,8 +72,8 @@ class ReadView implements HopView {
   public void read(Model model, JobDesk.OpenJob job) {
     model.addAttribute("known", fleet.numbered(job.row().fleetNumber()).orElse(null));
     String vin = job.workup().state().vehicle().map(v -> v.vin()).orElse("");
-    List<JobRow> history = desk.history(job.row(), vin, PAST_JOBS + 1);
-    model.addAttribute("history", history.stream().limit(PAST_JOBS).map(Past::of).toList());
+    List<PastJob> history = desk.history(job.row(), vin, PAST_JOBS + 1);
+    model.addAttribute("history", history.stream().limit(PAST_JOBS).toList());
     if (history.size() > PAST_JOBS) {
       model.addAttribute("moreHistory", vin.isEmpty() ? job.row().fleetNumber() : vin);
     }
@@ -97,11 +86,15 @@ class ReadView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     model.addAttribute("picture", page.workup().picture());
-    model.addAttribute("meanings", page.workup().meanings());
     page.workup().codeDrawing().ifPresent(d -> model.addAttribute("codeDrawing", d));
-    model.addAttribute("inFull", IN_FULL);
-    model.addAttribute("asked", asked(page));
+    String asked = asked(page);
+    model.addAttribute("asked", asked);
+    List<CodeLine> lines = codeLines(page.workup(), asked);
+    model.addAttribute("codeLines", lines);
+    model.addAttribute("moreCodes", page.workup().picture().nodes().size() - lines.size());
     model.addAttribute("circumstances", catalog.circumstances());
+    model.addAttribute("noticed", words(page.state(), Fact.SymptomsNoted::picks));
+    model.addAttribute("oftenWhen", oftenWhen(page.state()));
     model.addAttribute("states", CodeState.values());
     model.addAttribute("noStates", Set.of());
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
@@ -111,6 +104,7 @@ class ReadView implements HopView {
         .vehicle()
         .ifPresent(
             v -> {
+              model.addAttribute("odometer", Reading.of(v.odometerKm(), MeasureUnit.KILOMETRE));
               VinReading number = Vin.read(v.vin(), intake.year());
               model.addAttribute("vinReading", number);
               model.addAttribute("modelYears", plausible(number.modelYears(), v, page.workup()));
@@ -118,6 +112,38 @@ class ReadView implements HopView {
     lastPasted(page.state())
         .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
         .ifPresent(kept -> show(model, kept));
+  }
+
+  /** The first codes, or all. The first is told in full, the others when they are asked about. */
+  private static List<CodeLine> codeLines(Workup workup, String asked) {
+    List<CodePicture.Node> nodes = workup.picture().nodes();
+    boolean all =
+        asked.equals("codes")
+            || nodes.stream().skip(FIRST_CODES).anyMatch(n -> n.read().code().text().equals(asked));
+    return nodes.stream()
+        .limit(all ? nodes.size() : FIRST_CODES)
+        .map(
+            n -> {
+              boolean full = n == nodes.get(0) || n.read().code().text().equals(asked);
+              return CodeLine.of(n, workup.meanings().get(n.read().code()), full);
+            })
+        .toList();
+  }
+
+  /** What the driver noticed or when, in words. */
+  private List<String> words(JobState state, Function<Fact.SymptomsNoted, List<String>> which) {
+    List<String> noted = state.symptoms().map(which).orElse(List.of());
+    return Stream.concat(catalog.symptoms().stream(), catalog.circumstances().stream())
+        .filter(s -> noted.contains(s.id()))
+        .map(Symptom::words)
+        .toList();
+  }
+
+  private String oftenWhen(JobState state) {
+    return Stream.concat(
+            state.symptoms().map(Fact.SymptomsNoted::often).map(Fact.HowOften::label).stream(),
+            words(state, Fact.SymptomsNoted::when).stream())
+        .collect(Collectors.joining(", "));
   }
 
   /**
