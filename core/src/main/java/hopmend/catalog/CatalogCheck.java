@@ -29,7 +29,7 @@ import java.util.function.Supplier;
  */
 final class CatalogCheck {
   /** Latches of which there is a drawing; "site" stands for that of the site's connector. */
-  private static final Set<String> LATCHES = Set.of("push-tab");
+  private static final Set<String> LATCHES = Set.of("push-tab", "slide-lock");
 
   /** Pictograms that there are. */
   private static final Set<String> SIGNS =

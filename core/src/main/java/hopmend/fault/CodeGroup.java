@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * A run of codes that speak about one circuit, from a family sheet. The meaning of a code is
@@ -14,6 +15,8 @@ import java.util.Optional;
  * @param circuit what the codes speak about, for example "camshaft position sensor A"
  * @param bank bank number, 0 where banks do not apply
  * @param position the sheet's word for the place, for example "intake"; empty where none
+ * @param firstCylinder the cylinder of the first code, where a run counts cylinders, 0 for all of
+ *     them together; null where it does not
  * @param modes failure mode of single codes of the run, by their written form
  * @param series failure modes of the run in its order, separated by semicolons; empty where the
  *     modes are named one by one, or where the failure type tells them
@@ -26,6 +29,7 @@ public record CodeGroup(
     String circuit,
     int bank,
     String position,
+    Integer firstCylinder,
     Map<String, String> modes,
     String series,
     String accuses,
@@ -68,6 +72,26 @@ public record CodeGroup(
 
   public boolean owns(TroubleCode code) {
     return codes.contains(code);
+  }
+
+  /**
+   * What it speaks about, and where that is: camshaft position sensor A: bank 2, the intake side.
+   */
+  public String where() {
+    String of = bank == 1 ? "bank 1, the bank of cylinder 1" : bank > 1 ? "bank " + bank : "";
+    boolean cam = position.equals("intake") || position.equals("exhaust");
+    String side = cam ? "the " + position + " side" : position;
+    String both = of.isEmpty() || side.isEmpty() ? of + side : of + ", " + side;
+    return circuit + (both.isEmpty() ? "" : ": " + both);
+  }
+
+  /** The cylinder that a code of this run speaks about; empty if it is about none alone. */
+  public OptionalInt cylinder(TroubleCode code) {
+    if (firstCylinder == null || !owns(code)) {
+      return OptionalInt.empty();
+    }
+    int cylinder = firstCylinder + codes.indexOf(code);
+    return cylinder > 0 ? OptionalInt.of(cylinder) : OptionalInt.empty();
   }
 
   public Optional<String> mode(TroubleCode code) {

@@ -1,6 +1,7 @@
 package hopmend.fault;
 
 import java.util.List;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
@@ -52,6 +53,14 @@ public record CodeRange(TroubleCode from, TroubleCode to) {
       count++;
     }
     return count;
+  }
+
+  /** The place of a code of the run. */
+  public int indexOf(TroubleCode code) {
+    return IntStream.range(0, size())
+        .filter(i -> at(i).base() == code.base())
+        .findFirst()
+        .orElseThrow(() -> new IllegalArgumentException(code.text() + " is not in " + text()));
   }
 
   private static boolean isInTens(TroubleCode code) {

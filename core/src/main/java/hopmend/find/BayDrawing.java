@@ -1,6 +1,7 @@
 package hopmend.find;
 
 import hopmend.drawing.Drawing;
+import hopmend.drawing.LabelPlaces;
 import hopmend.drawing.Shape;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.EngineLayout.Orientation;
@@ -30,10 +31,17 @@ public final class BayDrawing {
   private final EngineLayout engine;
   private final Bay bay;
   private final List<Shape> shapes = new ArrayList<>();
+  private final List<Runnable> names = new ArrayList<>();
+  private final double width;
+  private final double height;
+  private final LabelPlaces places;
 
   private BayDrawing(EngineLayout engine, Bay bay) {
     this.engine = engine;
     this.bay = bay;
+    this.width = bay.widthMm() * SCALE + 2 * MARGIN;
+    this.height = bay.depthMm() * SCALE + 2 * MARGIN;
+    this.places = new LabelPlaces(width, height);
   }
 
   /** Draws the bay with all sites of the family, {@code chosen} marked with its way in. */
@@ -42,8 +50,6 @@ public final class BayDrawing {
   }
 
   private Drawing drawing(List<Site> sites, Site chosen) {
-    double width = bay.widthMm() * SCALE + 2 * MARGIN;
-    double height = bay.depthMm() * SCALE + 2 * MARGIN;
     shapes.add(new Shape.Box("bay", MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN, 26));
     manifolds();
     block();
@@ -56,7 +62,8 @@ public final class BayDrawing {
         .forEach(s -> sensor(s, "sensor"));
     wayIn(chosen);
     sensor(chosen, "sensor-chosen");
-    compass(width, height);
+    names.forEach(Runnable::run);
+    compass();
     return new Drawing(width, height, shapes, spoken(chosen));
   }
 
@@ -119,10 +126,22 @@ public final class BayDrawing {
 
   private void block() {
     double half = halfWidthMm();
-    shapes.add(box("engine", -halfLengthMm(), -half, halfLengthMm(), half, 12));
-    shapes.add(box("pulley", -halfLengthMm() - 34, -70, -halfLengthMm() - 8, 70, 6));
-    shapes.add(box("gearbox", halfLengthMm() + 6, -half - 15, halfLengthMm() + 130, half - 20, 20));
-    label("part-name", at(halfLengthMm() + 68, -10), "gearbox");
+    Shape.Box gearbox =
+        box("gearbox", halfLengthMm() + 6, -half - 15, halfLengthMm() + 130, half - 20, 20);
+    outlined(box("engine", -halfLengthMm(), -half, halfLengthMm(), half, 12));
+    outlined(box("pulley", -halfLengthMm() - 34, -70, -halfLengthMm() - 8, 70, 6));
+    outlined(gearbox);
+    named("part-name", "gearbox", gearbox);
+  }
+
+  private void outlined(Shape.Box box) {
+    shapes.add(box);
+    places.keepOutlineClear(box);
+  }
+
+  /** Names are put last, when all markers are known. */
+  private void named(String role, String name, Shape.Box box) {
+    names.add(() -> shapes.add(places.place(role, name, LabelPlaces.aroundMiddleOf(box))));
   }
 
   private Shape.Box box(String role, double a1, double t1, double a2, double t2, double radius) {
@@ -241,16 +260,16 @@ public final class BayDrawing {
   private void landmark(Bay.Landmark l, Site chosen) {
     Shape.Point p = inDrawing(l.xMm(), l.yMm() + l.depthMm());
     boolean inTheWay = l.obstruction() != null && chosen.behind().contains(l.obstruction());
-    shapes.add(
+    Shape.Box box =
         new Shape.Box(
             inTheWay ? "landmark-in-the-way" : "landmark",
             p.x(),
             p.y(),
             l.widthMm() * SCALE,
             l.depthMm() * SCALE,
-            8));
-    Shape.Point middle = inDrawing(l.xMm() + l.widthMm() / 2, l.yMm() + l.depthMm() / 2);
-    label(inTheWay ? "landmark-name-in-the-way" : "landmark-name", middle, l.name());
+            8);
+    outlined(box);
+    named(inTheWay ? "landmark-name-in-the-way" : "landmark-name", l.name(), box);
   }
 
   private Shape.Point place(Site site) {
@@ -273,14 +292,39 @@ public final class BayDrawing {
   private void sensor(Site site, String role) {
     Shape.Point p = place(site);
     if (role.equals("sensor-chosen")) {
-      shapes.add(new Shape.Disc("sensor-halo", p.x(), p.y(), 32));
+      marker(new Shape.Disc("sensor-halo", p.x(), p.y(), 32));
     }
-    shapes.add(new Shape.Disc(role, p.x(), p.y(), role.equals("sensor") ? 11 : 15));
+    marker(new Shape.Disc(role, p.x(), p.y(), role.equals("sensor") ? 11 : 15));
   }
 
+  private void marker(Shape.Disc disc) {
+    shapes.add(disc);
+    places.keepClear(disc);
+  }
+
+  /**
+   * From where a person stands or kneels. What is reached from below has no direction in a plan: a
+   * ring and the word say it.
+   */
   private void wayIn(Site site) {
     Shape.Point p = place(site);
-    boolean across = engine.orientation() == Orientation.ACROSS;
+    if (site.wayIn() == Site.WayIn.FROM_BELOW) {
+      marker(new Shape.Disc("way-in-ring", p.x(), p.y(), 44));
+      names.add(
+          () ->
+              shapes.add(
+                  places.place(
+                      "way-in-name",
+                      site.wayIn().shortly(),
+                      List.of(
+                          new Shape.Point(p.x(), p.y() - 52),
+                          new Shape.Point(p.x(), p.y() + 64),
+                          new Shape.Point(p.x() + 104, p.y() + 5),
+                          new Shape.Point(p.x() - 104, p.y() + 5)))));
+      return;
+    }
+    boolean across =
+        engine.orientation() == Orientation.ACROSS && site.wayIn() != Site.WayIn.WHEEL_WELL;
     double right = MARGIN + bay.widthMm() * SCALE + 20;
     double nearerSide = p.x() < right / 2 ? MARGIN - 20 : right;
     double fromX = across ? p.x() : nearerSide;
@@ -289,7 +333,9 @@ public final class BayDrawing {
     double dy = p.y() - fromY;
     double length = Math.hypot(dx, dy);
     Shape.Point tip = new Shape.Point(p.x() - dx / length * 34, p.y() - dy / length * 34);
-    shapes.add(new Shape.Path("way-in", List.of(new Shape.Point(fromX, fromY), tip), false));
+    Shape.Path way = new Shape.Path("way-in", List.of(new Shape.Point(fromX, fromY), tip), false);
+    shapes.add(way);
+    places.keepClear(way);
     double nx = -dy / length;
     double ny = dx / length;
     Shape.Point back = new Shape.Point(tip.x() - dx / length * 18, tip.y() - dy / length * 18);
@@ -303,7 +349,7 @@ public final class BayDrawing {
             true));
   }
 
-  private void compass(double width, double height) {
+  private void compass() {
     shapes.add(
         new Shape.Label(
             "compass", width / 2, height - 14, "middle", "FRONT OF VEHICLE: you stand here"));

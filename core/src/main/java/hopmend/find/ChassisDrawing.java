@@ -1,6 +1,7 @@
 package hopmend.find;
 
 import hopmend.drawing.Drawing;
+import hopmend.drawing.LabelPlaces;
 import hopmend.drawing.Shape;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,11 +17,15 @@ public final class ChassisDrawing {
 
   private final Chassis chassis;
   private final double scale;
+  private final double height;
   private final List<Shape> shapes = new ArrayList<>();
+  private final LabelPlaces places;
 
   private ChassisDrawing(Chassis chassis) {
     this.chassis = chassis;
     this.scale = (WIDTH - 2 * MARGIN) / chassis.lengthMm();
+    this.height = chassis.widthMm() * scale + 2 * MARGIN;
+    this.places = new LabelPlaces(WIDTH, height);
   }
 
   /** Draws the vehicle with all sites of the family, {@code chosen} marked with its way in. */
@@ -29,7 +34,6 @@ public final class ChassisDrawing {
   }
 
   private Drawing drawing(List<Site> sites, Site chosen) {
-    double height = chassis.widthMm() * scale + 2 * MARGIN;
     double right = WIDTH - MARGIN;
     double bottom = height - MARGIN;
     shapes.add(new Shape.Box("bay", MARGIN, MARGIN, WIDTH - 2 * MARGIN, height - 2 * MARGIN, 40));
@@ -39,15 +43,15 @@ public final class ChassisDrawing {
       }
     }
     chassis.pipes().forEach(this::pipe);
-    for (int i = 0; i < chassis.items().size(); i++) {
-      item(chassis.items().get(i), i % 2 == 0);
-    }
+    chassis.items().forEach(i -> shapes.add(box(i)));
     sites.stream()
         .filter(s -> s.isOutsideBay() && !s.id().equals(chosen.id()))
-        .forEach(s -> shapes.add(disc("sensor", s, 10)));
+        .forEach(s -> marker(disc("sensor", s, 10)));
     wayIn(chosen, bottom);
-    shapes.add(disc("sensor-halo", chosen, 30));
-    shapes.add(disc("sensor-chosen", chosen, 14));
+    marker(disc("sensor-halo", chosen, 30));
+    marker(disc("sensor-chosen", chosen, 14));
+    chassis.items().forEach(i -> places.keepOutlineClear(box(i)));
+    chassis.items().forEach(this::name);
     label("compass", 8, height / 2 - 12, "start", "front");
     label("compass", WIDTH / 2, 28, "middle", "vehicle's right, seen from above");
     label("compass", WIDTH / 2, height - 10, "middle", "vehicle's left");
@@ -71,21 +75,42 @@ public final class ChassisDrawing {
     shapes.add(new Shape.Path("exhaust-pipe", points, false));
   }
 
-  private void item(Chassis.Item item, boolean nameAbove) {
-    Shape.Point p = at(item.xMm(), item.yMm());
-    double width = item.lengthMm() * scale;
-    double height = item.widthMm() * scale;
-    String role = "item-" + item.kind().name().toLowerCase(Locale.ROOT);
-    shapes.add(new Shape.Box(role, p.x(), p.y(), width, height, 10));
-    boolean fits = width > item.name().length() * 9.5;
-    double beside = nameAbove ? p.y() - 6 : p.y() + height + 18;
-    double y = fits ? p.y() + height / 2 + 6 : beside;
-    label("landmark-name", p.x() + width / 2, y, "middle", item.name());
+  private void marker(Shape.Disc disc) {
+    shapes.add(disc);
+    places.keepClear(disc);
   }
 
-  /** Always from the nearer long side: where a person stands or lies. */
+  private Shape.Box box(Chassis.Item item) {
+    Shape.Point p = at(item.xMm(), item.yMm());
+    String role = "item-" + item.kind().name().toLowerCase(Locale.ROOT);
+    return new Shape.Box(role, p.x(), p.y(), item.lengthMm() * scale, item.widthMm() * scale, 10);
+  }
+
+  private void name(Chassis.Item item) {
+    Shape.Box b = box(item);
+    shapes.add(places.place("landmark-name", item.name(), LabelPlaces.aroundMiddleOf(b)));
+  }
+
+  /**
+   * Through a wheel well from the nearer long side, where a person kneels. What is reached from
+   * below or from inside has no direction in a plan: a ring and the word say it.
+   */
   private void wayIn(Site site, double bottom) {
     Shape.Point p = at(site.chassisSpot().xMm(), site.chassisSpot().yMm());
+    if (site.wayIn() != Site.WayIn.WHEEL_WELL) {
+      shapes.add(new Shape.Disc("way-in-ring", p.x(), p.y(), 42));
+      places.keepClear(new Shape.Disc("way-in-ring", p.x(), p.y(), 42));
+      shapes.add(
+          places.place(
+              "way-in-name",
+              site.wayIn().shortly(),
+              List.of(
+                  new Shape.Point(p.x(), p.y() - 50),
+                  new Shape.Point(p.x(), p.y() + 62),
+                  new Shape.Point(p.x() + 100, p.y() + 5),
+                  new Shape.Point(p.x() - 100, p.y() + 5))));
+      return;
+    }
     boolean fromTop = site.chassisSpot().yMm() < chassis.widthMm() / 2;
     double from = fromTop ? MARGIN - 16 : bottom + 16;
     double tip = fromTop ? p.y() - 34 : p.y() + 34;

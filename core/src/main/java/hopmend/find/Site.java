@@ -53,16 +53,23 @@ public record Site(
 
   /** From where a site is reached. */
   public enum WayIn {
-    FROM_ABOVE("from above, no lifting"),
-    FROM_BELOW("from below, on stands or a hoist"),
-    WHEEL_WELL("through the wheel well, wheel off"),
-    CABIN("inside the cabin"),
-    TANK_DOWN("tank lowered");
+    FROM_ABOVE("from above, no lifting", "from above"),
+    FROM_BELOW("from below, on stands or a hoist", "from below"),
+    WHEEL_WELL("through the wheel well, wheel off", "wheel well"),
+    CABIN("inside the cabin", "inside"),
+    TANK_DOWN("tank lowered", "tank lowered");
 
     private final String label;
+    private final String shortly;
 
-    WayIn(String label) {
+    WayIn(String label, String shortly) {
       this.label = label;
+      this.shortly = shortly;
+    }
+
+    /** The word beside a marker. */
+    public String shortly() {
+      return shortly;
     }
 
     public String label() {

@@ -23,23 +23,12 @@ public record SiteFinder(Site site, String why) {
                     .filter(s -> s.family().equals(family))
                     .filter(s -> group.bank() == 0 || s.bank() == 0 || s.bank() == group.bank())
                     .filter(
-                        s ->
-                            group.position().isEmpty()
-                                || s.position().isEmpty()
-                                || s.position().equals(group.position()))
+                        s -> group.position().isEmpty() || s.position().equals(group.position()))
                     .findFirst()
                     .map(s -> new SiteFinder(s, why(code, group))));
   }
 
   private static String why(TroubleCode code, CodeGroup group) {
-    String bank = group.bank() > 0 ? "bank %d, the bank of cylinder 1".formatted(group.bank()) : "";
-    if (group.bank() > 1) {
-      bank = "bank " + group.bank();
-    }
-    boolean cam = group.position().equals("intake") || group.position().equals("exhaust");
-    String side = cam ? "the " + group.position() + " side" : group.position();
-    String both = bank.isEmpty() || side.isEmpty() ? bank + side : bank + ", " + side;
-    return "%s speaks about %s%s"
-        .formatted(code.text(), group.circuit(), both.isEmpty() ? "" : ": " + both);
+    return "%s speaks about %s".formatted(code.text(), group.where());
   }
 }

@@ -64,6 +64,7 @@ public final class Workup {
   private final About about;
   private final JobState all;
   private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
+  private final Once<List<String>> misfits = new Once<>(this::findMisfits);
   private final Once<Optional<Drawing>> codeDrawing = new Once<>(this::drawCodes);
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
@@ -158,6 +159,45 @@ public final class Workup {
         .map(n -> n.read().code())
         .distinct()
         .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, own)));
+  }
+
+  /**
+   * Codes that this vehicle cannot have as its cards tell it: the first question is then whether it
+   * is the right vehicle, the right engine, the right code.
+   */
+  public List<String> misfits() {
+    return misfits.get();
+  }
+
+  private List<String> findMisfits() {
+    List<CodeGroup> groups =
+        Stream.concat(groups(all).stream(), catalog.otherCodes().stream()).toList();
+    return picture.nodes().stream()
+        .map(n -> n.read().code())
+        .flatMap(c -> CodeGroup.owning(c, groups).flatMap(g -> misfit(c, g, groups)).stream())
+        .toList();
+  }
+
+  private Optional<String> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
+    int cylinders = engine(all).map(c -> c.engine().cylinders()).orElse(Integer.MAX_VALUE);
+    if (group.cylinder(code).orElse(0) > cylinders) {
+      return Optional.of(
+          "%s speaks of cylinder %d, this engine has %d."
+              .formatted(code.text(), group.cylinder(code).getAsInt(), cylinders));
+    }
+    Optional<FamilySheet> sheet = sheetOf(code, ownCodes(all));
+    Optional<VehicleCard> card =
+        sheet.flatMap(s -> s.follows() == FamilySheet.Follows.BODY ? body(all) : engine(all));
+    return card.filter(c -> c.sites().stream().anyMatch(s -> isOf(s, sheet)))
+        .filter(c -> SiteFinder.find(code, sheet.get().family(), groups, c.sites()).isEmpty())
+        .map(
+            c ->
+                "%s speaks of %s; the card %s has no such sensor."
+                    .formatted(code.text(), group.where(), c.name()));
+  }
+
+  private static boolean isOf(Site site, Optional<FamilySheet> sheet) {
+    return site.family().equals(sheet.get().family());
   }
 
   /** How the codes hang together, if there are several. */

@@ -20,6 +20,7 @@ import org.jgrapht.traverse.TopologicalOrderIterator;
 public record WorkOrder(List<Step> steps) {
   private static final String OFF = "off:";
   private static final String ON = "on:";
+  private static final String DRIVE = "{drive}";
 
   public WorkOrder {
     steps = List.copyOf(steps);
@@ -121,21 +122,29 @@ public record WorkOrder(List<Step> steps) {
 
   private static Step step(
       Operation o, Map<String, Fastener> fasteners, Map<String, Caution> cautions) {
+    Optional<Fastener> held = Optional.ofNullable(fasteners.get("site"));
     return new Step(
         o.id(),
         o.phase(),
-        o.brief(),
-        o.full(),
+        withDrive(o.brief(), held),
+        withDrive(o.full(), held),
         o.minutes(),
         List.of(),
         o.debt().map(List::of).orElse(List.of()),
         Optional.ofNullable(o.undoes()),
-        o.tools(),
+        o.tools().stream().map(t -> withDrive(t, held)).toList(),
         o.supplies(),
         resolve(o.cautions(), cautions),
         fastener(o.id(), o.fastener(), fasteners),
         Optional.ofNullable(o.latch()),
         o.source());
+  }
+
+  /** A sheet says "{drive}" for what turns the fastener at the site; the card knows its size. */
+  private static String withDrive(String words, Optional<Fastener> held) {
+    return words.contains(DRIVE)
+        ? words.replace(DRIVE, held.map(Fastener::drive).orElse("the tool that fits"))
+        : words;
   }
 
   private static Optional<Fastener> fastener(

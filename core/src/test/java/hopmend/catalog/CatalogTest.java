@@ -12,12 +12,15 @@ import hopmend.find.Site;
 import hopmend.find.SiteFinder;
 import hopmend.relearn.Routine;
 import hopmend.sensor.LiveSignal;
+import hopmend.swap.Operation;
+import hopmend.swap.WorkOrder;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -163,6 +166,26 @@ class CatalogTest {
   }
 
   /** Every site of every card can be worked at: an order, and a part that fits it. */
+  /** The size of what turns the fastener at the site stands in the card, and nowhere else. */
+  @Test
+  void aFastenerHasOneSize() {
+    Pattern size = Pattern.compile("\\b\\d+ mm (deep |slotted )?(socket|wrench|hex|nut|bolt)");
+    for (FamilySheet sheet : catalog.sheets()) {
+      for (Operation o : sheet.operations()) {
+        String said = o.brief() + " " + o.full() + " " + o.tools();
+        assertThat(size.matcher(said).find()).as(sheet.family() + ": " + said).isFalse();
+      }
+    }
+    catalog.cards().stream()
+        .flatMap(c -> c.sites().stream().map(s -> orderOf(c, s)))
+        .flatMap(w -> w.steps().stream())
+        .forEach(s -> assertThat(s.full() + s.tools()).doesNotContain("{"));
+  }
+
+  private WorkOrder orderOf(VehicleCard card, Site site) {
+    return catalog.workOrder(catalog.sheet(site.family()).orElseThrow(), card, site);
+  }
+
   @Test
   void everySiteOfEveryCardHasAnOrderAndAPart() {
     for (VehicleCard card : catalog.cards()) {

@@ -77,7 +77,17 @@ class CodeRangeTest {
     assertThatThrownBy(
             () ->
                 new CodeGroup(
-                    null, CodeRange.parse("P0340-P0341"), "c", 0, "", null, "a; b; c", "", "", "s"))
+                    null,
+                    CodeRange.parse("P0340-P0341"),
+                    "c",
+                    0,
+                    "",
+                    null,
+                    null,
+                    "a; b; c",
+                    "",
+                    "",
+                    "s"))
         .hasMessageContaining("P0342")
         .hasMessageContaining("P0340-P0341");
   }

@@ -13,6 +13,7 @@ import hopmend.vehicle.EngineLayout.Arrangement;
 import hopmend.vehicle.EngineLayout.Orientation;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -138,6 +139,43 @@ class DrawingsOfTheFleetTest {
         .hasMessageContaining("\"tank\" stands outside the vehicle of 4000 by 1700 mm");
     assertThatThrownBy(() -> new Chassis(4000, 1700, List.of(), List.of(List.of(1.0, 2.0, 3.0))))
         .hasMessageContaining("two points");
+  }
+
+  /** Names as wide as the theme draws them: 9 units a character. */
+  private static boolean covers(Shape.Disc d, Shape.Label l) {
+    double half = l.text().length() * 9 / 2.0;
+    double x = Math.max(Math.abs(d.x() - l.x()) - half, 0);
+    double y = Math.max(Math.abs(d.y() - (l.y() - 5)) - 7, 0);
+    return Math.hypot(x, y) < d.radius();
+  }
+
+  @Test
+  void noNameLiesUnderAMarkerAndNoArrowComesFromTheSideForWhatIsReachedFromBelow() {
+    for (VehicleCard card : CATALOG.cards()) {
+      for (Site site : card.sites()) {
+        Drawing d =
+            site.isOutsideBay()
+                ? ChassisDrawing.draw(card.chassis(), card.sites(), site)
+                : bay(card, site.id());
+        List<Shape.Disc> markers =
+            Stream.of("sensor", "sensor-chosen")
+                .flatMap(r -> d.ofRole(r).stream())
+                .map(Shape.Disc.class::cast)
+                .toList();
+        for (String role : List.of("landmark-name", "landmark-name-in-the-way", "part-name")) {
+          for (Shape s : d.ofRole(role)) {
+            Shape.Label name = (Shape.Label) s;
+            assertThat(markers)
+                .as("%s, %s: %s", card.id(), site.id(), name.text())
+                .noneMatch(m -> covers(m, name));
+          }
+        }
+        if (site.wayIn() == Site.WayIn.FROM_BELOW) {
+          assertThat(d.ofRole("way-in")).as(card.id() + " " + site.id()).isEmpty();
+          assertThat(d.ofRole("way-in-name")).hasSize(1);
+        }
+      }
+    }
   }
 
   private static EngineLayout vee(VehicleSide bankOne) {

@@ -124,6 +124,26 @@ class HealthyPartTest {
     assertThat(asked).isNotEmpty();
   }
 
+  /** Three cylinders, one crankshaft sensor, one bank. */
+  @ParameterizedTest
+  @CsvSource({
+    "wherrill-plover-10, P0304, cylinder 4",
+    "wherrill-plover-10, P0354, cylinder 4",
+    "wherrill-plover-10, P0385, crankshaft position sensor B",
+    "wherrill-sedge-12, P0345, bank 2"
+  })
+  void aCodeThatTheVehicleCannotHaveIsQuestioned(String card, String code, String says) {
+    Workup w = on(card, code);
+    assertThat(w.misfits()).singleElement().asString().contains(code, says);
+    assertThat(w.site()).isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource({"wherrill-plover-10, P0303", "wherrill-plover-10, P0335", "brannick-fen-v6, P0345"})
+  void aCodeThatItCanHaveIsNot(String card, String code) {
+    assertThat(on(card, code).misfits()).isEmpty();
+  }
+
   @Test
   void oldSoftwareComesFirstWhateverElseWasFound() {
     Workup w = on("tidewell-alder-77", "P24AE");

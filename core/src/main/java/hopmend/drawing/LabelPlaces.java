@@ -1,0 +1,104 @@
+package hopmend.drawing;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * Puts names where they can be read: not on a marker, not across an outline, not on another name,
+ * not out of the picture. Where no place is free the least covered one is taken.
+ */
+public final class LabelPlaces {
+  private static final double PER_CHARACTER = 9.4;
+  private static final double ABOVE_LINE = 14;
+  private static final double BELOW_LINE = 5;
+  private static final double HALF_STROKE = 2;
+
+  private final double width;
+  private final double height;
+  private final List<Area> taken = new ArrayList<>();
+
+  /**
+   * @param width of the whole drawing
+   */
+  public LabelPlaces(double width, double height) {
+    this.width = width;
+    this.height = height;
+  }
+
+  private record Area(double left, double top, double right, double bottom) {
+    double sharedWith(Area o) {
+      double across = Math.min(right, o.right) - Math.max(left, o.left);
+      double down = Math.min(bottom, o.bottom) - Math.max(top, o.top);
+      return across > 0 && down > 0 ? across * down : 0;
+    }
+  }
+
+  public void keepClear(Shape.Disc d) {
+    taken.add(
+        new Area(d.x() - d.radius(), d.y() - d.radius(), d.x() + d.radius(), d.y() + d.radius()));
+  }
+
+  /** The line around a box; inside it there is room. */
+  public void keepOutlineClear(Shape.Box b) {
+    double right = b.x() + b.width();
+    double bottom = b.y() + b.height();
+    line(b.x(), b.y(), right, b.y());
+    line(b.x(), bottom, right, bottom);
+    line(b.x(), b.y(), b.x(), bottom);
+    line(right, b.y(), right, bottom);
+  }
+
+  /** Straight stretches that go across or up and down. */
+  public void keepClear(Shape.Path p) {
+    for (int i = 1; i < p.points().size(); i++) {
+      Shape.Point a = p.points().get(i - 1);
+      Shape.Point b = p.points().get(i);
+      line(a.x(), a.y(), b.x(), b.y());
+    }
+  }
+
+  private void line(double x1, double y1, double x2, double y2) {
+    taken.add(
+        new Area(
+            Math.min(x1, x2) - HALF_STROKE,
+            Math.min(y1, y2) - HALF_STROKE,
+            Math.max(x1, x2) + HALF_STROKE,
+            Math.max(y1, y2) + HALF_STROKE));
+  }
+
+  /**
+   * A name at the first of some places that is free.
+   *
+   * @param middles where the middle of its line may lie, the best first
+   */
+  public Shape.Label place(String role, String text, List<Shape.Point> middles) {
+    Shape.Point best =
+        middles.stream().min(Comparator.comparingDouble(p -> covered(area(p, text)))).orElseThrow();
+    taken.add(area(best, text));
+    return new Shape.Label(role, best.x(), best.y(), "middle", text);
+  }
+
+  /** In a box in its middle, at its top or its bottom; else right above or below it. */
+  public static List<Shape.Point> aroundMiddleOf(Shape.Box b) {
+    double x = b.x() + b.width() / 2;
+    double bottom = b.y() + b.height();
+    return List.of(
+        new Shape.Point(x, b.y() + b.height() / 2 + BELOW_LINE),
+        new Shape.Point(x, b.y() + ABOVE_LINE + 6),
+        new Shape.Point(x, bottom - BELOW_LINE - 5),
+        new Shape.Point(x, b.y() - BELOW_LINE - 3),
+        new Shape.Point(x, bottom + ABOVE_LINE + 4));
+  }
+
+  private static Area area(Shape.Point p, String text) {
+    double half = text.length() * PER_CHARACTER / 2;
+    return new Area(p.x() - half, p.y() - ABOVE_LINE, p.x() + half, p.y() + BELOW_LINE);
+  }
+
+  private double covered(Area a) {
+    double outside = a.sharedWith(new Area(0, 0, width, height));
+    double whole = (a.right - a.left) * (a.bottom - a.top);
+    return whole - outside + taken.stream().mapToDouble(a::sharedWith).sum();
+  }
+}
