@@ -6,6 +6,7 @@ import hopmend.part.TraitRule;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
 import hopmend.swap.Caution;
+import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
@@ -425,13 +426,18 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {
+    Fastener fastener = step.fastener().orElseThrow();
+    if (fastener.isSnug()) {
+      return when(
+          f.torque() != null,
+          "torque",
+          "No value is published for the " + fastener.name() + ": it is snug, without a number.");
+    }
     if (f.torque() == null) {
       return Optional.of(Refusal.bad("torque", "Enter the tightness that was applied."));
     }
-    SlipGuard guard = SlipGuard.judge(f.torque(), step.fastener().orElseThrow());
+    SlipGuard guard = SlipGuard.judge(f.torque(), fastener);
     return when(
-        guard.finding() == SlipGuard.Finding.PAST_PROOF && f.torque().value() > 0,
-        "torque",
-        guard.sentence() + " If the bolt really saw that, renew it and take the step again.");
+        guard.finding().refuses(), "torque", guard.sentence() + " " + guard.finding().remedy());
   }
 }

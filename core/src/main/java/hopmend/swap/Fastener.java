@@ -2,33 +2,78 @@ package hopmend.swap;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import java.util.Optional;
 
 /**
- * A bolt with its tightness.
+ * A bolt, or the thread of a sensor's own body, with its tightness.
  *
  * @param diameterMm nominal thread diameter
- * @param stressAreaMm2 tensile stress area, ISO 898-1
- * @param proofMpa proof stress of the property class, ISO 898-1
- * @param nutFactor K of T = K d F, for the state of the thread
+ * @param stressAreaMm2 tensile stress area, ISO 898-1; null where something weaker sets the limit
+ * @param proofMpa proof stress of the property class or of the body's material; null likewise
+ * @param nutFactor K of T = K d F, for the state of the thread; null likewise
+ * @param limitNm torque at which the weakest of thread, body and boss gives way, where that is not
+ *     the bolt; null where it is
+ * @param weakest what gives way first, for example "the plastic boss"; null for the bolt
+ * @param torqueNm null where no value is published: snug
+ * @param tolerancePercent where tightness is calibration: how far off it may be; null elsewhere
  */
 public record Fastener(
     String id,
     String name,
     String drive,
     double diameterMm,
-    double stressAreaMm2,
-    double proofMpa,
-    double nutFactor,
-    double torqueNm,
+    Double stressAreaMm2,
+    Double proofMpa,
+    Double nutFactor,
+    Double limitNm,
+    String weakest,
+    Double torqueNm,
+    Double tolerancePercent,
     String source) {
   public Fastener {
-    if (!(diameterMm > 0 && stressAreaMm2 > 0 && proofMpa > 0 && nutFactor > 0 && torqueNm > 0)) {
+    boolean asABolt = stressAreaMm2 != null && proofMpa != null && nutFactor != null;
+    if (asABolt == (limitNm != null) || (limitNm != null && weakest == null)) {
+      throw new IllegalArgumentException(
+          "Fastener %s needs either stress area, proof stress and K, or its limit and what sets it"
+              .formatted(id));
+    }
+    weakest = weakest == null ? "the bolt" : weakest;
+    if (!(diameterMm > 0)
+        || isWrong(stressAreaMm2)
+        || isWrong(proofMpa)
+        || isWrong(nutFactor)
+        || isWrong(limitNm)
+        || isWrong(torqueNm)
+        || isWrong(tolerancePercent)) {
       throw new IllegalArgumentException("Fastener " + id + ": all figures must be positive");
+    }
+    if (tolerancePercent != null && torqueNm == null) {
+      throw new IllegalArgumentException("Fastener " + id + " is calibrated to no value");
     }
   }
 
-  public Reading torque() {
-    return Reading.of(torqueNm, MeasureUnit.NEWTON_METRE);
+  private static boolean isWrong(Double figure) {
+    return figure != null && !(figure > 0);
+  }
+
+  /** Whether no value is published for it: it is tightened by feel, and recorded so. */
+  public boolean isSnug() {
+    return torqueNm == null;
+  }
+
+  /** Whether its tightness is part of what the sensor measures. */
+  public boolean isCalibrated() {
+    return tolerancePercent != null;
+  }
+
+  /** What it takes; empty for snug. */
+  public Optional<Reading> torque() {
+    return Optional.ofNullable(torqueNm).map(t -> Reading.of(t, MeasureUnit.NEWTON_METRE));
+  }
+
+  /** Torque at which the weakest of bolt, body and boss gives way for good, N.m. */
+  public double ceilingNm() {
+    return limitNm != null ? limitNm : proofN() * nutFactor * diameterMm / 1000;
   }
 
   /**
@@ -44,8 +89,23 @@ public record Fastener(
     return stressAreaMm2 * proofMpa;
   }
 
-  /** Share of the proof force that a torque uses, 1 = at proof. */
-  public double proofShare(double torqueNewtonMetre) {
-    return clampN(torqueNewtonMetre) / proofN();
+  /** Name and drive, and how near its tightness comes to what it can take. */
+  public String words() {
+    String used =
+        isSnug()
+            ? "No value is published: snug, by hand. %s gives way at about %s N.m."
+                .formatted(capital(weakest), Reading.number(ceilingNm()))
+            : "%s%.0f %% of what %s can take."
+                .formatted(
+                    limitNm != null
+                        ? ""
+                        : "Clamp about %.1f kN, ".formatted(clampN(torqueNm) / 1000),
+                    100 * torqueNm / ceilingNm(),
+                    weakest);
+    return "%s, %s. %s".formatted(name, drive, used);
+  }
+
+  private static String capital(String text) {
+    return Character.toUpperCase(text.charAt(0)) + text.substring(1);
   }
 }

@@ -14,24 +14,48 @@ public record SlipGuard(Finding finding, String sentence, Optional<Reading> like
 
   private static final double FAR_ABOVE = 1.3;
   private static final double SENSIBLE = 0.25;
+  private static final double ROUNDING = 1e-9;
 
   /** What is wrong with the value. */
   public enum Finding {
     SENSIBLE,
     FAR_BELOW,
     ABOVE,
-    PAST_PROOF
+    OFF_CALIBRATION,
+    PAST_PROOF;
+
+    /** Whether it cannot stay as it is, whoever is sure of it. */
+    public boolean refuses() {
+      return this == PAST_PROOF || this == OFF_CALIBRATION;
+    }
+
+    public String remedy() {
+      return switch (this) {
+        case PAST_PROOF -> "If it really saw that, renew it and take the step again.";
+        case OFF_CALIBRATION -> "Loosen it and tighten it anew.";
+        case ABOVE, FAR_BELOW -> "Correct it, or tick \"I am sure\".";
+        case SENSIBLE -> "";
+      };
+    }
   }
 
   public static SlipGuard judge(Reading typed, Fastener fastener) {
     double newtonMetre = typed.in(MeasureUnit.NEWTON_METRE);
     double share = newtonMetre / fastener.torqueNm();
-    String wanted = "the " + fastener.name() + " takes " + fastener.torque().text();
-    if (fastener.proofShare(newtonMetre) > 1) {
+    double ofCeiling = newtonMetre / fastener.ceilingNm();
+    String wanted = "the " + fastener.name() + " takes " + fastener.torque().orElseThrow().text();
+    if (ofCeiling > 1) {
       return new SlipGuard(
           Finding.PAST_PROOF,
-          "%s would load the bolt to %.0f %% of proof; %s."
-              .formatted(typed.text(), 100 * fastener.proofShare(newtonMetre), wanted),
+          "%s is %.0f %% of what %s can take; %s."
+              .formatted(typed.text(), 100 * ofCeiling, fastener.weakest(), wanted),
+          likelyMeant(typed, fastener));
+    }
+    if (fastener.isCalibrated() && isOff(share, fastener.tolerancePercent())) {
+      return new SlipGuard(
+          Finding.OFF_CALIBRATION,
+          "Tightness is the calibration here, within %s %%, and %s is not it; %s."
+              .formatted(Reading.number(fastener.tolerancePercent()), typed.text(), wanted),
           likelyMeant(typed, fastener));
     }
     if (share > FAR_ABOVE) {
@@ -48,6 +72,10 @@ public record SlipGuard(Finding finding, String sentence, Optional<Reading> like
     }
     return new SlipGuard(
         Finding.SENSIBLE, typed.text() + " is sensible; " + wanted + ".", Optional.empty());
+  }
+
+  private static boolean isOff(double share, double tolerancePercent) {
+    return Math.abs(share - 1) > tolerancePercent / 100 + ROUNDING;
   }
 
   private static Optional<Reading> likelyMeant(Reading typed, Fastener fastener) {

@@ -22,17 +22,18 @@ public final class TorqueDial {
 
   private TorqueDial() {}
 
-  /** Draws the dial from zero to a little past the bolt's proof torque or twice the wanted one. */
+  /** Draws the dial from zero to a little past its limit or twice the wanted one. */
   public static Drawing draw(Fastener fastener, WrenchSetting setting) {
     double wanted = fastener.torqueNm();
     double set = setting.setting().in(MeasureUnit.NEWTON_METRE);
-    double proof = wanted / fastener.proofShare(wanted);
+    double proof = fastener.ceilingNm();
+    double band = fastener.isCalibrated() ? fastener.tolerancePercent() / 100 : BAND;
     double full = Math.max(2 * wanted, proof * OVER);
     List<Shape> shapes = new ArrayList<>();
     shapes.add(new Shape.Path("dial-scale", arc(0, 1), false));
     shapes.add(
         new Shape.Path(
-            "dial-band", arc(wanted * (1 - BAND) / full, wanted * (1 + BAND) / full), false));
+            "dial-band", arc(wanted * (1 - band) / full, wanted * (1 + band) / full), false));
     shapes.add(new Shape.Path("dial-proof", arc(Math.min(1, proof / full), 1), false));
     shapes.add(
         new Shape.Path(
@@ -45,8 +46,11 @@ public final class TorqueDial {
         WIDTH,
         HEIGHT,
         shapes,
-        "Dial: wrench at %s, bolt takes %s, proof at %s N.m"
-            .formatted(setting.setting().text(), fastener.torque().text(), Reading.number(proof)));
+        "Dial: wrench at %s, wanted %s, limit at %s N.m"
+            .formatted(
+                setting.setting().text(),
+                fastener.torque().orElseThrow().text(),
+                Reading.number(proof)));
   }
 
   private static List<Shape.Point> arc(double from, double to) {

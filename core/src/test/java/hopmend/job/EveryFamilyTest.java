@@ -16,6 +16,7 @@ import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
+import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
@@ -157,7 +158,7 @@ class EveryFamilyTest {
     assertThat(steps.get(steps.size() - 1).phase()).isEqualTo(Phase.FINISH);
     int most = 0;
     for (Step s : steps) {
-      say(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null)));
+      say(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
       most = Math.max(most, workup().ledger().owed());
     }
     assertThat(most).as("something was owed on the way").isPositive();

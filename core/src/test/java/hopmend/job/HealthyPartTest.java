@@ -145,6 +145,15 @@ class HealthyPartTest {
   }
 
   @Test
+  void snugIsRecordedWithoutANumber() {
+    Workup w = on("wherrill-teal-16", "P0101");
+    JobRules.Person ann = new JobRules.Person("ann", Role.LEAD);
+    Fact numbered = new Fact.StepTicked("tighten", Reading.of(3, MeasureUnit.NEWTON_METRE));
+    assertThat(JobRules.refuse(w, numbered, 9, ann).orElseThrow().message())
+        .contains("it is snug, without a number");
+  }
+
+  @Test
   void oldSoftwareComesFirstWhateverElseWasFound() {
     Workup w = on("tidewell-alder-77", "P24AE");
     for (Check c : w.checks()) {

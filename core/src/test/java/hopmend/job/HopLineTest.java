@@ -9,6 +9,7 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
+import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -108,7 +109,7 @@ class HopLineTest {
     int owed = 0;
     for (int i = 0; i < steps.size(); i++) {
       Step s = steps.get(i);
-      say(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null)));
+      say(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
       owed += s.debts().stream().mapToInt(d -> d.count()).sum();
       owed -=
           s.settles().stream()

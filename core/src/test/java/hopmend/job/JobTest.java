@@ -12,6 +12,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
+import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.time.YearMonth;
@@ -90,7 +91,10 @@ class JobTest {
         .orElseThrow()
         .steps()
         .forEach(
-            s -> add(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null))));
+            s ->
+                add(
+                    new Fact.StepTicked(
+                        s.id(), s.fastener().flatMap(Fastener::torque).orElse(null))));
     return this;
   }
 

@@ -24,7 +24,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 class SwapTest {
   /** M6 class 8.8: stress area 20.1 mm2 and proof stress 580 MPa, ISO 898-1 (from memory). */
   private static final Fastener M6 =
-      new Fastener("b", "bolt M6", "10 mm", 6, 20.1, 580, 0.2, 9, "invented torque");
+      new Fastener(
+          "b", "bolt M6", "10 mm", 6, 20.1, 580.0, 0.2, null, null, 9.0, null, "invented torque");
 
   private static Obstruction obstruction(int id, List<String> under) {
     return new Obstruction(
@@ -198,10 +199,43 @@ class SwapTest {
     assertThat(guard.sentence()).contains("bolt M6 takes 9 N.m");
   }
 
+  private static Fastener calibrated() {
+    return new Fastener(
+        "k", "knock bolt", "13 mm", 8, 36.6, 580.0, 0.2, null, null, 20.0, 10.0, "invented");
+  }
+
+  /** 20 N.m within 10 %. */
+  @ParameterizedTest
+  @CsvSource({"18, SENSIBLE", "22, SENSIBLE", "17.9, OFF_CALIBRATION", "22.1, OFF_CALIBRATION"})
+  void whereTightnessIsCalibrationItsToleranceRules(double newtonMetre, SlipGuard.Finding finding) {
+    SlipGuard guard =
+        SlipGuard.judge(Reading.of(newtonMetre, MeasureUnit.NEWTON_METRE), calibrated());
+    assertThat(guard.finding()).isEqualTo(finding);
+    assertThat(finding.refuses()).isEqualTo(finding != SlipGuard.Finding.SENSIBLE);
+  }
+
+  /** T = K d A s by hand: 0.2 * 0.012 m * 84.3 mm2 * 200 MPa = 40.5 N.m for brass. */
+  @Test
+  void theCeilingIsThatOfTheWeakest() {
+    Fastener brass =
+        new Fastener(
+            "c", "body", "19 mm", 12, 84.3, 200.0, 0.2, null, "the brass body", 20.0, null, "i");
+    assertThat(brass.ceilingNm()).isCloseTo(40.464, within(1e-9));
+    assertThat(SlipGuard.judge(Reading.of(41, MeasureUnit.NEWTON_METRE), brass).sentence())
+        .contains("of what the brass body can take");
+    Fastener snug =
+        new Fastener(
+            "p", "s", "T20", 5, null, null, null, 3.5, "the plastic boss", null, null, "i");
+    assertThat(snug.isSnug()).isTrue();
+    assertThat(snug.words()).contains("snug", "The plastic boss gives way at about 3.5 N.m");
+  }
+
   @Test
   void dialShowsTheHandInItsBand() {
-    var dial = TorqueDial.draw(M6, WrenchSetting.of(M6.torque(), WrenchSetting.Adapter.NONE));
+    var dial =
+        TorqueDial.draw(
+            M6, WrenchSetting.of(M6.torque().orElseThrow(), WrenchSetting.Adapter.NONE));
     assertThat(dial.ofRole("dial-hand")).hasSize(1);
-    assertThat(dial.spoken()).contains("bolt takes 9 N.m", "proof at 13.99 N.m");
+    assertThat(dial.spoken()).contains("wanted 9 N.m", "limit at 13.99 N.m");
   }
 }

@@ -21,6 +21,7 @@ import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.prove.Verdict;
 import hopmend.relearn.RoutineState;
+import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -159,7 +160,10 @@ final class DemoRepair {
     steps.stream()
         .limit(Math.round(steps.size() * share))
         .forEach(
-            s -> say(new Fact.StepTicked(s.id(), s.fastener().map(f -> f.torque()).orElse(null))));
+            s ->
+                say(
+                    new Fact.StepTicked(
+                        s.id(), s.fastener().flatMap(Fastener::torque).orElse(null))));
   }
 
   private void clear() {

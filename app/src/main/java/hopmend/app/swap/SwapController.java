@@ -49,7 +49,8 @@ class SwapController {
             .workOrder()
             .flatMap(o -> o.step(form.field("step")))
             .orElseThrow(() -> new InputProblem("", "The work order has no such step."));
-    return new Fact.StepTicked(step.id(), step.fastener().map(f -> torque(form, f)).orElse(null));
+    return new Fact.StepTicked(
+        step.id(), step.fastener().filter(f -> !f.isSnug()).map(f -> torque(form, f)).orElse(null));
   }
 
   private static Reading torque(Form form, Fastener fastener) {
@@ -74,11 +75,7 @@ class SwapController {
                       " Did you mean %s (%s)?"
                           .formatted(r.text(), r.to(MeasureUnit.NEWTON_METRE).text()))
               .orElse("");
-      String remedy =
-          guard.finding() == SlipGuard.Finding.PAST_PROOF
-              ? " If the bolt really saw that, renew it and take the step again."
-              : " Correct it, or tick \"I am sure\".";
-      throw new InputProblem("torque", guard.sentence() + meant + remedy);
+      throw new InputProblem("torque", guard.sentence() + meant + " " + guard.finding().remedy());
     }
     return typed;
   }

@@ -7,6 +7,7 @@ import hopmend.job.Hop;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import hopmend.swap.TorqueDial;
 import hopmend.swap.WorkOrder;
@@ -52,7 +53,7 @@ class SwapView implements HopView {
           model.addAttribute("stepNumber", order.get().steps().indexOf(s) + 1);
           model.addAttribute("isTicked", page.state().ticks().containsKey(s.id()));
           s.latch().ifPresent(l -> model.addAttribute("latch", latch(l, workup)));
-          s.fastener().ifPresent(f -> wrench(model, s));
+          s.fastener().filter(f -> !f.isSnug()).ifPresent(f -> wrench(model, f));
         });
   }
 
@@ -73,7 +74,7 @@ class SwapView implements HopView {
     return !page.state().ticks().containsKey(id);
   }
 
-  private void wrench(Model model, Step step) {
+  private void wrench(Model model, Fastener fastener) {
     WrenchSetting.Adapter adapter = WrenchSetting.Adapter.NONE;
     if (request.getParameter("adapterMm") != null) {
       try {
@@ -83,7 +84,7 @@ class SwapView implements HopView {
         model.addAttribute("problem", new InputProblem("adapter", e.getMessage()));
       }
     }
-    Reading wanted = step.fastener().orElseThrow().torque();
+    Reading wanted = fastener.torque().orElseThrow();
     WrenchSetting.Adapter used = adapter;
     model.addAttribute("adapter", used);
     model.addAttribute(
@@ -95,8 +96,7 @@ class SwapView implements HopView {
                   return new Setting(u.symbol(), onTheScale(s.wanted()), onTheScale(s.setting()));
                 })
             .toList());
-    model.addAttribute(
-        "dial", TorqueDial.draw(step.fastener().orElseThrow(), WrenchSetting.of(wanted, used)));
+    model.addAttribute("dial", TorqueDial.draw(fastener, WrenchSetting.of(wanted, used)));
   }
 
   private static String onTheScale(Reading torque) {
