@@ -6,6 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import hopmend.app.link.LinkProblem;
+import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -157,7 +158,7 @@ class LinkIT extends AppIT {
   void readingAllTakesAFewHundredMillisecondsAtMost() {
     vehicles.read(2, "", Optional.empty());
     long start = System.nanoTime();
-    VehicleDesk.Readout readout = vehicles.read(2, "", Optional.of(VIN));
+    Readout readout = vehicles.read(2, "", Optional.of(VIN));
     long millis = (System.nanoTime() - start) / 1_000_000;
     System.out.println("read all of a vehicle on loopback: " + millis + " ms");
     assertThat(readout.vin()).isEqualTo(VIN);

@@ -20,26 +20,36 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.springframework.test.context.TestPropertySource;
 
 /**
  * Every misbehaviour at every single message of read, clear and routine: the page ends in a clear
  * state, what is recorded is true, no thread and no socket is left. Waits are a quarter of the
  * published ones here alone: everywhere else a slow machine must not look like a silent vehicle.
  */
-@TestPropertySource(properties = "hopmend.link.hurry=4")
 class LinkMessagesIT extends AppIT {
   /** More than any of the three has; a message that never comes is an exchange that went well. */
   private static final int MESSAGES = 13;
 
   @Autowired VehicleDesk vehicles;
   @Autowired LiveDesk live;
+
+  @BeforeAll
+  static void hurry() {
+    System.setProperty("hopmend.link.hurry", "4");
+  }
+
+  @AfterAll
+  static void takeTime() {
+    System.clearProperty("hopmend.link.hurry");
+  }
 
   @AfterEach
   void behave() {

@@ -6,10 +6,12 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 
 /** Before and after clearing, code by code. */
 public record ClearReport(List<Line> lines) {
@@ -17,6 +19,7 @@ public record ClearReport(List<Line> lines) {
   /** What became of a code; the worst comes last. */
   public enum Fate {
     GONE("gone"),
+    NEVER_HELD("this vehicle did not hold it"),
     PERMANENT_WAITS("permanent, waits for its own test"),
     CAME_BACK_PENDING("came back as pending"),
     UNPLUGGED_BY_US("something is still unplugged"),
@@ -32,6 +35,10 @@ public record ClearReport(List<Line> lines) {
       return label;
     }
   }
+
+  /** Fates after which there is nothing to do but wait. */
+  public static final Set<Fate> SETTLED =
+      EnumSet.of(Fate.GONE, Fate.NEVER_HELD, Fate.PERMANENT_WAITS);
 
   /** A code with its fate and the explanation. */
   public record Line(TroubleCode code, Fate fate, String because) {}
@@ -54,12 +61,19 @@ public record ClearReport(List<Line> lines) {
   /**
    * Explains every code of the readings before and after.
    *
+   * @param named all codes of the job, wherever they were read
    * @param before read before clearing
    * @param after read after clearing
    * @param plugs connectors that this job opened
    */
-  public static ClearReport of(List<ReadCode> before, List<ReadCode> after, List<LoosePlug> plugs) {
+  public static ClearReport of(
+      List<ReadCode> named, List<ReadCode> before, List<ReadCode> after, List<LoosePlug> plugs) {
     TreeSet<TroubleCode> all = new TreeSet<>();
+    // A code that was typed without its failure type is the vehicle's own with it.
+    named.stream()
+        .map(ReadCode::code)
+        .filter(c -> Stream.of(before, after).flatMap(List::stream).noneMatch(r -> alike(r, c)))
+        .forEach(all::add);
     before.forEach(r -> all.add(r.code()));
     after.forEach(r -> all.add(r.code()));
     List<Line> lines = new ArrayList<>();
@@ -72,8 +86,18 @@ public record ClearReport(List<Line> lines) {
     return new ClearReport(lines);
   }
 
+  private static boolean alike(ReadCode read, TroubleCode code) {
+    return read.code().scheme() == code.scheme() && read.code().base() == code.base();
+  }
+
   private static Line explain(
       TroubleCode code, boolean wasThere, Optional<ReadCode> now, List<LoosePlug> plugs) {
+    if (now.isEmpty() && !wasThere) {
+      return new Line(
+          code,
+          Fate.NEVER_HELD,
+          "the job names it, the vehicle had none before clearing: cleared earlier, kept by another control unit, or the report is of another vehicle");
+    }
     if (now.isEmpty()) {
       return new Line(code, Fate.GONE, "erased, and not set again in this reading");
     }
@@ -125,6 +149,6 @@ public record ClearReport(List<Line> lines) {
 
   /** Whether nothing but waiting is left. */
   public boolean isClean() {
-    return lines.stream().allMatch(l -> l.fate() == Fate.GONE || l.fate() == Fate.PERMANENT_WAITS);
+    return lines.stream().map(Line::fate).allMatch(SETTLED::contains);
   }
 }

@@ -13,6 +13,7 @@ public final class LabelPlaces {
   private static final double ABOVE_LINE = 14;
   private static final double BELOW_LINE = 5;
   private static final double HALF_STROKE = 2;
+  private static final double OF_A_MARKER = 20;
 
   private final double width;
   private final double height;
@@ -26,17 +27,30 @@ public final class LabelPlaces {
     this.height = height;
   }
 
-  private record Area(double left, double top, double right, double bottom) {
+  /**
+   * @param weight how much worse than a line it is to cover it
+   */
+  private record Area(double left, double top, double right, double bottom, double weight) {
     double sharedWith(Area o) {
       double across = Math.min(right, o.right) - Math.max(left, o.left);
       double down = Math.min(bottom, o.bottom) - Math.max(top, o.top);
-      return across > 0 && down > 0 ? across * down : 0;
+      return across > 0 && down > 0 ? across * down * weight * o.weight : 0;
     }
   }
 
+  /** A marker, which no name may hide. */
   public void keepClear(Shape.Disc d) {
-    taken.add(
-        new Area(d.x() - d.radius(), d.y() - d.radius(), d.x() + d.radius(), d.y() + d.radius()));
+    around(d, OF_A_MARKER);
+  }
+
+  /** Something round that a name should rather not cross. */
+  public void avoid(Shape.Disc d) {
+    around(d, 1);
+  }
+
+  private void around(Shape.Disc d, double weight) {
+    double r = d.radius();
+    taken.add(new Area(d.x() - r, d.y() - r, d.x() + r, d.y() + r, weight));
   }
 
   /** The line around a box; inside it there is room. */
@@ -64,7 +78,8 @@ public final class LabelPlaces {
             Math.min(x1, x2) - HALF_STROKE,
             Math.min(y1, y2) - HALF_STROKE,
             Math.max(x1, x2) + HALF_STROKE,
-            Math.max(y1, y2) + HALF_STROKE));
+            Math.max(y1, y2) + HALF_STROKE,
+            1));
   }
 
   /**
@@ -79,25 +94,28 @@ public final class LabelPlaces {
     return new Shape.Label(role, best.x(), best.y(), "middle", text);
   }
 
-  /** In a box in its middle, at its top or its bottom; else right above or below it. */
-  public static List<Shape.Point> aroundMiddleOf(Shape.Box b) {
+  /** In a box in its middle, at its top or its bottom; else right above, below or beside it. */
+  public static List<Shape.Point> aroundMiddleOf(Shape.Box b, String name) {
     double x = b.x() + b.width() / 2;
     double bottom = b.y() + b.height();
+    double aside = name.length() * PER_CHARACTER / 2 + 8;
     return List.of(
         new Shape.Point(x, b.y() + b.height() / 2 + BELOW_LINE),
         new Shape.Point(x, b.y() + ABOVE_LINE + 6),
         new Shape.Point(x, bottom - BELOW_LINE - 5),
         new Shape.Point(x, b.y() - BELOW_LINE - 3),
-        new Shape.Point(x, bottom + ABOVE_LINE + 4));
+        new Shape.Point(x, bottom + ABOVE_LINE + 4),
+        new Shape.Point(b.x() + b.width() + aside, b.y() + b.height() / 2 + BELOW_LINE),
+        new Shape.Point(b.x() - aside, b.y() + b.height() / 2 + BELOW_LINE));
   }
 
   private static Area area(Shape.Point p, String text) {
     double half = text.length() * PER_CHARACTER / 2;
-    return new Area(p.x() - half, p.y() - ABOVE_LINE, p.x() + half, p.y() + BELOW_LINE);
+    return new Area(p.x() - half, p.y() - ABOVE_LINE, p.x() + half, p.y() + BELOW_LINE, 1);
   }
 
   private double covered(Area a) {
-    double outside = a.sharedWith(new Area(0, 0, width, height));
+    double outside = a.sharedWith(new Area(0, 0, width, height, 1));
     double whole = (a.right - a.left) * (a.bottom - a.top);
     return whole - outside + taken.stream().mapToDouble(a::sharedWith).sum();
   }

@@ -141,7 +141,7 @@ public final class BayDrawing {
 
   /** Names are put last, when all markers are known. */
   private void named(String role, String name, Shape.Box box) {
-    names.add(() -> shapes.add(places.place(role, name, LabelPlaces.aroundMiddleOf(box))));
+    names.add(() -> shapes.add(places.place(role, name, LabelPlaces.aroundMiddleOf(box, name))));
   }
 
   private Shape.Box box(String role, double a1, double t1, double a2, double t2, double radius) {
@@ -164,7 +164,9 @@ public final class BayDrawing {
     for (DrawnRow row : rows()) {
       for (int i = 0; i < row.cylinders().size(); i++) {
         Shape.Point c = at(alongMm(row, i), row.sideMm());
-        shapes.add(new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE));
+        Shape.Disc bore = new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE);
+        shapes.add(bore);
+        places.avoid(bore);
         String number = String.valueOf(row.cylinders().get(i));
         shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", number));
       }
@@ -202,9 +204,9 @@ public final class BayDrawing {
       }
       double inner = outwards * (reach - 14);
       double outer = outwards * (reach + 24);
-      shapes.add(
-          box("exhaust-collector", -88, Math.min(inner, outer), 88, Math.max(inner, outer), 14));
-      label("manifold-name", at(0, outwards * (reach + 78)), "EXHAUST " + row.bank());
+      manifold(
+          box("exhaust-collector", -88, Math.min(inner, outer), 88, Math.max(inner, outer), 14),
+          "EXHAUST " + row.bank());
     }
   }
 
@@ -212,8 +214,7 @@ public final class BayDrawing {
   private void valley() {
     if (!engine.isInline()) {
       double end = halfLengthMm() - END_MM;
-      shapes.add(box("intake-plenum", -end, -24, end, 24, 14));
-      label("manifold-name", at(0, 0), "INTAKE");
+      manifold(box("intake-plenum", -end, -24, end, 24, 14), "INTAKE");
     }
   }
 
@@ -226,8 +227,7 @@ public final class BayDrawing {
           new Shape.Path("intake-runner", List.of(at(a, HALF_HEAD_MM - 8), at(a, reach)), false));
     }
     double end = halfLengthMm() - END_MM;
-    shapes.add(box("intake-plenum", -end, reach - 22, end, reach + 34, 16));
-    label("manifold-name", at(0, reach + 6), "INTAKE SIDE");
+    manifold(box("intake-plenum", -end, reach - 22, end, reach + 34, 16), "INTAKE SIDE");
   }
 
   /** One collector for every branch: oxygen sensors count banks by branch. */
@@ -247,14 +247,15 @@ public final class BayDrawing {
             new Shape.Path(
                 "exhaust-runner", List.of(at(a, -HALF_HEAD_MM + 8), at(foot, -reach)), false));
       }
-      shapes.add(box("exhaust-collector", middle - 78, -reach - 26, middle + 78, -reach + 18, 14));
-      String name = branches == 1 ? "EXHAUST" : "EXHAUST " + (b + 1);
-      label("manifold-name", at(middle, -reach - 4), name);
+      manifold(
+          box("exhaust-collector", middle - 78, -reach - 26, middle + 78, -reach + 18, 14),
+          branches == 1 ? "EXHAUST" : "EXHAUST " + (b + 1));
     }
   }
 
-  private void label(String role, Shape.Point p, String text) {
-    shapes.add(new Shape.Label(role, p.x(), p.y() + 5, "middle", text));
+  private void manifold(Shape.Box box, String name) {
+    outlined(box);
+    named("manifold-name", name, box);
   }
 
   private void landmark(Bay.Landmark l, Site chosen) {
@@ -320,7 +321,9 @@ public final class BayDrawing {
                           new Shape.Point(p.x(), p.y() - 52),
                           new Shape.Point(p.x(), p.y() + 64),
                           new Shape.Point(p.x() + 104, p.y() + 5),
-                          new Shape.Point(p.x() - 104, p.y() + 5)))));
+                          new Shape.Point(p.x() - 104, p.y() + 5),
+                          new Shape.Point(p.x() + 150, p.y() + 5),
+                          new Shape.Point(p.x() - 150, p.y() + 5)))));
       return;
     }
     boolean across =

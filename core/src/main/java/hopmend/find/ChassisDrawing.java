@@ -88,7 +88,8 @@ public final class ChassisDrawing {
 
   private void name(Chassis.Item item) {
     Shape.Box b = box(item);
-    shapes.add(places.place("landmark-name", item.name(), LabelPlaces.aroundMiddleOf(b)));
+    shapes.add(
+        places.place("landmark-name", item.name(), LabelPlaces.aroundMiddleOf(b, item.name())));
   }
 
   /**

@@ -13,6 +13,9 @@ import java.util.Map;
 
 /** What an entry of a job says. Facts only; every judgement is computed from them. */
 public sealed interface Fact {
+  /** Hands this to what has a case for every kind. */
+  <R> R to(FactCases<R> cases);
+
   /** Most codes that one job holds; more than any vehicle has. */
   int MOST_CODES = 500;
 
@@ -56,6 +59,11 @@ public sealed interface Fact {
       freezeFrame = Said.list("freeze-frame values", freezeFrame, 60);
       attachment = Said.idOrNone("kept text", attachment);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** A code that was read wrongly is taken out of the job. */
@@ -63,6 +71,11 @@ public sealed interface Fact {
     public CodeSetAside {
       Said.given("code", code);
       reason = Said.text("reason", reason, 500);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -111,6 +124,11 @@ public sealed interface Fact {
     public String cardOfEngine() {
       return engineCard.isEmpty() ? card : engineCard;
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** How often a symptom shows. */
@@ -148,12 +166,22 @@ public sealed interface Fact {
     public SymptomsNoted(List<String> picks, String words) {
       this(picks, List.of(), null, words);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** The technician works on this code first. */
   record WorkOnChosen(TroubleCode code) implements Fact {
     public WorkOnChosen {
       Said.given("code", code);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -163,6 +191,11 @@ public sealed interface Fact {
     public CheckAnswered {
       check = Said.id("check", check);
       outcome = Said.id("result", outcome);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -180,12 +213,22 @@ public sealed interface Fact {
       Said.within("probability", probability, -1e-9, 1 + 1e-9);
       reason = Said.text("reason", reason, 500);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** The technician stands before the right sensor. */
   record SiteConfirmed(String site) implements Fact {
     public SiteConfirmed {
       site = Said.id("site", site);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -194,6 +237,11 @@ public sealed interface Fact {
     public PartChosen {
       number = Said.id("part number", number);
       reason = Said.text("reason", reason, 500);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -205,6 +253,11 @@ public sealed interface Fact {
       newNumber = Said.id("number of the new part", newNumber);
       differences = Said.ids("differences", differences, 60);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** A step was done; torque is null where nothing was tightened. */
@@ -214,6 +267,11 @@ public sealed interface Fact {
       if (torque != null && torque.unit().quantity() != MeasureUnit.Quantity.TORQUE) {
         throw new Improper("A tightness is a torque, not " + torque.text() + ".");
       }
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -225,12 +283,22 @@ public sealed interface Fact {
         throw new Improper("1 to 999 pieces can be moved, not " + pieces + ".");
       }
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** A repair without a new part: what was done. */
   record RepairNoted(String words) implements Fact {
     public RepairNoted {
       words = Said.text("repair", words, 2000);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -240,12 +308,22 @@ public sealed interface Fact {
       Said.given("gate", gate);
       reason = Said.text("reason", reason, 500);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** The vehicle acknowledged clearing. */
   record CodesCleared(String vin) implements Fact {
     public CodesCleared {
       vin = Said.id("identification number", vin);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -255,6 +333,11 @@ public sealed interface Fact {
       routine = Said.id("routine", routine);
       Said.within("time of a routine in minutes", minutes, 0, 1440);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** The vehicle told how a routine ended. */
@@ -262,6 +345,11 @@ public sealed interface Fact {
     public RoutineEnded {
       routine = Said.id("routine", routine);
       Said.given("result of the routine", result);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -272,6 +360,11 @@ public sealed interface Fact {
         throw new Improper("Readiness is four bytes as eight hexadecimal digits.");
       }
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** A drive log was kept as an attachment. */
@@ -279,6 +372,11 @@ public sealed interface Fact {
     public DriveLogged {
       attachment = Said.id("kept log", attachment);
       name = Said.text("name of the log", name, 200);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -293,12 +391,22 @@ public sealed interface Fact {
       signals = Said.text("names of the signals", signals, 1000);
       Said.within("number of samples", samples, 0, 10_000_000);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** Words for the record. */
   record NoteAdded(String words) implements Fact {
     public NoteAdded {
       words = Said.text("note", words, 2000);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -307,6 +415,11 @@ public sealed interface Fact {
     public SignedOff {
       reason = Said.text("reason", reason, 500);
     }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
   }
 
   /** An earlier entry is taken back. */
@@ -314,6 +427,11 @@ public sealed interface Fact {
     public Struck {
       Said.within("number of the entry", sequence, 1, 1_000_000_000);
       reason = Said.text("reason", reason, 200);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
     }
   }
 
@@ -324,7 +442,12 @@ public sealed interface Fact {
    * @param kind the name under which it is stored
    * @param body its stored JSON
    */
-  record Unreadable(String kind, String body) implements Fact {}
+  record Unreadable(String kind, String body) implements Fact {
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
 
   /** Every kind of fact by the name under which it is stored. */
   Map<String, Class<? extends Fact>> KINDS =

@@ -50,7 +50,7 @@ public record HopLine(List<Standing> standings) {
       return Standing.of(Hop.READ, Standing.Kind.OPEN, codes + ", which vehicle?");
     }
     if (w.sheet().isEmpty()) {
-      return Standing.of(Hop.READ, Standing.Kind.OPEN, codes + ", none with a sheet");
+      return Standing.of(Hop.READ, Standing.Kind.DONE, codes + ", no sensor accused");
     }
     return Standing.of(
         Hop.READ, Standing.Kind.DONE, codes + ", work on " + w.workOn().orElseThrow().text());
@@ -66,6 +66,9 @@ public record HopLine(List<Standing> standings) {
     Optional<Caution> unanswered = w.unanswered();
     if (unanswered.isPresent()) {
       return Standing.of(Hop.PROVE, Standing.Kind.OPEN, answerFor(unanswered.get()));
+    }
+    if (w.accusesNoSensor()) {
+      return Standing.of(Hop.PROVE, Standing.Kind.OPEN, "say what it is");
     }
     int answered = w.state().answers().size();
     Verdict v = w.verdict().orElseThrow();
@@ -89,6 +92,9 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing find(Workup w) {
+    if (w.accusesNoSensor()) {
+      return Standing.of(Hop.FIND, Standing.Kind.DONE, "no sensor to find");
+    }
     if (w.site().isEmpty()) {
       return at(read(w)) == Standing.Kind.DONE
           ? Standing.of(Hop.FIND, Standing.Kind.OPEN, "no site on the card")
@@ -103,11 +109,11 @@ public record HopLine(List<Standing> standings) {
     if (w.isWithoutPart()) {
       return Standing.of(Hop.PICK, Standing.Kind.DONE, "no part needed");
     }
+    if (w.state().verdict().isEmpty() && at(read(w)) == Standing.Kind.DONE) {
+      return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Prove");
+    }
     if (w.site().isEmpty()) {
       return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Read");
-    }
-    if (w.state().verdict().isEmpty()) {
-      return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Prove");
     }
     if (w.state().part().isEmpty()) {
       return Standing.of(Hop.PICK, Standing.Kind.NOT_STARTED, "no part chosen");
@@ -177,7 +183,8 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing relearn(Workup w, Instant now) {
-    if (w.routines().isEmpty() && w.sheet().isPresent() && w.card().isPresent()) {
+    boolean known = w.accusesNoSensor() || (w.sheet().isPresent() && w.card().isPresent());
+    if (w.routines().isEmpty() && known) {
       return Standing.of(Hop.RELEARN, Standing.Kind.DONE, "nothing to teach");
     }
     for (var routine : w.routines()) {

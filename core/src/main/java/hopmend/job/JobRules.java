@@ -129,84 +129,173 @@ public final class JobRules {
 
   /** What is wrong with the fact itself, whoever says it. */
   private static Optional<Refusal> improper(Workup w, Fact fact) {
-    JobState state = w.state();
-    if (fact instanceof Fact.Struck s) {
-      return strike(state, s);
-    } else if (fact instanceof Fact.CodesRead f) {
+    return fact.to(new Improper(w, w.state()));
+  }
+
+  /** What may be wrong with each kind of fact. */
+  private record Improper(Workup w, JobState state) implements FactCases<Optional<Refusal>> {
+    private static final String AFTERWARDS = "Verify judges what came after";
+
+    @Override
+    public Optional<Refusal> of(Fact.Struck f) {
+      return strike(state, f);
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.CodesRead f) {
       return tooMany(state, f);
-    } else if (fact instanceof Fact.CodeSetAside f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.CodeSetAside f) {
       return when(
           state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
           "code",
           "The job has no code " + f.code().text() + ".");
-    } else if (fact instanceof Fact.WorkOnChosen f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.WorkOnChosen f) {
       return when(
           state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
           "code",
           "The job has no code " + f.code().text() + ". Pick one of its codes.");
-    } else if (fact instanceof Fact.VehicleIdentified f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.VehicleIdentified f) {
       return card(w, f.card()).or(() -> card(w, f.cardOfEngine()));
-    } else if (fact instanceof Fact.SymptomsNoted f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.SymptomsNoted f) {
       return symptoms(w, f);
-    } else if (fact instanceof Fact.CheckAnswered f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.CheckAnswered f) {
       return answer(w, f);
-    } else if (fact instanceof Fact.VerdictTaken f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.VerdictTaken f) {
       return when(
-          f.reason().isBlank() && !agrees(w, f.remedy()),
-          "reason",
-          "The checks do not prove this verdict yet. Say why you take it.");
-    } else if (fact instanceof Fact.SiteConfirmed f) {
+              w.sheet().isEmpty() && f.remedy() == Remedy.REPLACE_SENSOR,
+              "remedy",
+              "None of the codes accuses a sensor.")
+          .or(
+              () ->
+                  when(
+                      f.reason().isBlank() && !agrees(w, f.remedy()),
+                      "reason",
+                      w.sheet().isEmpty()
+                          ? "Say what you found, and how."
+                          : "The checks do not prove this verdict yet. Say why you take it."));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.SiteConfirmed f) {
       return when(
           w.site().filter(s -> s.site().id().equals(f.site())).isEmpty(),
           "",
           "The code now points at another sensor. Look at the drawing again.");
-    } else if (fact instanceof Fact.PartChosen f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PartChosen f) {
       return part(w, f);
-    } else if (fact instanceof Fact.PartsCompared f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PartsCompared f) {
       return compared(w, f);
-    } else if (fact instanceof Fact.StepTicked f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.StepTicked f) {
       return tick(w, f);
-    } else if (fact instanceof Fact.PiecesMoved f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PiecesMoved f) {
       return moved(w, f);
-    } else if (fact instanceof Fact.RepairNoted f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.RepairNoted f) {
       return when(
           f.words().strip().length() < SHORTEST_REPAIR,
           "words",
           "Say what was repaired, in 3 to 2000 characters.");
-    } else if (fact instanceof Fact.NoteAdded f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.NoteAdded f) {
       return when(f.words().isBlank(), "words", "A note has 1 to 2000 characters.");
-    } else if (fact instanceof Fact.GateOverruled f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.GateOverruled f) {
       return when(
           f.reason().strip().length() < SHORTEST_REASON,
           "reason",
           f.gate() == Hop.SWAP
               ? "Say in 5 to 500 characters who is trained for it and how the vehicle was made safe."
               : "Say in 5 to 500 characters why clearing goes on with something owed.");
-    } else if (fact instanceof Fact.CodesCleared f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.CodesCleared f) {
       return HopLine.clearGate(w)
           .map(g -> Refusal.gate("Clearing is blocked " + g + "."))
           .or(() -> otherVehicle(state, f));
-    } else if (fact instanceof Fact.RoutineStarted f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.RoutineStarted f) {
       return when(
               w.routines().stream().noneMatch(r -> r.id().equals(f.routine())),
               "routine",
               "This job asks for no routine " + f.routine() + ".")
           .or(() -> cleared(state, "clearing would erase what is learned"));
-    } else if (fact instanceof Fact.ReadinessRead || fact instanceof Fact.DriveLogged) {
-      return cleared(state, "Verify judges what came after");
-    } else if (fact instanceof Fact.RoutineEnded f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.RoutineEnded f) {
       return when(
           state.routine(f.routine()).isEmpty(),
           "routine",
           "No routine " + f.routine() + " was started.");
-    } else if (fact instanceof Fact.SignedOff f) {
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.ReadinessRead f) {
+      return cleared(state, AFTERWARDS);
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.DriveLogged f) {
+      return cleared(state, AFTERWARDS);
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.LiveLogged f) {
+      return Optional.empty();
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.SignedOff f) {
       return when(
           !f.proven() && f.reason().strip().length() < SHORTEST_REASON,
           "reason",
           "The fault is not proven gone. Say in 5 to 500 characters why the job is signed off all"
               + " the same.");
     }
-    return Optional.empty();
+
+    @Override
+    public Optional<Refusal> of(Fact.Unreadable f) {
+      return Optional.empty();
+    }
   }
 
   private static Optional<Refusal> when(boolean wrong, String field, String message) {

@@ -101,62 +101,168 @@ public final class JobState {
   }
 
   private void apply(JobEntry e) {
-    Fact fact = e.fact();
-    if (fact instanceof Fact.CodesRead f) {
+    e.fact().to(new Change(e));
+  }
+
+  /** What each kind of fact changes. */
+  private final class Change implements FactCases<Void> {
+    private final JobEntry e;
+
+    Change(JobEntry e) {
+      this.e = e;
+    }
+
+    @Override
+    public Void of(Fact.CodesRead f) {
       readCodes(f);
-    } else if (fact instanceof Fact.CodeSetAside f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.CodeSetAside f) {
       codes.remove(f.code());
-    } else if (fact instanceof Fact.VehicleIdentified f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.VehicleIdentified f) {
       if (vehicle != null && !vehicle.vin().equals(f.vin())) {
         overrules.remove(Hop.SWAP); // answered for another vehicle
       }
       vehicle = f;
-    } else if (fact instanceof Fact.SymptomsNoted f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SymptomsNoted f) {
       symptoms = f;
-    } else if (fact instanceof Fact.WorkOnChosen f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.WorkOnChosen f) {
       workOn = f.code();
-    } else if (fact instanceof Fact.CheckAnswered f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.CheckAnswered f) {
       answers.remove(f.check());
       answers.put(f.check(), f);
-    } else if (fact instanceof Fact.VerdictTaken f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.VerdictTaken f) {
       verdict = f;
-    } else if (fact instanceof Fact.SiteConfirmed f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SiteConfirmed f) {
       site = f.site();
-    } else if (fact instanceof Fact.PartChosen f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.PartChosen f) {
       part = f;
-    } else if (fact instanceof Fact.PartsCompared f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.PartsCompared f) {
       compared = f;
-    } else if (fact instanceof Fact.StepTicked f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.StepTicked f) {
       ticks.put(f.step(), new Ticked(f, e.madeBy(), e.happened(), e.sequence()));
-    } else if (fact instanceof Fact.PiecesMoved f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.PiecesMoved f) {
       movements.add(new Ledger.Movement(f.item(), f.pieces()));
-    } else if (fact instanceof Fact.RepairNoted f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.RepairNoted f) {
       repair = f.words();
-    } else if (fact instanceof Fact.GateOverruled f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.GateOverruled f) {
       if (e.isWitnessed()) {
         overrules.put(f.gate(), f.reason());
       }
-    } else if (fact instanceof Fact.CodesCleared) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.CodesCleared f) {
       cleared = e.happened();
       afterClear = null;
       readiness = null;
       drive = null;
-    } else if (fact instanceof Fact.RoutineStarted f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.RoutineStarted f) {
       routines.put(f.routine(), new RoutineRun(f, e.happened(), Optional.empty()));
-    } else if (fact instanceof Fact.RoutineEnded f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.RoutineEnded f) {
       routines.computeIfPresent(
           f.routine(), (id, run) -> new RoutineRun(run.started(), run.at(), Optional.of(f)));
-    } else if (fact instanceof Fact.ReadinessRead f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.ReadinessRead f) {
       readiness = f.bytes();
-    } else if (fact instanceof Fact.DriveLogged f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.DriveLogged f) {
       drive = f;
       afterClear = afterClear == null ? null : new Afterwards(afterClear.codes(), false);
-    } else if (fact instanceof Fact.NoteAdded f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.NoteAdded f) {
       notes.add(f.words());
-    } else if (fact instanceof Fact.SignedOff) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SignedOff f) {
       signOff(e);
-    } else if (fact instanceof Fact.Struck f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.Struck f) {
       reopenIfSignedOff(f, e);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.LiveLogged f) {
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.Unreadable f) {
+      return null;
     }
   }
 

@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.clear.ClearForecast;
 import hopmend.clear.ClearReport;
 import hopmend.drawing.Drawing;
 import hopmend.fault.CodeDrawing;
@@ -34,10 +35,12 @@ import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import hopmend.swap.WorkOrder;
+import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
 import hopmend.verify.SignOff;
+import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
@@ -230,6 +233,24 @@ public final class Workup {
     return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
   }
 
+  /** The years of an identification number that suit the build month, else the card; else all. */
+  public List<Integer> modelYears(VinReading number) {
+    Optional<YearMonth> built = state.vehicle().map(Fact.VehicleIdentified::built);
+    List<Integer> suiting =
+        number.modelYears().stream()
+            .filter(
+                y ->
+                    built
+                        .map(b -> y == b.getYear() || y == b.getYear() + 1)
+                        .orElseGet(
+                            () ->
+                                bodyCard()
+                                    .filter(c -> y >= c.yearFrom() && y <= c.yearTo() + 1)
+                                    .isPresent()))
+            .toList();
+    return suiting.isEmpty() ? number.modelYears() : suiting;
+  }
+
   /** The card of the body. */
   public Optional<VehicleCard> bodyCard() {
     return body(state);
@@ -366,6 +387,11 @@ public final class Workup {
                     p ->
                         workOrder()
                             .map(o -> SwapOrProve.of(d, p, o.minutes(), shop.labourPerHour()))));
+  }
+
+  /** Whether the codes of a known vehicle lead to no sensor: the fault is something else. */
+  public boolean accusesNoSensor() {
+    return !state.codes().isEmpty() && state.vehicle().isPresent() && sheet.isEmpty();
   }
 
   /** Whether the taken verdict asks for a repair without a new sensor. */
@@ -522,8 +548,15 @@ public final class Workup {
     return ledger().open().stream().anyMatch(l -> l.step().equals(step));
   }
 
+  /** What clearing will do. */
+  public ClearForecast clearForecast() {
+    return ClearForecast.of(state.codes(), plugs(), !state.freezeFrame().isEmpty());
+  }
+
   public Optional<ClearReport> clearReport() {
-    return state.afterClear().map(a -> ClearReport.of(state.beforeClear(), a.codes(), plugs()));
+    return state
+        .afterClear()
+        .map(a -> ClearReport.of(state.codes(), state.beforeClear(), a.codes(), plugs()));
   }
 
   // Relearn
@@ -593,10 +626,7 @@ public final class Workup {
     return String.join(
         ", ",
         clearReport().orElseThrow().lines().stream()
-            .filter(
-                l ->
-                    l.fate() != ClearReport.Fate.GONE
-                        && l.fate() != ClearReport.Fate.PERMANENT_WAITS)
+            .filter(l -> !ClearReport.SETTLED.contains(l.fate()))
             .map(l -> l.code().text())
             .toList());
   }

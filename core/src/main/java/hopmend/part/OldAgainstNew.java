@@ -49,7 +49,7 @@ public record OldAgainstNew(List<Line> lines) {
                         trait,
                         TraitRule.Weight.STOP,
                         "no rule knows this difference: ask before fitting",
-                        "shop"));
+                        "the shop's rule"));
     return new Line(trait, old, fresh, Optional.of(rule.difference()), rule.say());
   }
 

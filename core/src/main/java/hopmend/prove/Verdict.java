@@ -1,6 +1,7 @@
 package hopmend.prove;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -9,14 +10,29 @@ import java.util.Optional;
  *
  * @param remedy what to do; empty while the question is open
  * @param suspect the leading suspect
+ * @param ruledOut what else it could have been, and what speaks against it
  * @param probability of all suspects that call for the same remedy
  */
 public record Verdict(
-    Optional<Remedy> remedy, Suspect suspect, double probability, List<Reason> reasons) {
+    Optional<Remedy> remedy,
+    Suspect suspect,
+    double probability,
+    List<Reason> reasons,
+    List<RuledOut> ruledOut) {
+
+  /** A suspect that the findings have made unlikely, and the finding that did most. */
+  public record RuledOut(Suspect suspect, double probability, Reason by) {}
+
   private static final double WORTH_TELLING = 1.15;
+  private static final double STRONG = 3;
+  private static final double PROVING = 10;
+
+  /** A suspect that has lost that much of its odds is ruled out. */
+  private static final double LOST = 1 / 3.0;
 
   public Verdict {
     reasons = List.copyOf(reasons);
+    ruledOut = List.copyOf(ruledOut);
   }
 
   /**
@@ -48,7 +64,11 @@ public record Verdict(
             "this comes first, whatever else was found: " + answer.check().why(),
             answer.check().source());
     return new Verdict(
-        Optional.of(remedy), suspect, diagnosis.probability(remedy), List.of(reason));
+        Optional.of(remedy),
+        suspect,
+        diagnosis.probability(remedy),
+        List.of(reason),
+        ruledOut(diagnosis));
   }
 
   private static Verdict byLikelihood(Diagnosis diagnosis, double threshold) {
@@ -69,19 +89,50 @@ public record Verdict(
                 .formatted(lead.name(), 100 * together, diagnosis.effects().size()),
             (decided ? "at or above" : "below")
                 + " the shop's threshold of %.0f %%".formatted(100 * threshold),
-            "shop setting"));
+            "the shop's setting"));
     return new Verdict(
-        decided ? Optional.of(lead.remedy()) : Optional.empty(), lead, together, reasons);
+        decided ? Optional.of(lead.remedy()) : Optional.empty(),
+        lead,
+        together,
+        reasons,
+        ruledOut(diagnosis));
+  }
+
+  private static List<RuledOut> ruledOut(Diagnosis diagnosis) {
+    return diagnosis.standings().stream()
+        .filter(s -> odds(s.posterior()) < LOST * odds(s.prior()))
+        .flatMap(s -> ruledOut(s, diagnosis).stream())
+        .toList();
+  }
+
+  private static double odds(double p) {
+    return p / (1 - p);
+  }
+
+  private static Optional<RuledOut> ruledOut(Diagnosis.Standing s, Diagnosis diagnosis) {
+    return diagnosis.effects().stream()
+        .min(Comparator.comparingDouble(e -> e.oddsFactor(s.suspect())))
+        .map(
+            e ->
+                new RuledOut(
+                    s.suspect(),
+                    s.posterior(),
+                    new Reason(
+                        factOf(e.answer()),
+                        effect(s.suspect(), e.oddsFactor(s.suspect())),
+                        e.answer().check().source())));
   }
 
   private static String factOf(Diagnosis.Answer a) {
     String measured = a.measured().isEmpty() ? "" : " (" + a.measured() + ")";
-    return a.check().title() + ": " + a.outcome().label() + measured;
+    String asked = a.check().title();
+    return asked + (asked.endsWith("?") ? " " : ": ") + a.outcome().label() + measured;
   }
 
-  private static String effect(Suspect lead, double factor) {
-    return factor > 1
-        ? "makes \"%s\" %.1f times as likely in odds".formatted(lead.name(), factor)
-        : "makes \"%s\" %.1f times less likely in odds".formatted(lead.name(), 1 / factor);
+  /** As one technician tells another: how strongly a finding speaks for a suspect or against it. */
+  private static String effect(Suspect suspect, double factor) {
+    double strength = Math.max(factor, 1 / factor);
+    String how = strength >= PROVING ? "very strongly " : strength >= STRONG ? "strongly " : "";
+    return "speaks %s%s \"%s\"".formatted(how, factor > 1 ? "for" : "against", suspect.name());
   }
 }

@@ -22,6 +22,8 @@ class ClearReportTest {
     ClearReport report =
         ClearReport.of(
             List.of(
+                code("P0304", CodeState.STORED), code("P0301-00"), code("P0340", CodeState.STORED)),
+            List.of(
                 code("P0340", CodeState.STORED),
                 code("P0301", CodeState.STORED),
                 code("P0420", CodeState.STORED)),
@@ -40,6 +42,7 @@ class ClearReportTest {
             "P0113 UNPLUGGED_BY_US",
             "P0171 CAME_BACK_PENDING",
             "P0340 PERMANENT_WAITS",
+            "P0304 NEVER_HELD",
             "P0301 GONE");
     assertThat(report.lines()).allSatisfy(l -> assertThat(l.because()).isNotBlank());
     assertThat(report.isClean()).isFalse();
@@ -63,9 +66,29 @@ class ClearReportTest {
   }
 
   @Test
+  void whatClearingWillDoIsToldBefore() {
+    ClearForecast f =
+        ClearForecast.of(
+            List.of(
+                code("P0340", CodeState.STORED),
+                code("P0113", CodeState.STORED),
+                code("P0420", CodeState.PERMANENT)),
+            List.of(
+                new ClearReport.LoosePlug(
+                    "intake air plug", CodeRange.parseAll("P0110-P0114"), true)),
+            false);
+    assertThat(f.lines())
+        .extracting(l -> l.code().text() + " " + l.comesBack())
+        .containsExactly("P0340 false", "P0113 true", "P0420 true");
+    assertThat(f.lines().get(1).says()).contains("the intake air plug is still off");
+    assertThat(f.losses().get(0)).contains("this job has none");
+  }
+
+  @Test
   void waitingForItsOwnTestIsClean() {
     ClearReport report =
         ClearReport.of(
+            List.of(code("P0340-31", CodeState.STORED)),
             List.of(code("P0340", CodeState.STORED)),
             List.of(code("P0340", CodeState.PERMANENT)),
             List.of());

@@ -1,13 +1,12 @@
 package hopmend.fault;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import hopmend.CpuTime;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -182,14 +181,15 @@ class CodePictureTest {
     for (int i = 0; i < 1000; i++) {
       codes.add(ReadCode.of(TroubleCode.of(0x0300 + i), CodeState.STORED));
     }
-    CodePicture picture =
-        assertTimeoutPreemptively(
-            Duration.ofSeconds(10),
-            () -> CodePicture.of(codes, CATALOG.codeRules(), CATALOG.codeGroups()));
+    CpuTime<CodePicture> grouped =
+        CpuTime.of(() -> CodePicture.of(codes, CATALOG.codeRules(), CATALOG.codeGroups()));
+    assertThat(grouped.seconds()).isLessThan(10);
+    CodePicture picture = grouped.result();
     assertThat(picture.nodes()).hasSize(1000);
     assertThat(picture.arrows()).isNotEmpty();
-    var drawing =
-        assertTimeoutPreemptively(Duration.ofSeconds(10), () -> CodeDrawing.draw(picture));
+    var drawn = CpuTime.of(() -> CodeDrawing.draw(picture));
+    assertThat(drawn.seconds()).isLessThan(10);
+    var drawing = drawn.result();
     assertThat(drawing.shapes()).as("bounded by what can be seen").hasSizeLessThan(400);
     assertThat(drawing.shapes().toString()).contains("AND 960 MORE IN THE LIST");
   }

@@ -16,6 +16,8 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What each hop says of itself, from the empty job to the signed-off one. */
 class HopLineTest {
@@ -67,7 +69,7 @@ class HopLineTest {
     say(codes(Fact.CodeSource.TYPED, "U0100"));
     assertThat(at(Hop.READ)).isEqualTo("OPEN: 1 code, which vehicle?");
     say(vehicle());
-    assertThat(at(Hop.READ)).isEqualTo("OPEN: 1 code, none with a sheet");
+    assertThat(at(Hop.READ)).isEqualTo("DONE: 1 code, no sensor accused");
     say(codes(Fact.CodeSource.TYPED, "P0340"));
     assertThat(at(Hop.READ)).isEqualTo("DONE: 2 codes, work on P0340");
   }
@@ -90,6 +92,39 @@ class HopLineTest {
     say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""));
     assertThat(at(Hop.PROVE)).startsWith("DONE: ");
     assertThat(at(Hop.PICK)).isEqualTo("NOT_STARTED: no part chosen");
+  }
+
+  /** Catalyst, fuel vapour, misfire alone: no sensor, but a way to the end. */
+  @ParameterizedTest
+  @ValueSource(strings = {"P0420", "P0442", "P0301", "P0171", "U0100"})
+  void aCodeThatAccusesNoSensorLeadsOnAllTheSame(String code) {
+    say(codes(Fact.CodeSource.TYPED, code));
+    say(vehicle());
+    assertThat(at(Hop.PROVE)).isEqualTo("OPEN: say what it is");
+    assertThat(at(Hop.PICK)).isEqualTo("BLOCKED: by Prove");
+    assertThat(
+            JobRules.refuse(
+                workup(),
+                new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 1, "x"),
+                99,
+                new JobRules.Person("ann", Role.LEAD)))
+        .isPresent();
+    assertThat(
+            JobRules.refuse(
+                    workup(),
+                    new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, ""),
+                    99,
+                    new JobRules.Person("ann", Role.LEAD))
+                .orElseThrow()
+                .message())
+        .isEqualTo("Say what you found, and how.");
+    say(new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, "cap torn, smoke at the filler neck"));
+    assertThat(at(Hop.SWAP)).isEqualTo("OPEN: record the repair");
+    say(new Fact.RepairNoted("new cap"));
+    assertThat(at(Hop.CLEAR)).isEqualTo("NOT_STARTED: not cleared yet");
+    say(new Fact.CodesCleared("0HMWS3A07K1000342"));
+    assertThat(at(Hop.RELEARN)).isEqualTo("DONE: nothing to teach");
+    assertThat(at(Hop.VERIFY)).isEqualTo("NOT_STARTED: drive and read");
   }
 
   @Test

@@ -73,140 +73,163 @@ final class Monitors {
 
   private void testsOf(Channel c) {
     switch (c) {
-      case CRANK -> {
-        tests.add(
-            new Test(
-                spec.code(c, 0, NO_SIGNAL), this::isCranked, () -> body.isSilent(c), 1, false));
-        test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.losesEdges(c));
-      }
-      case CAM -> {
-        test(spec.code(c, 0, NO_SIGNAL), 2, body::isRunning, () -> body.isSilent(c));
-        test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.losesEdges(c));
-        test(
-            TroubleCode.parse("P0016-76"),
-            3,
-            () -> body.isRunning() && body.coolantC() > 60 && !body.isSilent(c),
-            () -> body.camOffset() > 8);
-      }
-      case COOLANT, INTAKE_AIR -> {
-        electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.1);
-        electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.9);
-        test(
-            spec.code(c, 1, 0),
-            5,
-            () -> body.isRunning() && body.runSeconds() > 180 && inRange(c),
-            () -> Math.abs(shown(c) - expected(c)) > 22);
-      }
-      case AIR_MASS -> {
-        test(spec.code(c, 2, 0), 2, body::isRunning, () -> body.volts(c) < 0.6);
-        test(spec.code(c, 3, 0), 2, body::isRunning, () -> body.volts(c) > 4.8);
-        test(
-            spec.code(c, 1, 0),
-            8,
-            () -> body.isRunning() && body.volts(c) >= 0.6 && body.volts(c) <= 4.8,
-            () -> Math.abs(body.airMassShown() / body.airMass() - 1) > 0.25);
-      }
-      case OXYGEN_1 -> {
-        test(spec.code(c, 1, 0), 10, this::isWarm, () -> body.volts(c) < 0.05);
-        test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> body.volts(c) > 1.2);
-        test(
-            spec.code(c, 4, 0),
-            10,
-            this::isWarm,
-            () -> swingV < 0.08 && Math.abs(body.volts(c) - 0.45) < 0.1);
-        test(
-            spec.code(c, 3, 0),
-            10,
-            this::isWarm,
-            () -> swingV >= 0.05 && swingV < 0.6 && body.volts(c) > 0.05 && body.volts(c) < 1.2);
-        test(
-            TroubleCode.parse("P2195"),
-            10,
-            () -> isWarm() && trim() > 20,
-            () -> swingV < 0.2 && body.volts(c) > 0.05 && body.volts(c) < 0.3);
-      }
-      case OXYGEN_2 -> {
-        test(spec.code(c, 1, 0), 30, this::isWarm, () -> body.volts(c) < 0.05);
-        test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> body.volts(c) > 1.2);
-        test(
-            TroubleCode.parse("P2270"),
-            30,
-            this::isWarm,
-            () -> body.volts(c) >= 0.05 && body.volts(c) < 0.3);
-        test(
-            spec.code(c, 4, 0),
-            20,
-            this::isWarm,
-            () -> swingBehindV < 0.01 && Math.abs(body.volts(c) - 0.45) < 0.02);
-      }
-      case RAIL -> {
-        electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.25);
-        electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.8);
-        test(
-            spec.code(c, 1, 0),
-            6,
-            () ->
-                body.isRunning()
-                    && body.volts(c) >= 0.25
-                    && body.volts(c) <= 4.8
-                    && body.loadPercent() < 35,
-            () -> Math.abs(body.railShownKpa() / body.railTargetKpa() - 1) > 0.18);
-        test(
-            TroubleCode.parse("P0087"),
-            6,
-            () -> body.isRunning() && body.loadPercent() > 38,
-            () -> body.railShownKpa() < 0.75 * body.railTargetKpa() && body.volts(c) >= 0.25);
-      }
-      case TANK -> {
-        electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.3);
-        electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.7);
-        test(
-            spec.code(c, 1, 0),
-            4,
-            () -> body.isKeyOn() && !body.isRunning() && body.volts(c) <= 4.7,
-            () -> body.volts(c) >= 0.3 && Math.abs(body.tankShownPa()) > 800);
-        test(
-            TroubleCode.parse("P0457"),
-            1,
-            () -> leakTestS > 40 && body.volts(c) >= 0.3 && body.volts(c) <= 4.7,
-            () -> lowestTankPa > -600);
-      }
-      case PEDAL_1, PEDAL_2 -> {
-        electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.15);
-        electrical(spec.code(c, 3, 0), () -> body.volts(c) > (c == Channel.PEDAL_1 ? 4.6 : 2.6));
-        if (c == Channel.PEDAL_2) {
-          test(
-              TroubleCode.parse("P2138"),
-              0.5,
-              body::isKeyOn,
-              () -> Math.abs(body.volts(Channel.PEDAL_1) - 2 * body.volts(Channel.PEDAL_2)) > 0.25);
-        }
-      }
-      case INPUT_SHAFT, OUTPUT_SHAFT -> {
-        test(spec.code(c, 2, 0), 3, this::isRolling, () -> body.isSilent(c));
-        test(spec.code(c, 1, 0), 3, this::isRolling, () -> body.losesEdges(c));
-        if (c == Channel.OUTPUT_SHAFT) {
-          test(
-              TroubleCode.parse("P0730"),
-              5,
-              this::isRolling,
-              () -> isUncertain(Channel.INPUT_SHAFT) || isUncertain(Channel.OUTPUT_SHAFT));
-        }
-      }
-      case KNOCK -> {
-        test(spec.code(c, 2, 0), 3, body::isRunning, () -> body.volts(c) < 0.8);
-        test(spec.code(c, 3, 0), 3, body::isRunning, () -> body.volts(c) > 4.6);
-      }
-      case SOOT -> {
-        electrical(spec.code(c, 0, 0), () -> body.volts(c) < 0.3);
-        electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.8);
-        test(
-            TroubleCode.parse("P2463"),
-            20,
-            () -> body.isRunning() && body.runSeconds() > 60,
-            () -> body.has(FaultKind.CLOGGED_FILTER));
-      }
+      case CRANK -> crank(c);
+      case CAM -> cam(c);
+      case COOLANT, INTAKE_AIR -> temperature(c);
+      case AIR_MASS -> airMass(c);
+      case OXYGEN_1 -> oxygenBefore(c);
+      case OXYGEN_2 -> oxygenBehind(c);
+      case RAIL -> rail(c);
+      case TANK -> tank(c);
+      case PEDAL_1, PEDAL_2 -> pedal(c);
+      case INPUT_SHAFT, OUTPUT_SHAFT -> shaft(c);
+      case KNOCK -> knock(c);
+      case SOOT -> soot(c);
     }
+  }
+
+  private void crank(Channel c) {
+    tests.add(
+        new Test(spec.code(c, 0, NO_SIGNAL), this::isCranked, () -> body.isSilent(c), 1, false));
+    test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.losesEdges(c));
+  }
+
+  private void cam(Channel c) {
+    test(spec.code(c, 0, NO_SIGNAL), 2, body::isRunning, () -> body.isSilent(c));
+    test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.losesEdges(c));
+    test(
+        TroubleCode.parse("P0016-76"),
+        3,
+        () -> body.isRunning() && body.coolantC() > 60 && !body.isSilent(c),
+        () -> body.camOffset() > 8);
+  }
+
+  private void temperature(Channel c) {
+    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.1);
+    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.9);
+    test(
+        spec.code(c, 1, 0),
+        5,
+        () -> body.isRunning() && body.runSeconds() > 180 && inRange(c),
+        () -> Math.abs(shown(c) - expected(c)) > 22);
+  }
+
+  private void airMass(Channel c) {
+    test(spec.code(c, 2, 0), 2, body::isRunning, () -> body.volts(c) < 0.6);
+    test(spec.code(c, 3, 0), 2, body::isRunning, () -> body.volts(c) > 4.8);
+    test(
+        spec.code(c, 1, 0),
+        8,
+        () -> body.isRunning() && body.volts(c) >= 0.6 && body.volts(c) <= 4.8,
+        () -> Math.abs(body.airMassShown() / body.airMass() - 1) > 0.25);
+  }
+
+  private void oxygenBefore(Channel c) {
+    test(spec.code(c, 1, 0), 10, this::isWarm, () -> body.volts(c) < 0.05);
+    test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> body.volts(c) > 1.2);
+    test(
+        spec.code(c, 4, 0),
+        10,
+        this::isWarm,
+        () -> swingV < 0.08 && Math.abs(body.volts(c) - 0.45) < 0.1);
+    test(
+        spec.code(c, 3, 0),
+        10,
+        this::isWarm,
+        () -> swingV >= 0.05 && swingV < 0.6 && body.volts(c) > 0.05 && body.volts(c) < 1.2);
+    test(
+        TroubleCode.parse("P2195"),
+        10,
+        () -> isWarm() && trim() > 20,
+        () -> swingV < 0.2 && body.volts(c) > 0.05 && body.volts(c) < 0.3);
+  }
+
+  private void oxygenBehind(Channel c) {
+    test(spec.code(c, 1, 0), 30, this::isWarm, () -> body.volts(c) < 0.05);
+    test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> body.volts(c) > 1.2);
+    test(
+        TroubleCode.parse("P2270"),
+        30,
+        this::isWarm,
+        () -> body.volts(c) >= 0.05 && body.volts(c) < 0.3);
+    test(
+        spec.code(c, 4, 0),
+        20,
+        this::isWarm,
+        () -> swingBehindV < 0.01 && Math.abs(body.volts(c) - 0.45) < 0.02);
+  }
+
+  private void rail(Channel c) {
+    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.25);
+    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.8);
+    test(
+        spec.code(c, 1, 0),
+        6,
+        () ->
+            body.isRunning()
+                && body.volts(c) >= 0.25
+                && body.volts(c) <= 4.8
+                && body.loadPercent() < 35,
+        () -> Math.abs(body.railShownKpa() / body.railTargetKpa() - 1) > 0.18);
+    test(
+        TroubleCode.parse("P0087"),
+        6,
+        () -> body.isRunning() && body.loadPercent() > 38,
+        () -> body.railShownKpa() < 0.75 * body.railTargetKpa() && body.volts(c) >= 0.25);
+  }
+
+  private void tank(Channel c) {
+    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.3);
+    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.7);
+    test(
+        spec.code(c, 1, 0),
+        4,
+        () -> body.isKeyOn() && !body.isRunning() && body.volts(c) <= 4.7,
+        () -> body.volts(c) >= 0.3 && Math.abs(body.tankShownPa()) > 800);
+    test(
+        TroubleCode.parse("P0457"),
+        1,
+        () -> leakTestS > 40 && body.volts(c) >= 0.3 && body.volts(c) <= 4.7,
+        () -> lowestTankPa > -600);
+  }
+
+  private void pedal(Channel c) {
+    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.15);
+    electrical(spec.code(c, 3, 0), () -> body.volts(c) > (c == Channel.PEDAL_1 ? 4.6 : 2.6));
+    if (c == Channel.PEDAL_2) {
+      test(
+          TroubleCode.parse("P2138"),
+          0.5,
+          body::isKeyOn,
+          () -> Math.abs(body.volts(Channel.PEDAL_1) - 2 * body.volts(Channel.PEDAL_2)) > 0.25);
+    }
+  }
+
+  private void shaft(Channel c) {
+    test(spec.code(c, 2, 0), 3, this::isRolling, () -> body.isSilent(c));
+    test(spec.code(c, 1, 0), 3, this::isRolling, () -> body.losesEdges(c));
+    if (c == Channel.OUTPUT_SHAFT) {
+      test(
+          TroubleCode.parse("P0730"),
+          5,
+          this::isRolling,
+          () -> isUncertain(Channel.INPUT_SHAFT) || isUncertain(Channel.OUTPUT_SHAFT));
+    }
+  }
+
+  private void knock(Channel c) {
+    test(spec.code(c, 2, 0), 3, body::isRunning, () -> body.volts(c) < 0.8);
+    test(spec.code(c, 3, 0), 3, body::isRunning, () -> body.volts(c) > 4.6);
+  }
+
+  private void soot(Channel c) {
+    electrical(spec.code(c, 0, 0), () -> body.volts(c) < 0.3);
+    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.8);
+    test(
+        TroubleCode.parse("P2463"),
+        20,
+        () -> body.isRunning() && body.runSeconds() > 60,
+        () -> body.has(FaultKind.CLOGGED_FILTER));
   }
 
   /** A contact that comes and goes shows as jumps; pedal track E has no code of its own for it. */

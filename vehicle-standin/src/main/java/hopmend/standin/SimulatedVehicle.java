@@ -25,7 +25,14 @@ public final class SimulatedVehicle {
   private static final int EVAPORATIVE = 0x04;
   private static final int OXYGEN = 0x20;
   private static final int OXYGEN_HEATER = 0x40;
-  private static final int MONITOR_SUPPORTED = CATALYST | EVAPORATIVE | OXYGEN | OXYGEN_HEATER;
+  private static final int CONTINUOUS = 0x07;
+
+  /** Of a diesel the bits of readiness have other meanings, SAE J1979, from memory. */
+  private static final int COMPRESSION_IGNITION = 0x08;
+
+  private static final int NITROGEN_OXIDE = 0x02;
+  private static final int BOOST = 0x08;
+  private static final int PARTICULATE_FILTER = 0x40;
   private static final double WARM_UP_RISE_C = 22;
   private static final double WARM_UP_REACHED_C = 71;
   private static final List<LiveSignal> SNAPSHOT =
@@ -58,7 +65,7 @@ public final class SimulatedVehicle {
   private final Monitors monitors;
   private final Map<Integer, Run> runs = new HashMap<>();
   private Ignition ignition = Ignition.OFF;
-  private int monitorsOpen = MONITOR_SUPPORTED;
+  private int monitorsOpen;
   private double coldestC;
   private boolean warmedUp;
   private double movingS;
@@ -89,7 +96,7 @@ public final class SimulatedVehicle {
       turn(Ignition.OFF);
     }
     body.coolDownTo(spec.ambientC());
-    monitorsOpen = MONITOR_SUPPORTED;
+    monitorsOpen = monitorsThere();
     turn(Ignition.ON);
   }
 
@@ -224,10 +231,22 @@ public final class SimulatedVehicle {
     if (generalDenominator) {
       memory.tripCompleted();
     }
+    if (spec.compression()) {
+      complete(NITROGEN_OXIDE, coolant > 70 && movingS >= 300);
+      complete(BOOST, movingS >= 120);
+      complete(PARTICULATE_FILTER, generalDenominator);
+      return;
+    }
     complete(CATALYST, coolant > 70 && movingS >= 300);
     complete(EVAPORATIVE, generalDenominator);
     complete(OXYGEN, coolant > 70 && body.runSeconds() > 300 && movingS > 60);
     complete(OXYGEN_HEATER, body.runSeconds() > 360);
+  }
+
+  private int monitorsThere() {
+    return spec.compression()
+        ? NITROGEN_OXIDE | BOOST | PARTICULATE_FILTER
+        : CATALYST | EVAPORATIVE | OXYGEN | OXYGEN_HEATER;
   }
 
   private void complete(int monitor, boolean done) {
@@ -271,7 +290,7 @@ public final class SimulatedVehicle {
     }
     memory.clear();
     monitors.forget();
-    monitorsOpen = MONITOR_SUPPORTED;
+    monitorsOpen = monitorsThere();
     monitors.runElectricalAtOnce();
     return true;
   }
@@ -279,7 +298,12 @@ public final class SimulatedVehicle {
   /** The bytes A to D of readiness. */
   public byte[] readiness() {
     int a = (memory.lampRequested() ? 0x80 : 0) | Math.min(0x7F, memory.confirmed());
-    return new byte[] {(byte) a, 0x07, (byte) MONITOR_SUPPORTED, (byte) monitorsOpen};
+    return new byte[] {
+      (byte) a,
+      (byte) (CONTINUOUS | (spec.compression() ? COMPRESSION_IGNITION : 0)),
+      (byte) monitorsThere(),
+      (byte) monitorsOpen
+    };
   }
 
   /** What the controller says of a signal: read through its sensor, faults included. */

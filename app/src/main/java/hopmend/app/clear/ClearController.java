@@ -4,20 +4,18 @@ import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.LinkProblem;
+import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -36,20 +34,15 @@ class ClearController {
   }
 
   @PostMapping("/read")
-  String read(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.CLEAR, request, response);
+  String read(Form form, Model model) {
     return screens.run(
         form,
         model,
         () -> {
           JobDesk.Submission submission = form.submission();
-          VehicleDesk.Readout readout = vehicles.read(jobId, form.field("gateway"), vin(jobId));
+          Readout readout = vehicles.read(form.jobId(), form.field("gateway"), vin(form.jobId()));
           desk.append(
-              jobId,
+              form.jobId(),
               submission,
               List.of(
                   read(readout),
@@ -58,12 +51,7 @@ class ClearController {
   }
 
   @PostMapping("/erase")
-  String erase(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.CLEAR, request, response);
+  String erase(Form form, Model model) {
     return screens.run(form, model, () -> erase(form));
   }
 
@@ -75,7 +63,7 @@ class ClearController {
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
     String gateway = form.field("gateway");
-    VehicleDesk.Readout before = vehicles.read(form.jobId(), gateway, Optional.of(vin));
+    Readout before = vehicles.read(form.jobId(), gateway, Optional.of(vin));
     if (!desk.append(form.jobId(), submission, read(before))) {
       return;
     }
@@ -103,7 +91,7 @@ class ClearController {
     }
   }
 
-  private static Fact read(VehicleDesk.Readout readout) {
+  private static Fact read(Readout readout) {
     return new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), "");
   }
 
@@ -112,12 +100,7 @@ class ClearController {
   }
 
   @PostMapping("/overrule")
-  String overrule(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.CLEAR, request, response);
+  String overrule(Form form, Model model) {
     return screens.submit(
         form,
         model,

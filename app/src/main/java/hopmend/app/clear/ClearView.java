@@ -27,6 +27,7 @@ class ClearView implements HopView {
     model.addAttribute("gate", HopLine.clearGate(page.workup()).orElse(null));
     model.addAttribute("before", page.state().beforeClear());
     model.addAttribute("after", page.state().afterClear().map(a -> a.codes()).orElse(null));
+    model.addAttribute("forecast", page.workup().clearForecast());
     model.addAttribute("report", page.workup().clearReport().orElse(null));
   }
 }

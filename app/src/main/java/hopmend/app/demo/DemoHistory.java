@@ -10,26 +10,55 @@ import hopmend.find.Site;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.ShopSettings;
+import hopmend.vehicle.EngineLayout;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.UUID;
 
-/** Two years of closed jobs of the demo fleet, the same for every start: fixed seed. */
+/**
+ * Six years of closed jobs of the demo fleet, the same for every start: fixed seed. Every vehicle
+ * has its share, one or two a year; no sensor fails twice in two years; some jobs are no sensor's.
+ */
 final class DemoHistory {
   static final int JOBS = 220;
   private static final long SEED = 20_261_124;
-  private static final List<String> TITLES =
+  private static final int DAYS = 6 * 365;
+  private static final int YOUNGEST_DAYS = 20;
+  private static final double KM_PER_DAY = 48;
+  private static final int SAME_SENSOR_DAYS = 730;
+  private static final int ONE_IN_WITHOUT_SENSOR = 4;
+
+  private static final Map<String, List<String>> TITLES =
+      Map.ofEntries(
+          Map.entry("camshaft-position", List.of("Long crank when cold", "Lamp, shakes at idle")),
+          Map.entry("crankshaft-position", List.of("Dies when hot", "Came on the hook")),
+          Map.entry("knock", List.of("No pull uphill", "Rings on the hill")),
+          Map.entry("oxygen", List.of("Failed the emission test", "Uses more fuel")),
+          Map.entry("particulate", List.of("Soot lamp", "Soot lamp after the winter")),
+          Map.entry("transmission-speed", List.of("Stuck in third", "Shifts hard")),
+          Map.entry("fuel-pressure", List.of("Hesitates uphill", "Long crank when warm")),
+          Map.entry("tank-pressure", List.of("Tank lamp", "Smells a little")),
+          Map.entry("coolant-temperature", List.of("Heater stays cold", "Fan never stops")),
+          Map.entry("air-mass", List.of("Hunts at idle", "Lost power")),
+          Map.entry("pedal-position", List.of("No throttle, then it goes", "Limps home")));
+
+  /** Code, title, what was found, what was done. */
+  private static final List<List<String>> WITHOUT_SENSOR =
       List.of(
-          "Lamp on",
-          "Lamp on, drives well",
-          "Lost power",
-          "Before the inspection",
-          "Long crank",
-          "Uses more fuel",
-          "Shakes at idle",
-          "Came on the hook");
+          List.of(
+              "P0420", "Lamp before the inspection", "catalyst broken up inside", "new catalyst"),
+          List.of("P0301", "Shakes at idle", "plug 1 cracked", "set of spark plugs"),
+          List.of("P0455", "Smell of fuel, lamp", "filler cap torn", "new filler cap"),
+          List.of("P0171", "Lamp on, drives well", "intake hose split", "new intake hose"));
+
+  private static final List<String> DIESEL =
+      List.of("P0299", "No pull uphill", "charge air hose off its clamp", "new hose and clamp");
+
   private static final List<String> ENDINGS =
       List.of(
           "closed on paper before this installation; no return reported",
@@ -48,43 +77,96 @@ final class DemoHistory {
   }
 
   /**
-   * @param today the jobs lie in the two years before
+   * @param today the jobs lie in the six years before
    */
   void make(List<FleetVehicle> fleet, Instant today) {
-    for (int i = 0; i < JOBS; i++) {
-      FleetVehicle vehicle = fleet.get(random.nextInt(fleet.size()));
-      Instant begin = today.minus(20 + random.nextInt(710), ChronoUnit.DAYS);
-      String who = random.nextInt(3) == 0 ? "marit" : "oskar";
-      DemoRepair repair = new DemoRepair(catalog, shop, begin, who);
-      repair.read(
-          List.of(code(vehicle)),
-          vehicle(vehicle, 40_000 + random.nextInt(120_000)),
-          List.of(catalog.symptoms().get(random.nextInt(catalog.symptoms().size())).id()),
-          "");
-      repair.upTo(Hop.VERIFY);
-      repair.say(new Fact.SignedOff(false, ENDINGS.get(Math.max(0, random.nextInt(8) - 5))));
-      copies.past(
-          new JobCopy(
-              new UUID(SEED, i),
-              TITLES.get(random.nextInt(TITLES.size())),
-              vehicle.fleetNumber(),
-              vehicle.customer(),
-              who,
-              begin,
-              repair.entries().stream()
-                  .map(
-                      e ->
-                          new JobCopy.Entry(
-                              e.sequence(), e.at(), e.who(), e.fact(), e.about(), e.claim()))
-                  .toList(),
-              List.of()));
+    for (int v = 0; v < fleet.size(); v++) {
+      int jobs = JOBS / fleet.size() + (v < JOBS % fleet.size() ? 1 : 0);
+      life(fleet.get(v), v, jobs, today);
     }
   }
 
-  /** A code of a sensor that the vehicle really has. */
-  private TroubleCode code(FleetVehicle vehicle) {
-    List<Site> sites = catalog.card(vehicle.card()).orElseThrow().sites();
-    Site site = sites.get(random.nextInt(sites.size()));
+  /** The jobs of one vehicle, evenly over its years, with the odometer that it had by then. */
+  private void life(FleetVehicle vehicle, int number, int jobs, Instant today) {
+    Map<String, Integer> lastFailed = new HashMap<>();
+    int span = (DAYS - YOUNGEST_DAYS) / jobs;
+    for (int i = 0; i < jobs; i++) {
+      int daysAgo = DAYS - i * span - random.nextInt(span);
+      Instant begin = today.minus(daysAgo, ChronoUnit.DAYS);
+      double odometer = Math.rint(9_000 + number * 1_700 + (DAYS - daysAgo) * KM_PER_DAY);
+      String who = random.nextInt(3) == 0 ? "marit" : "oskar";
+      DemoRepair repair = new DemoRepair(catalog, shop, begin, who);
+      Optional<Site> site =
+          random.nextInt(ONE_IN_WITHOUT_SENSOR) == 0
+              ? Optional.empty()
+              : rested(vehicle, lastFailed, daysAgo);
+      String title =
+          site.map(s -> sensorJob(repair, vehicle, s, odometer))
+              .orElseGet(() -> otherJob(repair, vehicle, odometer));
+      site.ifPresent(s -> lastFailed.put(s.id(), daysAgo));
+      repair.say(new Fact.SignedOff(false, ENDINGS.get(Math.max(0, random.nextInt(8) - 5))));
+      copies.past(copy(repair, vehicle, new UUID(SEED, number * 1000L + i), title, who, begin));
+    }
+  }
+
+  /** A sensor of the vehicle that has not failed lately. */
+  private Optional<Site> rested(
+      FleetVehicle vehicle, Map<String, Integer> lastFailed, int daysAgo) {
+    List<Site> sites =
+        catalog.card(vehicle.card()).orElseThrow().sites().stream()
+            .filter(
+                s ->
+                    !lastFailed.containsKey(s.id())
+                        || lastFailed.get(s.id()) - daysAgo > SAME_SENSOR_DAYS)
+            .toList();
+    return sites.isEmpty()
+        ? Optional.empty()
+        : Optional.of(sites.get(random.nextInt(sites.size())));
+  }
+
+  private String sensorJob(DemoRepair repair, FleetVehicle vehicle, Site site, double odometer) {
+    List<String> symptoms =
+        List.of(catalog.symptoms().get(random.nextInt(catalog.symptoms().size())).id());
+    repair.read(List.of(code(site)), vehicle(vehicle, odometer), symptoms, "");
+    repair.upTo(Hop.VERIFY);
+    List<String> titles = TITLES.get(site.family());
+    return titles.get(random.nextInt(titles.size()));
+  }
+
+  private String otherJob(DemoRepair repair, FleetVehicle vehicle, double odometer) {
+    boolean diesel =
+        catalog.card(vehicle.card()).orElseThrow().engine().fuel() == EngineLayout.Fuel.DIESEL;
+    List<String> what = diesel ? DIESEL : WITHOUT_SENSOR.get(random.nextInt(WITHOUT_SENSOR.size()));
+    repair.read(List.of(TroubleCode.parse(what.get(0))), vehicle(vehicle, odometer), List.of(), "");
+    repair.withoutSensor(what.get(2), what.get(3));
+    return what.get(1);
+  }
+
+  private static JobCopy copy(
+      DemoRepair repair,
+      FleetVehicle vehicle,
+      UUID token,
+      String title,
+      String who,
+      Instant begin) {
+    return new JobCopy(
+        token,
+        title,
+        vehicle.fleetNumber(),
+        vehicle.customer(),
+        who,
+        begin,
+        repair.entries().stream()
+            .map(
+                e ->
+                    new JobCopy.Entry(
+                        e.sequence(), e.at(), e.who(), e.fact(), e.about(), e.claim()))
+            .toList(),
+        List.of());
+  }
+
+  /** A code of this sensor. */
+  private TroubleCode code(Site site) {
     List<CodeGroup> groups =
         catalog.sheet(site.family()).orElseThrow().codes().stream()
             .filter(g -> g.bank() == 0 || site.bank() == 0 || g.bank() == site.bank())

@@ -3,13 +3,9 @@ package hopmend.app.find;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.job.Fact;
-import hopmend.job.Hop;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 
 /** Forms of hop 3. */
@@ -22,12 +18,7 @@ class FindController {
   }
 
   @PostMapping("/jobs/{jobId:\\d{1,15}}/find/confirm")
-  String confirm(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.FIND, request, response);
+  String confirm(Form form, Model model) {
     return screens.submit(
         form,
         model,

@@ -6,6 +6,7 @@ import hopmend.catalog.VehicleCard;
 import hopmend.fault.ReadCode;
 import hopmend.job.About;
 import hopmend.job.Fact;
+import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
 import java.util.List;
 import java.util.Locale;
@@ -29,19 +30,38 @@ public class FactWords {
   }
 
   public String of(JobEntry entry) {
-    Fact fact = entry.fact();
-    About about = entry.about();
-    if (fact instanceof Fact.CodesRead f) {
+    return entry.fact().to(new Words(entry.about()));
+  }
+
+  /** The sentence for each kind of fact. */
+  private final class Words implements FactCases<String> {
+    private final About about;
+
+    Words(About about) {
+      this.about = about;
+    }
+
+    @Override
+    public String of(Fact.CodesRead f) {
       String codes = f.codes().isEmpty() ? "none" : String.join(", ", codes(f.codes()));
-      return say(fact, f.source().name().toLowerCase(Locale.ROOT), codes);
-    } else if (fact instanceof Fact.CodeSetAside f) {
-      return say(fact, f.code().text(), f.reason());
-    } else if (fact instanceof Fact.VehicleIdentified f) {
+      return say(f, f.source().name().toLowerCase(Locale.ROOT), codes);
+    }
+
+    @Override
+    public String of(Fact.CodeSetAside f) {
+      return say(f, f.code().text(), f.reason());
+    }
+
+    @Override
+    public String of(Fact.VehicleIdentified f) {
       String card = cardName(f.card());
       String engine =
           f.engineCard().isEmpty() ? "" : " with the engine of " + cardName(f.engineCard());
-      return say(fact, card + engine, f.vin(), Math.round(f.odometerKm()), f.modelYear());
-    } else if (fact instanceof Fact.SymptomsNoted f) {
+      return say(f, card + engine, f.vin(), Math.round(f.odometerKm()), f.modelYear());
+    }
+
+    @Override
+    public String of(Fact.SymptomsNoted f) {
       List<String> picks =
           f.picks().stream().map(p -> catalog.symptom(p).map(s -> s.words()).orElse(p)).toList();
       List<String> when =
@@ -53,54 +73,115 @@ public class FactWords {
           Stream.concat(Stream.ofNullable(f.often()).map(o -> o.label()), when.stream())
               .collect(Collectors.joining(", "));
       return say(
-          fact,
+          f,
           String.join("; ", picks),
           circumstances.isEmpty() ? "" : " (" + circumstances + ")",
           f.words());
-    } else if (fact instanceof Fact.WorkOnChosen f) {
-      return say(fact, f.code().text());
-    } else if (fact instanceof Fact.CheckAnswered f) {
+    }
+
+    @Override
+    public String of(Fact.WorkOnChosen f) {
+      return say(f, f.code().text());
+    }
+
+    @Override
+    public String of(Fact.CheckAnswered f) {
       return answered(f, about);
-    } else if (fact instanceof Fact.VerdictTaken f) {
-      return say(fact, f.remedy().label(), Math.round(100 * f.probability()), suffix(f.reason()));
-    } else if (fact instanceof Fact.SiteConfirmed f) {
-      return say(fact, site(f.site(), about));
-    } else if (fact instanceof Fact.PartChosen f) {
-      return say(fact, f.number(), f.pair() ? ", and its twin" : "", suffix(f.reason()));
-    } else if (fact instanceof Fact.PartsCompared f) {
+    }
+
+    @Override
+    public String of(Fact.VerdictTaken f) {
+      return say(f, f.remedy().label(), Math.round(100 * f.probability()), suffix(f.reason()));
+    }
+
+    @Override
+    public String of(Fact.SiteConfirmed f) {
+      return say(f, site(f.site(), about));
+    }
+
+    @Override
+    public String of(Fact.PartChosen f) {
+      return say(f, f.number(), f.pair() ? ", and its twin" : "", suffix(f.reason()));
+    }
+
+    @Override
+    public String of(Fact.PartsCompared f) {
       return say(
-          fact,
+          f,
           f.oldNumber(),
           f.newNumber(),
           f.differences().isEmpty() ? "alike" : String.join(", ", f.differences()));
-    } else if (fact instanceof Fact.StepTicked f) {
-      return say(fact, step(f.step(), about), f.torque() == null ? "" : ", " + f.torque().text());
-    } else if (fact instanceof Fact.PiecesMoved f) {
-      return say(fact, f.pieces() > 0 ? "off" : "back", Math.abs(f.pieces()), f.item());
-    } else if (fact instanceof Fact.RepairNoted f) {
-      return say(fact, f.words());
-    } else if (fact instanceof Fact.GateOverruled f) {
-      return say(fact, f.gate().label(), f.reason());
-    } else if (fact instanceof Fact.CodesCleared f) {
-      return say(fact, f.vin());
-    } else if (fact instanceof Fact.RoutineStarted f) {
-      return say(fact, routine(f.routine(), about));
-    } else if (fact instanceof Fact.RoutineEnded f) {
-      return say(fact, routine(f.routine(), about), f.result().name().toLowerCase(Locale.ROOT));
-    } else if (fact instanceof Fact.ReadinessRead f) {
-      return say(fact, f.bytes());
-    } else if (fact instanceof Fact.DriveLogged f) {
-      return say(fact, f.name());
-    } else if (fact instanceof Fact.LiveLogged f) {
-      return say(fact, f.signals(), f.samples());
-    } else if (fact instanceof Fact.NoteAdded f) {
-      return say(fact, f.words());
-    } else if (fact instanceof Fact.SignedOff f) {
-      return say(fact, f.proven() ? "proven" : "not proven" + suffix(f.reason()));
-    } else if (fact instanceof Fact.Struck f) {
-      return say(fact, f.sequence(), suffix(f.reason()));
     }
-    return messages.getMessage("fact.unreadable", new Object[] {fact.kind()}, Locale.ENGLISH);
+
+    @Override
+    public String of(Fact.StepTicked f) {
+      return say(f, step(f.step(), about), f.torque() == null ? "" : ", " + f.torque().text());
+    }
+
+    @Override
+    public String of(Fact.PiecesMoved f) {
+      return say(f, f.pieces() > 0 ? "off" : "back", Math.abs(f.pieces()), f.item());
+    }
+
+    @Override
+    public String of(Fact.RepairNoted f) {
+      return say(f, f.words());
+    }
+
+    @Override
+    public String of(Fact.GateOverruled f) {
+      return say(f, f.gate().label(), f.reason());
+    }
+
+    @Override
+    public String of(Fact.CodesCleared f) {
+      return say(f, f.vin());
+    }
+
+    @Override
+    public String of(Fact.RoutineStarted f) {
+      return say(f, routine(f.routine(), about));
+    }
+
+    @Override
+    public String of(Fact.RoutineEnded f) {
+      return say(f, routine(f.routine(), about), f.result().name().toLowerCase(Locale.ROOT));
+    }
+
+    @Override
+    public String of(Fact.ReadinessRead f) {
+      return say(f, f.bytes());
+    }
+
+    @Override
+    public String of(Fact.DriveLogged f) {
+      return say(f, f.name());
+    }
+
+    @Override
+    public String of(Fact.LiveLogged f) {
+      return say(f, f.signals(), f.samples());
+    }
+
+    @Override
+    public String of(Fact.NoteAdded f) {
+      return say(f, f.words());
+    }
+
+    @Override
+    public String of(Fact.SignedOff f) {
+      return say(f, f.proven() ? "proven" : "not proven" + suffix(f.reason()));
+    }
+
+    @Override
+    public String of(Fact.Struck f) {
+      return say(f, f.sequence(), suffix(f.reason()));
+    }
+
+    @Override
+    public String of(Fact.Unreadable f) {
+      return messages.getMessage("fact.unreadable", new Object[] {f.kind()}, Locale.ENGLISH);
+    }
   }
 
   private String cardName(String id) {

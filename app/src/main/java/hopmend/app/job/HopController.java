@@ -5,8 +5,6 @@ import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
@@ -41,12 +39,7 @@ class HopController {
   }
 
   @PostMapping("/jobs/{jobId:\\d{1,15}}/undo")
-  String undo(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = form(jobId, request, response);
+  String undo(Form form, Model model) {
     return screens.submit(
         form,
         model,
@@ -61,23 +54,19 @@ class HopController {
   }
 
   @PostMapping("/jobs/{jobId:\\d{1,15}}/note")
-  String note(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = form(jobId, request, response);
-    return screens.submit(
+  String note(Form form, Model model) {
+    return screens.run(
         form,
         model,
         () -> {
-          return List.of(new Fact.NoteAdded(form.field("words").strip()));
+          try {
+            Fact note = new Fact.NoteAdded(form.field("words").strip());
+            desk.append(form.jobId(), form.submission(), List.of(note));
+          } catch (InputProblem p) {
+            // The field of a note stands on no hop page: what is wrong is told at its head.
+            throw new InputProblem("", p.getMessage());
+          }
         });
-  }
-
-  private static Form form(long jobId, HttpServletRequest request, HttpServletResponse response) {
-    String hop = request.getParameter("hop");
-    return new Form(jobId, hop == null ? Hop.READ : hop(hop), request, response);
   }
 
   private static Hop hop(String path) {

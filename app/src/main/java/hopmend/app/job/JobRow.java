@@ -13,6 +13,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -71,6 +72,9 @@ public class JobRow {
 
   @Column(name = "updated_at")
   private Instant updatedAt;
+
+  @Column(name = "last_by")
+  private String lastBy = "";
 
   @Column(name = "search_text")
   private String searchText = "";
@@ -153,6 +157,10 @@ public class JobRow {
             .or(() -> state.verdict().map(v -> v.remedy().label()))
             .orElse("");
     signedOff = state.signedOff().isPresent();
+    lastBy =
+        state.entries().isEmpty()
+            ? createdBy
+            : state.entries().get(state.entries().size() - 1).who();
     updatedAt = now;
     String codes = String.join(" ", state.codes().stream().map(c -> c.code().text()).toList());
     searchText =
@@ -243,6 +251,22 @@ public class JobRow {
 
   public boolean signedOff() {
     return signedOff;
+  }
+
+  /** Who made its last entry, and so has it in hand. */
+  public String lastBy() {
+    return lastBy;
+  }
+
+  /** How long it has been open, or was: {@code 40 min}, {@code 3 h}, {@code 12 days}. */
+  public String age(Instant now) {
+    Duration age = Duration.between(createdAt, signedOff ? updatedAt : now);
+    if (age.toHours() < 1) {
+      return Math.max(0, age.toMinutes()) + " min";
+    }
+    return age.toDays() < 1
+        ? age.toHours() + " h"
+        : age.toDays() + (age.toDays() == 1 ? " day" : " days");
   }
 
   public Instant updatedAt() {

@@ -1,6 +1,8 @@
 package hopmend.app.job;
 
 import hopmend.app.web.ListAsked;
+import java.security.Principal;
+import java.time.Clock;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -10,9 +12,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class JobsController {
   private final JobDesk desk;
+  private final Clock clock;
 
-  JobsController(JobDesk desk) {
+  JobsController(JobDesk desk, Clock clock) {
     this.desk = desk;
+    this.clock = clock;
   }
 
   @GetMapping("/")
@@ -25,8 +29,14 @@ class JobsController {
       @RequestParam(defaultValue = "") String words,
       @RequestParam(defaultValue = "") String after,
       @RequestParam(defaultValue = "") String before,
+      @RequestParam(defaultValue = "") String show,
+      Principal principal,
       Model model) {
-    ListAsked asked = new ListAsked(words, after, before);
+    JobFilter filter = JobFilter.of(show);
+    ListAsked asked = new ListAsked(words, after, before, filter.forPerson(principal.getName()));
+    model.addAttribute("filters", JobFilter.values());
+    model.addAttribute("filter", filter);
+    model.addAttribute("now", clock.instant());
     model.addAttribute("words", asked.words());
     model.addAttribute("jobs", desk.list(asked));
     return "job/list";

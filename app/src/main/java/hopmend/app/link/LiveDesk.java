@@ -144,11 +144,11 @@ public class LiveDesk {
     }
   }
 
-  private static void sample(VehicleDesk.Talk talk, Sampling sampling, CountDownLatch first) {
+  private static void sample(VehicleTalk talk, Sampling sampling, CountDownLatch first) {
     long begin = System.nanoTime();
     long next = begin;
     while (sampling.isWanted()) {
-      Map<LiveSignal, Reading> live = VehicleDesk.live(talk, sampling.signals());
+      Map<LiveSignal, Reading> live = talk.live(sampling.signals());
       sampling.add(LiveTrace.Sample.of((System.nanoTime() - begin) / 1e9, live));
       first.countDown();
       next += PERIOD_MILLIS * 1_000_000L;

@@ -6,11 +6,8 @@ import hopmend.app.link.LiveDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
-import hopmend.job.Hop;
 import hopmend.sensor.LiveSignal;
 import hopmend.sensor.LiveTrace;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -71,12 +68,7 @@ class LiveController {
   }
 
   @PostMapping("/start")
-  String start(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String start(Form form, Model model) {
     try {
       List<LiveSignal> signals =
           Arrays.stream(LiveSignal.values())
@@ -85,11 +77,11 @@ class LiveController {
       if (signals.isEmpty() || signals.size() > MOST_SIGNALS) {
         throw new InputProblem("signal", "Choose one to " + MOST_SIGNALS + " signals.");
       }
-      live.start(jobId, form.field("gateway"), vin(desk.look(jobId)), signals);
-      return "redirect:/jobs/" + jobId + "/live";
+      live.start(form.jobId(), form.field("gateway"), vin(desk.look(form.jobId())), signals);
+      return "redirect:/jobs/" + form.jobId() + "/live";
     } catch (InputProblem p) {
-      p.show(model, response);
-      return page(jobId, model);
+      p.show(model, form.response());
+      return page(form.jobId(), model);
     }
   }
 
@@ -102,15 +94,10 @@ class LiveController {
 
   /** Keeps what was sampled as a log of the job. */
   @PostMapping("/keep")
-  String keep(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String keep(Form form, Model model) {
     try {
       LiveDesk.Sampling sampling =
-          live.look(jobId)
+          live.look(form.jobId())
               .filter(s -> !s.samples().isEmpty())
               .orElseThrow(() -> new InputProblem("", "Nothing was sampled yet."));
       List<LiveTrace.Sample> samples = sampling.samples();
@@ -118,15 +105,15 @@ class LiveController {
       JobDesk.Kept kept =
           JobDesk.Kept.of("live values", "text/csv", LiveTrace.csv(samples, sampling.signals()));
       desk.append(
-          jobId,
+          form.jobId(),
           form.submission(),
           List.of(new Fact.LiveLogged(kept.id().toString(), names, samples.size())),
           Optional.of(kept));
       model.addAttribute("done", samples.size() + " samples are kept with the job.");
     } catch (InputProblem p) {
-      p.show(model, response);
+      p.show(model, form.response());
     }
-    return page(jobId, model);
+    return page(form.jobId(), model);
   }
 
   private static Optional<String> vin(JobDesk.OpenJob job) {

@@ -5,14 +5,10 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
-import hopmend.job.Hop;
 import hopmend.job.Workup;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -29,12 +25,7 @@ class PickController {
   }
 
   @PostMapping("/choose")
-  String choose(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.PICK, request, response);
+  String choose(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(chosen(form)));
   }
 
@@ -50,12 +41,7 @@ class PickController {
   }
 
   @PostMapping("/compare")
-  String compare(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.PICK, request, response);
+  String compare(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(compared(form)));
   }
 

@@ -5,23 +5,18 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
-import hopmend.job.Hop;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Check;
 import hopmend.prove.Measurement;
 import hopmend.prove.Remedy;
-import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -38,12 +33,7 @@ class ProveController {
   }
 
   @PostMapping("/answer")
-  String answer(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.PROVE, request, response);
+  String answer(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(answered(form)));
   }
 
@@ -97,26 +87,24 @@ class ProveController {
   }
 
   @PostMapping("/verdict")
-  String verdict(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.PROVE, request, response);
+  String verdict(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(verdict(form)));
   }
 
   private Fact.VerdictTaken verdict(Form form) {
     Workup workup = desk.look(form.jobId()).workup();
-    Verdict computed =
-        workup.verdict().orElseThrow(() -> new InputProblem("", "Read the codes first."));
     Remedy remedy =
         Arrays.stream(Remedy.values())
             .filter(r -> r.name().equals(form.field("remedy")))
             .findFirst()
             .orElseThrow(() -> new InputProblem("remedy", "Pick a verdict."));
-    double probability = workup.diagnosis().orElseThrow().probability(remedy);
+    if (workup.verdict().isEmpty() && !workup.accusesNoSensor()) {
+      throw new InputProblem("", "Read the codes and pin down the vehicle first.");
+    }
     return new Fact.VerdictTaken(
-        remedy, computed.suspect().id(), probability, form.field("reason").strip());
+        remedy,
+        workup.verdict().map(v -> v.suspect().id()).orElse(""),
+        workup.diagnosis().map(d -> d.probability(remedy)).orElse(1.0),
+        form.field("reason").strip());
   }
 }

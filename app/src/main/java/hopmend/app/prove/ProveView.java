@@ -35,6 +35,7 @@ class ProveView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     Optional<Diagnosis> diagnosis = page.workup().diagnosis();
+    model.addAttribute("remedies", Remedy.values());
     if (diagnosis.isEmpty()) {
       return;
     }
@@ -44,7 +45,6 @@ class ProveView implements HopView {
     model.addAttribute("diagnosis", d);
     model.addAttribute("verdict", page.workup().verdict().orElseThrow());
     model.addAttribute("schools", page.workup().schools().orElse(null));
-    model.addAttribute("remedies", Remedy.values());
     model.addAttribute("given", given(d, page));
     chosen(d)
         .ifPresent(

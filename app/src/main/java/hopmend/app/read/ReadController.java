@@ -3,6 +3,7 @@ package hopmend.app.read;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
+import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.UploadedText;
@@ -18,8 +19,6 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.time.YearMonth;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
@@ -31,7 +30,6 @@ import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -57,38 +55,28 @@ class ReadController {
   }
 
   @PostMapping("/paste")
-  String paste(
-      @PathVariable long jobId,
-      @RequestParam(required = false) MultipartFile file,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String paste(Form form, @RequestParam(required = false) MultipartFile file, Model model) {
     return screens.run(
         form,
         model,
         () -> {
           String text = UploadedText.of(file).orElseGet(() -> form.field("text"));
-          intake.append(jobId, text, form.submission());
+          intake.append(form.jobId(), text, form.submission());
         });
   }
 
   @PostMapping("/vehicle-codes")
-  String fromVehicle(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String fromVehicle(Form form, Model model) {
     return screens.run(
         form,
         model,
         () -> {
           JobDesk.Submission submission = form.submission();
-          Optional<String> vin = desk.look(jobId).workup().state().vehicle().map(v -> v.vin());
-          VehicleDesk.Readout readout = vehicles.read(jobId, form.field("gateway"), vin);
+          Optional<String> vin =
+              desk.look(form.jobId()).workup().state().vehicle().map(v -> v.vin());
+          Readout readout = vehicles.read(form.jobId(), form.field("gateway"), vin);
           desk.append(
-              jobId,
+              form.jobId(),
               submission,
               new Fact.CodesRead(
                   Fact.CodeSource.VEHICLE, readout.codes(), readout.freezeFrame(), ""));
@@ -96,12 +84,7 @@ class ReadController {
   }
 
   @PostMapping("/code")
-  String addCode(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String addCode(Form form, Model model) {
     return screens.submit(
         form,
         model,
@@ -122,12 +105,7 @@ class ReadController {
 
   /** Puts right what was read from a text: the wrong code is set aside, the right one added. */
   @PostMapping("/correct")
-  String correct(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String correct(Form form, Model model) {
     return screens.submit(
         form,
         model,
@@ -148,28 +126,18 @@ class ReadController {
 
   /** Counts flashes; nothing is recorded until the code is taken. */
   @PostMapping("/flashes")
-  String flashes(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String flashes(Form form, Model model) {
     model.addAttribute("kept", new HashMap<>(Map.of("times", form.field("times"))));
     try {
       model.addAttribute("flashes", FlashCount.of(FlashCount.parse(form.field("times"))));
     } catch (IllegalArgumentException e) {
-      new InputProblem("times", e.getMessage()).show(model, response);
+      new InputProblem("times", e.getMessage()).show(model, form.response());
     }
-    return screens.show(jobId, Hop.READ, model);
+    return screens.show(form.jobId(), Hop.READ, model);
   }
 
   @PostMapping("/set-aside")
-  String setAside(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String setAside(Form form, Model model) {
     return screens.submit(
         form,
         model,
@@ -177,12 +145,7 @@ class ReadController {
   }
 
   @PostMapping("/work-on")
-  String workOn(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String workOn(Form form, Model model) {
     return screens.submit(
         form, model, () -> List.of(new Fact.WorkOnChosen(code(form.field("code")))));
   }
@@ -196,12 +159,7 @@ class ReadController {
   }
 
   @PostMapping("/identify")
-  String identify(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String identify(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(identified(form)));
   }
 
@@ -270,12 +228,7 @@ class ReadController {
   }
 
   @PostMapping("/symptoms")
-  String symptoms(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.READ, request, response);
+  String symptoms(Form form, Model model) {
     return screens.submit(
         form,
         model,

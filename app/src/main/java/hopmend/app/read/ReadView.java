@@ -107,7 +107,7 @@ class ReadView implements HopView {
               model.addAttribute("odometer", Reading.of(v.odometerKm(), MeasureUnit.KILOMETRE));
               VinReading number = Vin.read(v.vin(), intake.year());
               model.addAttribute("vinReading", number);
-              model.addAttribute("modelYears", plausible(number.modelYears(), v, page.workup()));
+              model.addAttribute("modelYears", page.workup().modelYears(number));
             });
     lastPasted(page.state())
         .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
@@ -159,23 +159,6 @@ class ReadView implements HopView {
       asked = page.workup().picture().nodes().isEmpty() ? "paste" : "";
     }
     return asked;
-  }
-
-  /** The years of the number that suit the build month, else the vehicle card; else all. */
-  private static List<Integer> plausible(
-      List<Integer> years, Fact.VehicleIdentified vehicle, Workup workup) {
-    List<Integer> suiting =
-        years.stream()
-            .filter(
-                y ->
-                    vehicle.built() != null
-                        ? y == vehicle.built().getYear() || y == vehicle.built().getYear() + 1
-                        : workup
-                            .bodyCard()
-                            .filter(c -> y >= c.yearFrom() && y <= c.yearTo() + 1)
-                            .isPresent())
-            .toList();
-    return suiting.isEmpty() ? years : suiting;
   }
 
   private static void show(Model model, ScanIntake.Reread kept) {

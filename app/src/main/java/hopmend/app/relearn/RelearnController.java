@@ -14,14 +14,11 @@ import hopmend.measure.Reading;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -40,31 +37,21 @@ class RelearnController {
   }
 
   @PostMapping("/conditions")
-  String conditions(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.RELEARN, request, response);
+  String conditions(Form form, Model model) {
     try {
       Routine routine = routine(form);
       Map<LiveSignal, Reading> live =
-          vehicles.live(jobId, form.field("gateway"), vin(jobId), signals(routine));
+          vehicles.live(form.jobId(), form.field("gateway"), vin(form.jobId()), signals(routine));
       model.addAttribute("judged", routine.judge(live));
       model.addAttribute("judgedRoutine", routine.id());
     } catch (InputProblem p) {
-      p.show(model, response);
+      p.show(model, form.response());
     }
-    return screens.show(jobId, Hop.RELEARN, model);
+    return screens.show(form.jobId(), Hop.RELEARN, model);
   }
 
   @PostMapping("/start")
-  String start(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.RELEARN, request, response);
+  String start(Form form, Model model) {
     return screens.run(form, model, () -> start(form));
   }
 
@@ -108,12 +95,7 @@ class RelearnController {
 
   /** Asks the vehicle how a started routine stands; also after a restart of the application. */
   @PostMapping("/result")
-  String result(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.RELEARN, request, response);
+  String result(Form form, Model model) {
     return screens.run(form, model, () -> result(form));
   }
 

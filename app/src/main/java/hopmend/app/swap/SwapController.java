@@ -11,12 +11,9 @@ import hopmend.measure.Reading;
 import hopmend.swap.Fastener;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -33,12 +30,7 @@ class SwapController {
   }
 
   @PostMapping("/tick")
-  String tick(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.SWAP, request, response);
+  String tick(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(ticked(form)));
   }
 
@@ -81,12 +73,7 @@ class SwapController {
   }
 
   @PostMapping("/pieces")
-  String pieces(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.SWAP, request, response);
+  String pieces(Form form, Model model) {
     return screens.submit(
         form,
         model,
@@ -106,23 +93,13 @@ class SwapController {
 
   /** Somebody answers for work with a danger that binds. */
   @PostMapping("/answer-for")
-  String answerFor(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.SWAP, request, response);
+  String answerFor(Form form, Model model) {
     return screens.submit(
         form, model, () -> List.of(new Fact.GateOverruled(Hop.SWAP, form.field("reason").strip())));
   }
 
   @PostMapping("/repair")
-  String repair(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.SWAP, request, response);
+  String repair(Form form, Model model) {
     return screens.submit(
         form, model, () -> List.of(new Fact.RepairNoted(form.field("words").strip())));
   }

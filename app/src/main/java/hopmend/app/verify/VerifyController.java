@@ -3,17 +3,15 @@ package hopmend.app.verify;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
+import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.UploadedText;
 import hopmend.job.Fact;
-import hopmend.job.Hop;
 import hopmend.job.Workup;
 import hopmend.verify.DriveLog;
 import hopmend.verify.SignOff;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.HexFormat;
 import java.util.List;
@@ -26,7 +24,6 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -54,24 +51,19 @@ class VerifyController {
   }
 
   @PostMapping("/read")
-  String read(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.VERIFY, request, response);
+  String read(Form form, Model model) {
     return screens.run(
         form,
         model,
         () -> {
           JobDesk.Submission submission = form.submission();
-          Workup workup = desk.look(jobId).workup();
-          desk.require(jobId, submission, new Fact.ReadinessRead("00000000"));
-          VehicleDesk.Readout readout =
+          Workup workup = desk.look(form.jobId()).workup();
+          desk.require(form.jobId(), submission, new Fact.ReadinessRead("00000000"));
+          Readout readout =
               vehicles.read(
-                  jobId, form.field("gateway"), workup.state().vehicle().map(v -> v.vin()));
+                  form.jobId(), form.field("gateway"), workup.state().vehicle().map(v -> v.vin()));
           desk.append(
-              jobId,
+              form.jobId(),
               submission,
               List.of(
                   new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
@@ -80,13 +72,7 @@ class VerifyController {
   }
 
   @PostMapping("/drive")
-  String drive(
-      @PathVariable long jobId,
-      @RequestParam(required = false) MultipartFile file,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.VERIFY, request, response);
+  String drive(Form form, @RequestParam(required = false) MultipartFile file, Model model) {
     return screens.run(form, model, () -> keep(form, file));
   }
 
@@ -120,12 +106,7 @@ class VerifyController {
   }
 
   @PostMapping("/sign-off")
-  String signOff(
-      @PathVariable long jobId,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Form form = new Form(jobId, Hop.VERIFY, request, response);
+  String signOff(Form form, Model model) {
     return screens.submit(form, model, () -> List.of(signedOff(form)));
   }
 

@@ -3,10 +3,10 @@ package hopmend.app.web;
 import hopmend.job.Fact;
 
 /**
- * What is asked of a list: words to search, and the place after or before which its page lies. Too
- * many words are cut; a place that is none is the beginning.
+ * What is asked of a list: words to search, which rows at all, and the place after or before which
+ * its page lies. Too many words are cut; a place that is none is the beginning.
  */
-public record ListAsked(String words, String after, String before) {
+public record ListAsked(String words, String after, String before, ListFilter filter) {
   /** The place behind the last row. */
   public static final String END = "end";
 
@@ -16,6 +16,10 @@ public record ListAsked(String words, String after, String before) {
     words = storable(words.length() > LONGEST ? words.substring(0, LONGEST) : words);
     after = storable(after);
     before = storable(before);
+  }
+
+  public ListAsked(String words, String after, String before) {
+    this(words, after, before, ListFilter.NONE);
   }
 
   /** The first page of what has these words. */

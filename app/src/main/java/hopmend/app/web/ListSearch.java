@@ -30,10 +30,12 @@ final class ListSearch<T> {
   private final ListOrder<T> order;
   private final WordSearch words;
   private final List<Object> values;
+  private final String from;
   private final String beyond;
   private final String ordering;
 
   /**
+   * @param filter which rows there are
    * @param from the place behind which it begins; empty for the end of the list
    * @param forwards in the order, or against it
    */
@@ -41,12 +43,17 @@ final class ListSearch<T> {
       EntityManager database,
       ListOrder<T> order,
       WordSearch words,
+      ListFilter filter,
       Optional<List<Object>> from,
       boolean forwards) {
     this.database = database;
     this.order = order;
     this.words = words;
     this.values = new ArrayList<>(words.patterns());
+    this.from =
+        "(select * from %s where %s) as listed"
+            .formatted(order.table(), filter.numbered(values.size() + 1));
+    values.addAll(filter.values());
     this.beyond =
         from.map(place -> beyond(place, order.descending() == forwards ? "<" : ">")).orElse("true");
     this.ordering = " order by " + order.ordering(forwards);
@@ -63,7 +70,7 @@ final class ListSearch<T> {
 
   /** The first rows that fit, at most so many. */
   List<T> first(int most) {
-    String walk = "select * from " + order.table() + " where " + beyond + ordering + " limit ";
+    String walk = "select * from " + from + " where " + beyond + ordering + " limit ";
     if (words.patterns().isEmpty()) {
       return rows(walk + most);
     }
@@ -79,8 +86,7 @@ final class ListSearch<T> {
     }
     return rows(
         "select * from (select * from %s where %s offset 0) as rare where %s and %s%s limit %d"
-            .formatted(
-                order.table(), words.condition(rare(seen)), words.all(), beyond, ordering, most));
+            .formatted(from, words.condition(rare(seen)), words.all(), beyond, ordering, most));
   }
 
   /** In how many rows of a small sample each word stands. */
@@ -92,7 +98,7 @@ final class ListSearch<T> {
     List<Object[]> counted =
         queried(
             "select %s, 0 from (select search_text from %s where %s%s limit %d) as sample"
-                .formatted(counts, order.table(), beyond, ordering, SAMPLE),
+                .formatted(counts, from, beyond, ordering, SAMPLE),
             Object[].class);
     return words.numbers().stream().map(i -> ((Number) counted.get(0)[i - 1]).intValue()).toList();
   }

@@ -25,25 +25,26 @@ public record Paged<T>(List<T> rows, Optional<String> earlier, Optional<String> 
     Optional<List<Object>> after = order.values(asked.after());
     Optional<List<Object>> before = order.values(asked.before());
     if (asked.before().equals(ListAsked.END) || before.isPresent()) {
-      List<T> found = search(database, order, asked.words(), before, false);
+      List<T> found = search(database, order, asked, before, false);
       if (found.size() >= SIZE || before.isEmpty()) {
         return page(order, found, before.isPresent(), false);
       }
       // Fewer lie before it than a page holds: that is the first page.
       after = Optional.empty();
     }
-    return page(
-        order, search(database, order, asked.words(), after, true), after.isPresent(), true);
+    return page(order, search(database, order, asked, after, true), after.isPresent(), true);
   }
 
   /** Up to one row more than a page holds, from a place on in one of the two directions. */
   private static <T> List<T> search(
       EntityManager database,
       ListOrder<T> order,
-      String words,
+      ListAsked asked,
       Optional<List<Object>> from,
       boolean forwards) {
-    return new ListSearch<>(database, order, WordSearch.of(words), from, forwards).first(SIZE + 1);
+    return new ListSearch<>(
+            database, order, WordSearch.of(asked.words()), asked.filter(), from, forwards)
+        .first(SIZE + 1);
   }
 
   private static <T> Paged<T> page(

@@ -65,11 +65,11 @@ class LinkLoadTest {
               () -> {
                 WireLog log = new WireLog(Clock.systemUTC());
                 try (VehicleLink link = VehicleLink.open(s.address(), LinkTimes.PUBLISHED, log)) {
-                  VehicleDesk.Talk talk = new VehicleDesk.Talk(link, "");
+                  VehicleTalk talk = new VehicleTalk(link, "");
                   int samples = 0;
                   long next = System.nanoTime();
                   for (; samples < seconds * 10; samples++) {
-                    assertThat(VehicleDesk.live(talk, TEN)).hasSize(10);
+                    assertThat(talk.live(TEN)).hasSize(10);
                     next += 100_000_000L;
                     Thread.sleep(Math.max(0, (next - System.nanoTime()) / 1_000_000));
                   }

@@ -1,0 +1,53 @@
+package hopmend.app.link;
+
+import java.net.InetSocketAddress;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+
+/** Who talks to which vehicle: a vehicle serves one job at a time. */
+final class VehicleHold {
+  /** By the address itself: two names of one host are one vehicle. */
+  private final Map<InetSocketAddress, Holder> inUse = new ConcurrentHashMap<>();
+
+  /** Who talks over a gateway: the job, what for, and how to make it stop, if it can be stopped. */
+  record Holder(long jobId, String what, Optional<Runnable> stop) {}
+
+  /** A longer conversation of the same job makes room; another job is told who is there. */
+  void take(Gateway gateway, InetSocketAddress address, Holder holder) {
+    for (int i = 0; i < 20; i++) {
+      Holder there = inUse.putIfAbsent(address, holder);
+      if (there == null) {
+        return;
+      }
+      if (there.jobId() != holder.jobId() || there.stop().isEmpty()) {
+        throw new LinkProblem(
+            there.jobId() == holder.jobId()
+                ? "This job is already talking to the vehicle; wait a moment."
+                : "Job %d is talking to %s just now (it %s); wait, or end it there."
+                    .formatted(there.jobId(), gateway.name(), there.what()));
+      }
+      there.stop().get().run();
+      try {
+        Thread.sleep(100);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        break;
+      }
+    }
+    throw new LinkProblem("This job is still talking to the vehicle; wait a moment.");
+  }
+
+  void release(InetSocketAddress address) {
+    inUse.remove(address);
+  }
+
+  /** What a job does with a vehicle just now; empty for nothing. */
+  String doneBy(long jobId) {
+    return inUse.values().stream()
+        .filter(h -> h.jobId() == jobId)
+        .map(Holder::what)
+        .findFirst()
+        .orElse("");
+  }
+}

@@ -1,0 +1,57 @@
+package hopmend.job;
+
+/**
+ * A case for every kind of fact. Whoever has to know them all implements this, so that a new kind
+ * does not compile until each of them says what it makes of it.
+ *
+ * @param <R> what comes of a fact
+ */
+public interface FactCases<R> {
+  R of(Fact.CodesRead f);
+
+  R of(Fact.CodeSetAside f);
+
+  R of(Fact.VehicleIdentified f);
+
+  R of(Fact.SymptomsNoted f);
+
+  R of(Fact.WorkOnChosen f);
+
+  R of(Fact.CheckAnswered f);
+
+  R of(Fact.VerdictTaken f);
+
+  R of(Fact.SiteConfirmed f);
+
+  R of(Fact.PartChosen f);
+
+  R of(Fact.PartsCompared f);
+
+  R of(Fact.StepTicked f);
+
+  R of(Fact.PiecesMoved f);
+
+  R of(Fact.RepairNoted f);
+
+  R of(Fact.GateOverruled f);
+
+  R of(Fact.CodesCleared f);
+
+  R of(Fact.RoutineStarted f);
+
+  R of(Fact.RoutineEnded f);
+
+  R of(Fact.ReadinessRead f);
+
+  R of(Fact.DriveLogged f);
+
+  R of(Fact.LiveLogged f);
+
+  R of(Fact.NoteAdded f);
+
+  R of(Fact.SignedOff f);
+
+  R of(Fact.Struck f);
+
+  R of(Fact.Unreadable f);
+}

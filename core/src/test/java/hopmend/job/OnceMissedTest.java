@@ -1,0 +1,203 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.clear.ClearReport;
+import hopmend.fault.CodeRange;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.part.Fit;
+import hopmend.part.TrueCost;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Outcome;
+import hopmend.prove.Remedy;
+import hopmend.prove.Suspect;
+import hopmend.prove.Verdict;
+import hopmend.sensor.Band;
+import hopmend.vehicle.Vin;
+import hopmend.verify.Readiness;
+import java.time.Instant;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Rules that once could be broken without any test noticing. */
+class OnceMissedTest {
+  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final ShopSettings SHOP =
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
+  private static final JobRules.Person ANN = new JobRules.Person("ann", Role.LEAD);
+
+  private final List<JobEntry> entries = new ArrayList<>();
+
+  private Workup workup(ShopSettings shop) {
+    return new Workup(JobState.of(entries), CATALOG, shop);
+  }
+
+  private void say(Fact fact) {
+    entries.add(new JobEntry(entries.size() + 1, T0, "ann", fact));
+  }
+
+  private Workup on(String code, String card, String engineCard, YearMonth built) {
+    say(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(TroubleCode.parse(code), CodeState.STORED)),
+            List.of(),
+            ""));
+    say(
+        new Fact.VehicleIdentified(
+            "0HMWS3A07K1000342", card, engineCard, 2018, built, 100_000, Fact.Place.HOIST));
+    return workup(SHOP);
+  }
+
+  @Test
+  void aVerdictCountsAllSuspectsOfItsRemedy() {
+    List<Suspect> suspects =
+        List.of(
+            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", "i"),
+            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", "i"),
+            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", "i"));
+    Check check =
+        new Check(
+            "k",
+            "k",
+            "",
+            "",
+            1,
+            0,
+            List.of("a"),
+            List.of(
+                new Outcome("x", "x", Map.of(), 0.5, true, null),
+                new Outcome("y", "y", Map.of(), 0.5, false, null)),
+            null,
+            List.of(),
+            false,
+            null,
+            null,
+            "i");
+    Verdict v = Verdict.of(Diagnosis.of(suspects, List.of(check), List.of(), 60), 0.8);
+    assertThat(v.probability()).isCloseTo(0.85, within(1e-9));
+    assertThat(v.remedy()).contains(Remedy.REPLACE_SENSOR);
+  }
+
+  @Test
+  void nothingIsSignedOffUnclearedAndNoNewerAnswerStandsUnderAnOldVerdict() {
+    Workup w = on("P0340", "wherrill-sedge-12", "", null);
+    assertThat(w.signOff(Optional.empty()).missing()).contains("clear the codes");
+    say(new Fact.CheckAnswered("connector-home", "home", null, null));
+    Fact verdict = new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "seen before");
+    assertThat(JobRules.refuse(workup(SHOP), verdict, 2, ANN).orElseThrow().kind())
+        .isEqualTo(Refusal.Kind.CHANGED);
+    assertThat(JobRules.refuse(workup(SHOP), verdict, 3, ANN)).isEmpty();
+  }
+
+  /** Edges a second: 58 * 900 / 60 = 870 on one card, 34 * 900 / 60 = 510 on the other. */
+  @ParameterizedTest
+  @CsvSource({"osmere-heron-20, 870", "kelvane-otter-20, 510"})
+  void theCardsFiguresCount(String card, double hertz) {
+    Workup w = on("P0335", card, "", null);
+    Check check = w.check("crank-frequency").orElseThrow();
+    Reading speed = Reading.of(900, MeasureUnit.PER_MINUTE);
+    Band band = w.band(check, check.measured().orElseThrow(), Optional.of(speed)).orElseThrow();
+    assertThat((band.low() + band.high()) / 2).isCloseTo(hertz, within(1e-9));
+  }
+
+  @Test
+  void theCardsLimitsCount() {
+    Workup w = on("P0340", "wherrill-sedge-12", "", null);
+    Check check = w.check("chain-stretch").orElseThrow();
+    Band band = w.band(check, check.measured().orElseThrow(), Optional.empty()).orElseThrow();
+    assertThat(band)
+        .isEqualTo(CATALOG.card("wherrill-sedge-12").orElseThrow().limits().get("chain-stretch"));
+  }
+
+  @Test
+  void theSwappedEngineTellsAboutItsSensors() {
+    Workup w = on("P0340", "wherrill-sedge-12", "brannick-fen-v6", null);
+    assertThat(w.card().orElseThrow().id()).isEqualTo("brannick-fen-v6");
+    assertThat(w.bodyCard().orElseThrow().id()).isEqualTo("wherrill-sedge-12");
+  }
+
+  @Test
+  void theShopsDiscountHorizonAndLabourCount() {
+    on("P0340", "wherrill-sedge-12", "", null);
+    ShopSettings without = new ShopSettings("crowns", 68, 90, 60, 0, 0.8, 40_000, 1);
+    String part =
+        workup(SHOP).partChoice().orElseThrow().recommended().orElseThrow().part().number();
+    double list = pay(workup(without), part);
+    assertThat(pay(workup(SHOP), part)).isCloseTo(0.92 * list, within(1e-9));
+    ShopSettings far = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 200_000, 1);
+    assertThat(workup(far).pairQuestion().orElseThrow().twinFails())
+        .isGreaterThan(workup(SHOP).pairQuestion().orElseThrow().twinFails());
+    assertThat(SHOP.comeback(90)).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));
+  }
+
+  private static double pay(Workup w, String part) {
+    return w.partChoice().orElseThrow().byNumber(part).orElseThrow().cost().pay();
+  }
+
+  /** Two of three monitors open, SAE J1979 PID 01 from memory: byte C supported, byte D open. */
+  @Test
+  void theLimitOfOpenMonitorsCounts() {
+    Readiness two = Readiness.decode(new byte[] {0, 0, 0x25, 0x21});
+    assertThat(two.acceptedWith(1)).isFalse();
+    assertThat(two.acceptedWith(2)).isTrue();
+    assertThat(Readiness.decode(new byte[] {(byte) 0x80, 0, 0, 0}).acceptedWith(2)).isFalse();
+  }
+
+  @Test
+  void whatIsInTheWayKeepsItsCautions() {
+    Workup w = on("P24AE", "tidewell-alder-77", "", null);
+    assertThat(w.workOrder().orElseThrow().step("off:side-panel").orElseThrow().cautions())
+        .extracting(c -> c.id())
+        .contains("hot-exhaust");
+  }
+
+  @ParameterizedTest
+  @CsvSource({"2018-06, FITS", "2018-07, DOES_NOT_FIT"})
+  void aPartFitsUntilTheMonthThatItsMakerNames(YearMonth built, Fit.Says says) {
+    Workup w = on("P0118", "wherrill-teal-16", "", built);
+    assertThat(w.partChoice().orElseThrow().byNumber("WT-6100-A").orElseThrow().fit().criteria())
+        .filteredOn(c -> c.name().equals("build date"))
+        .extracting(Fit.Criterion::says)
+        .containsExactly(says);
+  }
+
+  /** 49 CFR 565.15(c), Table III: the letters' values; weight 8 in the first place, modulo 11. */
+  @ParameterizedTest
+  @CsvSource({
+    "A, 1", "B, 2", "C, 3", "D, 4", "E, 5", "F, 6", "G, 7", "H, 8", "J, 1", "K, 2", "L, 3", "M, 4",
+    "N, 5", "P, 7", "R, 9", "S, 2", "T, 3", "U, 4", "V, 5", "W, 6", "X, 7", "Y, 8", "Z, 9", "7, 7"
+  })
+  void everyLetterOfAnIdentificationNumberHasItsValue(String letter, int value) {
+    int rest = value * 8 % 11;
+    assertThat(String.valueOf(Vin.checkDigit(letter + "0".repeat(16))))
+        .isEqualTo(rest == 10 ? "X" : String.valueOf(rest));
+  }
+
+  @Test
+  void aPendingCodeOfALoosePlugIsThePlugs() {
+    ReadCode pending = ReadCode.of(TroubleCode.parse("P0113"), CodeState.PENDING);
+    ClearReport report =
+        ClearReport.of(
+            List.of(),
+            List.of(),
+            List.of(pending),
+            List.of(new ClearReport.LoosePlug("plug", CodeRange.parseAll("P0110-P0114"), true)));
+    assertThat(report.lines().get(0).fate()).isEqualTo(ClearReport.Fate.UNPLUGGED_BY_US);
+  }
+}
