@@ -9,9 +9,10 @@ import java.util.List;
  * not out of the picture. Where no place is free the least covered one is taken.
  */
 public final class LabelPlaces {
-  private static final double PER_CHARACTER = 9.4;
+  private static final double PER_CHARACTER = 10;
   private static final double ABOVE_LINE = 14;
   private static final double BELOW_LINE = 5;
+  private static final double LINE = 22;
   private static final double HALF_STROKE = 2;
   private static final double OF_A_MARKER = 20;
 
@@ -106,7 +107,9 @@ public final class LabelPlaces {
         new Shape.Point(x, b.y() - BELOW_LINE - 3),
         new Shape.Point(x, bottom + ABOVE_LINE + 4),
         new Shape.Point(b.x() + b.width() + aside, b.y() + b.height() / 2 + BELOW_LINE),
-        new Shape.Point(b.x() - aside, b.y() + b.height() / 2 + BELOW_LINE));
+        new Shape.Point(b.x() - aside, b.y() + b.height() / 2 + BELOW_LINE),
+        new Shape.Point(x, b.y() - BELOW_LINE - 3 - LINE),
+        new Shape.Point(x, bottom + ABOVE_LINE + 4 + LINE));
   }
 
   private static Area area(Shape.Point p, String text) {
