@@ -39,6 +39,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -163,15 +164,12 @@ class AsLookedAtTest {
             s ->
                 text.append(
                     "%s %.4f %.4f%n".formatted(s.suspect().id(), s.prior(), s.posterior())));
-    d.next().ifPresent(r -> text.append("next ").append(r).append('\n'));
-    d.later()
+    Stream.concat(d.next().stream(), d.later().stream())
         .forEach(
             r ->
-                text.append("later ")
-                    .append(r.check().id())
-                    .append(' ')
-                    .append(r.reason())
-                    .append('\n'));
+                text.append(
+                    "check %s %.4f %.4f %s%n"
+                        .formatted(r.check().id(), r.finds(), r.cost(), r.reason())));
     text.append(v.remedy()).append(" %.4f%n".formatted(v.probability()));
     v.reasons().forEach(r -> text.append("because ").append(r).append('\n'));
     v.ruledOut()
