@@ -180,9 +180,7 @@ public final class JobRules {
     @Override
     public Optional<Refusal> of(Fact.VerdictTaken f) {
       return when(
-              w.sheet().isEmpty() && f.remedy() == Remedy.REPLACE_SENSOR,
-              "remedy",
-              "None of the codes accuses a sensor.")
+              !w.remedies().contains(f.remedy()), "remedy", "None of the codes accuses a sensor.")
           .or(
               () ->
                   when(

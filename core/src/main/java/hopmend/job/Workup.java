@@ -394,6 +394,13 @@ public final class Workup {
     return !state.codes().isEmpty() && state.vehicle().isPresent() && sheet.isEmpty();
   }
 
+  /** What a verdict may ask for: a new sensor only where one is accused. */
+  public List<Remedy> remedies() {
+    return Stream.of(Remedy.values())
+        .filter(r -> sheet.isPresent() || r != Remedy.REPLACE_SENSOR)
+        .toList();
+  }
+
   /** Whether the taken verdict asks for a repair without a new sensor. */
   public boolean isWithoutPart() {
     return state.verdict().filter(v -> v.remedy() != Remedy.REPLACE_SENSOR).isPresent();

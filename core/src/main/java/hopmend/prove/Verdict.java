@@ -24,10 +24,15 @@ public record Verdict(
   public record RuledOut(Suspect suspect, double probability, Reason by) {}
 
   private static final double WORTH_TELLING = 1.15;
+
+  /**
+   * Factors of the odds at which a finding speaks strongly, and very strongly; the shop's words.
+   */
   private static final double STRONG = 3;
+
   private static final double PROVING = 10;
 
-  /** A suspect that has lost that much of its odds is ruled out. */
+  /** A suspect that has lost that much of its odds is ruled out; the shop's rule. */
   private static final double LOST = 1 / 3.0;
 
   public Verdict {

@@ -54,6 +54,8 @@ public enum SignalModel {
   private static final double B_KELVIN = 3500;
   private static final double ZERO_CELSIUS = 273.15;
   private static final double AT_20 = 293.15;
+
+  /** g/s, common practice: about 1 g/s and litre. */
   private static final double IDLE_PER_LITRE = 1.2;
 
   private final MeasureUnit unit;

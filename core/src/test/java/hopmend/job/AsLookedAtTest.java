@@ -40,6 +40,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -191,9 +192,9 @@ class AsLookedAtTest {
     isAsLookedAt("reasons-" + how + ".txt", text.toString());
   }
 
-  @ParameterizedTest
-  @ValueSource(strings = {"wrench"})
-  void tightness(String name) throws IOException {
+  @Test
+  void tightness() throws IOException {
+    String name = "wrench";
     VehicleCard sedge = CATALOG.card("wherrill-sedge-12").orElseThrow();
     Fastener bolt = sedge.fastener("cam-sensor-bolt").orElseThrow();
     StringBuilder text = new StringBuilder();
@@ -226,9 +227,9 @@ class AsLookedAtTest {
                     bolt.torque().orElseThrow(), new WrenchSetting.Adapter(250, 40, 30)))));
   }
 
-  @ParameterizedTest
-  @ValueSource(strings = {"drive"})
-  void drives(String name) throws IOException {
+  @Test
+  void drives() throws IOException {
+    String name = "drive";
     List<DriveLog.Sample> samples = new ArrayList<>();
     for (int t = 0; t <= 700; t++) {
       double speed = t < 60 ? 0 : t < 420 ? 48 : t < 520 ? 0 : 55;
@@ -252,9 +253,9 @@ class AsLookedAtTest {
         proof.requirements().stream().map(r -> r + "\n").collect(Collectors.joining()));
   }
 
-  @ParameterizedTest
-  @ValueSource(strings = {"learns"})
-  void learns(String name) throws IOException {
+  @Test
+  void learns() throws IOException {
+    String name = "learns";
     StringBuilder text = new StringBuilder();
     Routine routine =
         CATALOG.card("wherrill-sedge-12").orElseThrow().routine("cam-crank-learn").orElseThrow();

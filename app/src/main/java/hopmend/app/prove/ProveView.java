@@ -7,7 +7,6 @@ import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
 import hopmend.prove.Diagnosis;
-import hopmend.prove.Remedy;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
@@ -35,7 +34,7 @@ class ProveView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     Optional<Diagnosis> diagnosis = page.workup().diagnosis();
-    model.addAttribute("remedies", Remedy.values());
+    model.addAttribute("remedies", page.workup().remedies());
     if (diagnosis.isEmpty()) {
       return;
     }

@@ -1,0 +1,81 @@
+package hopmend.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
+
+import hopmend.app.job.JobDesk.Submission;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.job.Fact;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.springframework.mock.web.MockHttpServletResponse;
+
+/** A job always has a way on, and is found in the list by who has it and by what it waits for. */
+class LeadsOnIT extends AppIT {
+  private String page(String address) throws Exception {
+    MockHttpServletResponse answer =
+        mvc.perform(get(address).with(user("oskar").roles("TECHNICIAN"))).andReturn().getResponse();
+    assertThat(answer.getStatus()).as(address).isEqualTo(200);
+    return answer.getContentAsString();
+  }
+
+  private int send(String address, String... fields) throws Exception {
+    var request =
+        post(address)
+            .with(user("oskar").roles("TECHNICIAN"))
+            .with(formToken())
+            .param("token", UUID.randomUUID().toString())
+            .param("seen", "99");
+    for (int i = 0; i < fields.length; i += 2) {
+      request.param(fields[i], fields[i + 1]);
+    }
+    return mvc.perform(request).andReturn().getResponse().getStatus();
+  }
+
+  private long catalyst() {
+    return newJob(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(TroubleCode.parse("P0420"), CodeState.STORED)),
+            List.of(),
+            ""),
+        vehicleFact());
+  }
+
+  @Test
+  void aCatalystCodeAloneIsLedToItsRepair() throws Exception {
+    String job = "/jobs/" + catalyst();
+    for (String hop :
+        List.of("/prove", "/find", "/pick", "/swap", "/clear", "/relearn", "/verify")) {
+      assertThat(page(job + hop)).as(hop).doesNotContain("First read the codes");
+    }
+    assertThat(page(job + "/swap")).contains("First say in Prove what it is");
+    assertThat(page(job + "/relearn")).contains("Nothing to teach");
+    assertThat(page(job + "/prove")).doesNotContain("REPLACE_SENSOR");
+    assertThat(send(job + "/prove/verdict", "remedy", "REPLACE_SENSOR", "reason", "x"))
+        .isEqualTo(422);
+    assertThat(send(job + "/prove/verdict", "remedy", "MECHANICAL", "reason", "broken up inside"))
+        .isEqualTo(302);
+    assertThat(page(job + "/swap")).contains("Record the repair").doesNotContain("First ");
+    assertThat(send(job + "/swap/repair", "words", "new catalyst")).isEqualTo(302);
+    assertThat(page(job + "/clear")).contains("What to expect", "What is lost");
+  }
+
+  @Test
+  void theListIsFilteredAndTheFilterGoesWithTheWords() throws Exception {
+    long mine = catalyst();
+    long hers = catalyst();
+    desk.append(hers, Submission.now("marit"), List.of(new Fact.NoteAdded("mine now")));
+    String all = page("/jobs?show=mine");
+    assertThat(all).contains("/jobs/" + mine + "\"").doesNotContain("/jobs/" + hers + "\"");
+    assertThat(page("/jobs?show=mine&words=p0420")).contains("/jobs/" + mine + "\"");
+    assertThat(page("/jobs?show=closed")).doesNotContain("/jobs/" + mine + "\"").contains("took ");
+    desk.append(hers, Submission.now("marit"), List.of(new Fact.PiecesMoved("clamp", 2)));
+    assertThat(page("/jobs?show=owed")).contains("/jobs/" + hers + "\"", "2 owed");
+  }
+}
