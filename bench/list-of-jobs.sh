@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # How fast the list of jobs answers with many jobs in it, on a running demo:
-#   bench/list-of-jobs.sh ratio [8080]      measures with 1 000 and with 1 000 000 jobs, and prints each against the other
+#   bench/list-of-jobs.sh ratio [8080]      measures with 1 000 and with 1 000 000 jobs, and prints each against the other;
+#                                           "heron" stands in as many of the one as of the other
 #   bench/list-of-jobs.sh load [1000000]    adds that many rows of jobs, without entries
 #   bench/list-of-jobs.sh measure [8080]    asks pages and searches, prints the median and the slowest of 60
 #   bench/list-of-jobs.sh remove            takes the rows out again
@@ -17,10 +18,10 @@ sql() {
 load() {
   sql -v n="$1" <<'SQL'
 insert into job (title, fleet_number, customer, created_by, created_at, creation_token, code, vehicle, vin, next_words, signed_off, updated_at, search_text)
-select 'Bench ' || i, 'Van ' || i % 900, 'Customer ' || i % 5000, 'bench', now() - i * interval '5 minutes', gen_random_uuid(),
+select 'Bench ' || i || rare, 'Van ' || i % 900, 'Customer ' || i % 5000, 'bench', now() - i * interval '5 minutes', gen_random_uuid(),
        'P' || lpad((i * 7 % 4000)::text, 4, '0'), 'Wherrill Sedge 1.2 post van', 'BENCH' || lpad(i::text, 12, '0'), '', i % 50 <> 0, now() - i * interval '5 minutes',
-       lower('Bench ' || i || ' Van ' || i % 900 || ' Customer ' || i % 5000 || ' Wherrill Sedge 1.2 post van BENCH' || lpad(i::text, 12, '0') || ' P' || lpad((i * 7 % 4000)::text, 4, '0'))
-from generate_series(1, :n) as i;
+       lower('Bench ' || i || rare || ' Van ' || i % 900 || ' Customer ' || i % 5000 || ' Wherrill Sedge 1.2 post van BENCH' || lpad(i::text, 12, '0') || ' P' || lpad((i * 7 % 4000)::text, 4, '0'))
+from (select i, case when :n = 1000 and i % 40 = 0 then ' heron' else '' end as rare from generate_series(1, :n) as i) as jobs;
 vacuum analyze job;
 SQL
   sql -At -c 'select count(*) || $$ jobs in the list$$ from job'
@@ -34,7 +35,7 @@ measure() {
   token=$(curl -s -c "$jar" -b "$jar" "$base/sign-in" | sed -n 's/.*name="_csrf" value="\([^"]*\)".*/\1/p' | head -1)
   curl -s -o /dev/null -c "$jar" -b "$jar" --data-urlencode "_csrf=$token" -d 'username=oskar&password=tar-rope-and-lantern' "$base/sign-in"
   middle=$(sql -At -c "select 'false~' || to_char(max(updated_at) - (max(updated_at) - min(updated_at)) / 2, 'YYYY-MM-DD\"T\"HH24:MI:SS.MS') || 'Z~1' from job where created_by = 'bench'")
-  for query in '' "?after=$middle" '?before=end' '?words=p0340' '?words=van+14' '?words=customer+4711' '?words=bench' '?words=zzzz' '?words=p0340+sedge' "?words=sedge&after=$middle" '?words=4711' '?words=van+14+4711'; do
+  for query in '' "?after=$middle" '?before=end' '?words=p0340' '?words=van+14' '?words=customer+4711' '?words=bench' '?words=zzzz' '?words=p0340+sedge' "?words=sedge&after=$middle" '?words=4711' '?words=van+14+4711' '?words=heron' '?words=heron+sedge'; do
     for _ in $(seq 80); do curl -s -o /dev/null -b "$jar" -w '%{http_code} %{time_starttransfer}\n' "$base/jobs$query"; done | tail -60 | sort -k2 -n \
       | awk -v q="${query//$middle/MIDDLE}" '{ if ($1 != 200) bad = " status " $1; t[NR] = $2 * 1000 } END { printf "/jobs%s %.1f %.1f%s\n", q, t[int((NR + 1) / 2)], t[NR], bad }'
   done

@@ -121,6 +121,16 @@ class BadInputIT extends AppIT {
   }
 
   @Test
+  void aNoteThatWillNotDoIsShownWhereItWasTyped() throws Exception {
+    long job = job();
+    String words = "w".repeat(2001);
+    MockHttpServletResponse answer = send(post("/jobs/" + job + "/note").param("words", words));
+    assertThat(answer.getStatus()).isEqualTo(422);
+    assertThat(answer.getContentAsString()).contains("A note for the record", words, "2000");
+    assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(2);
+  }
+
+  @Test
   void aDriveLogWithFaultsNamesThemAndAFormWithoutFileSaysSo() throws Exception {
     long job = job();
     MockMultipartFile file =

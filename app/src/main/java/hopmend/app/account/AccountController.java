@@ -4,6 +4,8 @@ import hopmend.app.watch.Guesses;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.RequestPath;
+import hopmend.app.web.Sent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
@@ -18,6 +20,7 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -69,24 +72,16 @@ class AccountController {
     return "account/code";
   }
 
+  record Code(String code) {}
+
   @PostMapping("/sign-in/code")
-  String passCode(
-      @RequestParam(defaultValue = "") String code,
-      Principal principal,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
+  String passCode(@Sent Code sent, Principal principal, HttpServletRequest request) {
     String who = principal.getName();
     Guesses.Asker asker = new Guesses.Asker("second factor", who, request.getRemoteAddr(), true);
-    try {
-      guesses.require(asker, "code");
-      if (!secondFactor.isRight(who, code)) {
-        events.note(request, Kind.SIGN_IN_FAILED, "wrong code of the second factor");
-        throw new InputProblem("code", "This code does not fit, or was used already.");
-      }
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return "account/code";
+    guesses.require(asker, "code");
+    if (!secondFactor.isRight(who, sent.code())) {
+      events.note(request, Kind.SIGN_IN_FAILED, "wrong code of the second factor");
+      throw new InputProblem("code", "This code does not fit, or was used already.");
     }
     guesses.right(asker);
     PersonSession.of(request).passSecondFactor(clock.instant());
@@ -100,30 +95,22 @@ class AccountController {
     return "account/new-password";
   }
 
+  record OwnPassword(String login, String code, String password) {}
+
   /** A person makes their own password with the code that a lead gave them. */
   @PostMapping("/new-password")
-  String makePassword(
-      @RequestParam(defaultValue = "") String login,
-      @RequestParam(defaultValue = "") String code,
-      @RequestParam(defaultValue = "") String password,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    Guesses.Asker asker = new Guesses.Asker("one-time code", login, request.getRemoteAddr(), false);
-    try {
-      guesses.require(asker, "code");
-      if (!accounts.takePassword(login, code, password)) {
-        throw new InputProblem(
-            "code",
-            "Name and code do not belong together, or the code was used or is too old. Ask a lead for a new one.");
-      }
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return "account/new-password";
+  String makePassword(@Sent OwnPassword sent, HttpServletRequest request) {
+    Guesses.Asker asker =
+        new Guesses.Asker("one-time code", sent.login(), request.getRemoteAddr(), false);
+    guesses.require(asker, "code");
+    if (!accounts.takePassword(sent.login(), sent.code(), sent.password())) {
+      throw new InputProblem(
+          "code",
+          "Name and code do not belong together, or the code was used or is too old. Ask a lead for a new one.");
     }
     guesses.right(asker);
     events.note(
-        Guesses.normalised(login),
+        Guesses.normalised(sent.login()),
         request.getRemoteAddr(),
         Kind.PASSWORD_CHANGED,
         "with a one-time code");
@@ -135,37 +122,38 @@ class AccountController {
     return accounts.isEmpty() ? "account/first-account" : "redirect:/sign-in";
   }
 
+  record First(String code, String login, String name, String password) {}
+
   @PostMapping("/first-account")
-  String makeFirst(
-      @RequestParam(defaultValue = "") String code,
-      @RequestParam(defaultValue = "") String login,
-      @RequestParam(defaultValue = "") String name,
-      @RequestParam(defaultValue = "") String password,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
+  String makeFirst(@Sent First sent, HttpServletRequest request) {
     if (!accounts.isEmpty()) {
       return "redirect:/sign-in";
     }
-    try {
-      guesses.require(
-          new Guesses.Asker("first account", "", request.getRemoteAddr(), false), "code");
-      if (!MessageDigest.isEqual(bytes(setupCode), bytes(code.strip()))) {
-        throw new InputProblem(
-            "code", "This is not the code that the application printed when it started.");
-      }
-      if (accounts.createFirst(login, name, password)) {
-        events.note(
-            Guesses.normalised(login),
-            request.getRemoteAddr(),
-            Kind.ACCOUNT_MADE,
-            "the first lead");
-      }
-      return "redirect:/sign-in";
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return "account/first-account";
+    guesses.require(new Guesses.Asker("first account", "", request.getRemoteAddr(), false), "code");
+    if (!MessageDigest.isEqual(bytes(setupCode), bytes(sent.code().strip()))) {
+      throw new InputProblem(
+          "code", "This is not the code that the application printed when it started.");
     }
+    if (accounts.createFirst(sent.login(), sent.name(), sent.password())) {
+      events.note(
+          Guesses.normalised(sent.login()),
+          request.getRemoteAddr(),
+          Kind.ACCOUNT_MADE,
+          "the first lead");
+    }
+    return "redirect:/sign-in";
+  }
+
+  /** Each form stands on the page of its address. */
+  @ExceptionHandler
+  String again(
+      InputProblem p, Model model, HttpServletRequest request, HttpServletResponse response) {
+    p.show(model, response);
+    return switch (RequestPath.of(request)) {
+      case "/new-password" -> newPassword();
+      case "/first-account" -> "account/first-account";
+      default -> code();
+    };
   }
 
   private static byte[] bytes(String text) {

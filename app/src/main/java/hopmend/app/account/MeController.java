@@ -5,12 +5,15 @@ import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
+import hopmend.app.web.RequestPath;
+import hopmend.app.web.Sent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.time.Clock;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -67,27 +70,17 @@ class MeController {
     return "account/password";
   }
 
+  record NewPassword(String old, String password, String again) {}
+
   @PostMapping("/password")
-  String changePassword(
-      @RequestParam(defaultValue = "") String old,
-      @RequestParam(defaultValue = "") String password,
-      @RequestParam(defaultValue = "") String again,
-      Principal principal,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
+  String changePassword(@Sent NewPassword sent, Principal principal, HttpServletRequest request) {
     String who = principal.getName();
     Guesses.Asker asker = new Guesses.Asker("old password", who, request.getRemoteAddr(), true);
-    try {
-      guesses.require(asker, "old");
-      if (!password.equals(again)) {
-        throw new InputProblem("again", "The two new passwords differ.");
-      }
-      accounts.changePassword(who, old, password);
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return "account/password";
+    guesses.require(asker, "old");
+    if (!sent.password().equals(sent.again())) {
+      throw new InputProblem("again", "The two new passwords differ.");
     }
+    accounts.changePassword(who, sent.old(), sent.password());
     guesses.right(asker);
     sessions.endAll(who, PersonSession.of(request).id());
     events.note(request, Kind.PASSWORD_CHANGED, "by the person; all other sessions ended");
@@ -135,45 +128,47 @@ class MeController {
     return "account/second-factor";
   }
 
+  record Code(String code) {}
+
   @PostMapping("/second-factor")
   String takeSecondFactor(
-      @RequestParam(defaultValue = "") String code,
-      Principal principal,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
+      @Sent Code sent, Principal principal, Model model, HttpServletRequest request) {
     PersonSession session = PersonSession.of(request);
-    try {
-      Account account = accounts.byLogin(principal.getName()).orElseThrow();
-      if (account.hasSecondFactor()) {
-        throw new InputProblem("", "You have a second factor already. Remove it first.");
-      }
-      confirmation.require(request);
-      String secret =
-          session
-              .offered()
-              .orElseThrow(() -> new InputProblem("code", "Scan the picture below first."));
-      model.addAttribute("codes", secondFactor.take(principal.getName(), secret, code));
-      session.takeOffer();
-      session.passSecondFactor(clock.instant());
-      events.note(request, Kind.SECOND_FACTOR, "taken into use");
-    } catch (InputProblem p) {
-      p.show(model, response);
+    Account account = accounts.byLogin(principal.getName()).orElseThrow();
+    if (account.hasSecondFactor()) {
+      throw new InputProblem("", "You have a second factor already. Remove it first.");
     }
+    confirmation.require(request);
+    String secret =
+        session
+            .offered()
+            .orElseThrow(() -> new InputProblem("code", "Scan the picture below first."));
+    model.addAttribute("codes", secondFactor.take(principal.getName(), secret, sent.code()));
+    session.takeOffer();
+    session.passSecondFactor(clock.instant());
+    events.note(request, Kind.SECOND_FACTOR, "taken into use");
     return secondFactor(principal, model, request);
   }
 
   @PostMapping("/second-factor/remove")
-  String removeSecondFactor(
-      Principal principal, Model model, HttpServletRequest request, HttpServletResponse response) {
-    try {
-      confirmation.require(request);
-      secondFactor.remove(principal.getName());
-      events.note(request, Kind.SECOND_FACTOR, "removed by the person");
-      return "redirect:/me/second-factor";
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return secondFactor(principal, model, request);
-    }
+  String removeSecondFactor(Principal principal, HttpServletRequest request) {
+    confirmation.require(request);
+    secondFactor.remove(principal.getName());
+    events.note(request, Kind.SECOND_FACTOR, "removed by the person");
+    return "redirect:/me/second-factor";
+  }
+
+  /** Each form stands on the page of its address. */
+  @ExceptionHandler
+  String again(
+      InputProblem p,
+      Principal principal,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    p.show(model, response);
+    return RequestPath.of(request).endsWith("/password")
+        ? password()
+        : secondFactor(principal, model, request);
   }
 }

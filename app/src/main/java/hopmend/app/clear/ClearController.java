@@ -1,5 +1,6 @@
 package hopmend.app.clear;
 
+import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
@@ -7,6 +8,7 @@ import hopmend.app.link.LinkProblem;
 import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
 import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -14,13 +16,11 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
 /** Forms of hop 6. The vehicle is talked to first; what it said is recorded afterwards. */
-@Controller
+@HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/clear")
 class ClearController {
   private final HopScreens screens;
@@ -33,41 +33,29 @@ class ClearController {
     this.vehicles = vehicles;
   }
 
+  /** By which link. */
+  record Asked(String gateway) {}
+
   @PostMapping("/read")
-  String read(Form form, Model model) {
-    return screens.run(
-        form,
-        model,
-        () -> {
-          JobDesk.Submission submission = form.submission();
-          Readout readout = vehicles.read(form.jobId(), form.field("gateway"), vin(form.jobId()));
-          desk.append(
-              form.jobId(),
-              submission,
-              List.of(
-                  read(readout),
-                  new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness()))));
-        });
+  String read(Form form, @Sent Asked sent) {
+    Readout readout = vehicles.read(form.jobId(), sent.gateway(), vin(form.jobId()));
+    return screens.append(
+        form, read(readout), new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness())));
   }
 
   @PostMapping("/erase")
-  String erase(Form form, Model model) {
-    return screens.run(form, model, () -> erase(form));
-  }
-
-  private void erase(Form form) {
+  String erase(Form form, @Sent Asked sent) {
     JobDesk.Submission submission = form.submission();
     String vin =
         vin(form.jobId())
             .orElseThrow(() -> new InputProblem("", "Pin the vehicle down in Read first."));
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
-    String gateway = form.field("gateway");
-    Readout before = vehicles.read(form.jobId(), gateway, Optional.of(vin));
+    Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin));
     if (!desk.append(form.jobId(), submission, read(before))) {
-      return;
+      return form.done();
     }
-    VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), gateway, Optional.of(vin));
+    VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin));
     if (cleared
         .after()
         .filter(a -> ClearReport.contradicts(before.codes(), a.codes()))
@@ -89,6 +77,7 @@ class ClearController {
           "The vehicle acknowledged clearing, and that is recorded. What came after could not be read: %s Read the codes again."
               .formatted(cleared.problem()));
     }
+    return form.done();
   }
 
   private static Fact read(Readout readout) {
@@ -99,11 +88,10 @@ class ClearController {
     return desk.look(jobId).workup().state().vehicle().map(v -> v.vin());
   }
 
+  record Overruled(String reason) {}
+
   @PostMapping("/overrule")
-  String overrule(Form form, Model model) {
-    return screens.submit(
-        form,
-        model,
-        () -> List.of(new Fact.GateOverruled(Hop.CLEAR, form.field("reason").strip())));
+  String overrule(Form form, @Sent Overruled sent) {
+    return screens.append(form, new Fact.GateOverruled(Hop.CLEAR, sent.reason().strip()));
   }
 }

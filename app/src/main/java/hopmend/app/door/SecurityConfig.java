@@ -10,7 +10,7 @@ import org.springframework.boot.security.autoconfigure.actuate.web.servlet.Endpo
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
+import org.springframework.http.HttpMethod;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.observation.SecurityObservationSettings;
 import org.springframework.security.web.SecurityFilterChain;
@@ -24,7 +24,6 @@ import org.springframework.security.web.savedrequest.NullRequestCache;
 
 /** Who may see what, and what a page may load: nothing from elsewhere, nothing inline. */
 @Configuration
-@EnableMethodSecurity
 class SecurityConfig {
   static final String CONTENT_SECURITY_POLICY =
       "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:;"
@@ -58,6 +57,13 @@ class SecurityConfig {
                     .permitAll()
                     .requestMatchers(EndpointRequest.to("health"))
                     .permitAll()
+                    // Asked before anything of a request is looked at.
+                    .requestMatchers("/accounts/**", "/links/**", "/security/**")
+                    .hasRole("LEAD")
+                    .requestMatchers("/jobs/import/**")
+                    .hasAnyRole("LEAD", "TECHNICIAN")
+                    .requestMatchers(HttpMethod.POST, "/fleet/**")
+                    .hasAnyRole("LEAD", "TECHNICIAN")
                     .anyRequest()
                     .authenticated())
         .formLogin(f -> f.loginPage("/sign-in").successHandler(signIn).failureHandler(signIn))

@@ -12,9 +12,9 @@ import java.io.IOException;
 import java.security.Principal;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -51,41 +51,39 @@ class ExportController {
   }
 
   @GetMapping("/jobs/import")
-  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String page() {
     return "export/import";
   }
 
   /** Takes a file in; a file that takes its time has a page of its own, which can be left. */
   @PostMapping("/jobs/import")
-  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String in(
       @RequestParam(required = false) MultipartFile file,
       Principal principal,
       Model model,
       HttpServletRequest request,
       HttpServletResponse response) {
-    try {
-      if (file == null || file.isEmpty()) {
-        throw new InputProblem("file", "Pick a job file.");
-      }
-      if (file.getSize() > MOST_MEGABYTES * 1_000_000L) {
-        throw new InputProblem(
-            "file",
-            "The file has %.1f MB; at most %d MB are read."
-                .formatted(file.getSize() / 1e6, MOST_MEGABYTES));
-      }
-      Imports.Import begun = imports.begin(file, principal.getName(), request.getRemoteAddr());
-      begun.endsWithin(WAIT_MILLIS);
-      return shown(begun, model, response);
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return "export/import";
+    if (file == null || file.isEmpty()) {
+      throw new InputProblem("file", "Pick a job file.");
     }
+    if (file.getSize() > MOST_MEGABYTES * 1_000_000L) {
+      throw new InputProblem(
+          "file",
+          "The file has %.1f MB; at most %d MB are read."
+              .formatted(file.getSize() / 1e6, MOST_MEGABYTES));
+    }
+    Imports.Import begun = imports.begin(file, principal.getName(), request.getRemoteAddr());
+    begun.endsWithin(WAIT_MILLIS);
+    return shown(begun, model, response);
+  }
+
+  @ExceptionHandler
+  String again(InputProblem p, Model model, HttpServletResponse response) {
+    p.show(model, response);
+    return page();
   }
 
   @GetMapping("/jobs/import/{id}")
-  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String progress(
       @PathVariable UUID id, Principal principal, Model model, HttpServletResponse response) {
     Imports.Import begun =

@@ -1,15 +1,14 @@
 package hopmend.app.find;
 
+import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
+import hopmend.app.web.Sent;
 import hopmend.job.Fact;
-import java.util.List;
-import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 
 /** Forms of hop 3. */
-@Controller
+@HopForms
 class FindController {
   private final HopScreens screens;
 
@@ -17,13 +16,10 @@ class FindController {
     this.screens = screens;
   }
 
+  record Confirmed(String site) {}
+
   @PostMapping("/jobs/{jobId:\\d{1,15}}/find/confirm")
-  String confirm(Form form, Model model) {
-    return screens.submit(
-        form,
-        model,
-        () -> {
-          return List.of(new Fact.SiteConfirmed(form.field("site")));
-        });
+  String confirm(Form form, @Sent Confirmed sent) {
+    return screens.append(form, new Fact.SiteConfirmed(sent.site()));
   }
 }

@@ -11,6 +11,7 @@ import hopmend.app.web.ListOrder;
 import hopmend.app.web.ListOrder.Column;
 import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
+import hopmend.app.web.SmallLetters;
 import hopmend.catalog.Catalog;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
@@ -22,7 +23,6 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -81,7 +81,7 @@ public class Fleet {
   public Optional<FleetVehicle> numbered(String fleetNumber) {
     return fleetNumber.isBlank()
         ? Optional.empty()
-        : vehicles.findByFleetNumberIgnoreCase(fleetNumber.strip());
+        : vehicles.findBySmallFleetNumber(SmallLetters.of(fleetNumber.strip()));
   }
 
   /** Vehicles to offer while a number is typed. */
@@ -122,7 +122,7 @@ public class Fleet {
               throw new InputProblem("vin", "This number belongs to " + v.fleetNumber() + ".");
             });
     vehicles
-        .findByFleetNumberIgnoreCase(line.fleetNumber())
+        .findBySmallFleetNumber(SmallLetters.of(line.fleetNumber()))
         .filter(v -> !id.equals(Optional.of(v.id())))
         .ifPresent(
             v -> {
@@ -213,7 +213,7 @@ public class Fleet {
         wrong
             .values()
             .forEach(w -> problems.add("Line %d: %s".formatted(record.getStartingLineNumber(), w)));
-        if (!seen.add(line.vin()) || !seen.add(line.fleetNumber().toLowerCase(Locale.ROOT))) {
+        if (!seen.add(line.vin()) || !seen.add(SmallLetters.of(line.fleetNumber()))) {
           problems.add("Line %d stands there twice.".formatted(record.getStartingLineNumber()));
         }
         lines.add(line);

@@ -6,19 +6,22 @@ import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.NotHere;
+import hopmend.app.web.Sent;
+import hopmend.app.web.SentFields;
 import hopmend.app.web.UploadedText;
 import hopmend.catalog.Catalog;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -79,29 +82,26 @@ class FleetController {
   }
 
   @PostMapping("/fleet")
-  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
-  String keep(
-      @RequestParam(defaultValue = "") String id,
-      @RequestParam(defaultValue = "") String fleetNumber,
-      @RequestParam(defaultValue = "") String vin,
-      @RequestParam(defaultValue = "") String card,
-      @RequestParam(defaultValue = "") String engineCard,
-      @RequestParam(defaultValue = "") String built,
-      @RequestParam(defaultValue = "") String customer,
-      @RequestParam(defaultValue = "") String notes,
-      Principal principal,
-      Model model,
-      HttpServletResponse response) {
-    FleetLine line = new FleetLine(fleetNumber, vin, card, engineCard, built, customer, notes);
-    Optional<FleetVehicle> before =
-        id.matches("\\d{1,15}") ? Optional.of(known(Long.parseLong(id))) : Optional.empty();
-    try {
-      FleetVehicle kept = fleet.keep(before.map(FleetVehicle::id), line, principal.getName());
-      return "redirect:/fleet/" + kept.id();
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return edit(before, line, model);
-    }
+  String keep(@Sent FleetLine sent, Principal principal, HttpServletRequest request) {
+    FleetVehicle kept =
+        fleet.keep(changed(request).map(FleetVehicle::id), sent, principal.getName());
+    return "redirect:/fleet/" + kept.id();
+  }
+
+  /** The vehicle that a form changes; empty for a new one. */
+  private Optional<FleetVehicle> changed(HttpServletRequest request) {
+    String id = Objects.toString(request.getParameter("id"), "");
+    return id.matches("\\d{1,15}") ? Optional.of(known(Long.parseLong(id))) : Optional.empty();
+  }
+
+  /** A line that will not do is shown with what was typed, a file with the list. */
+  @ExceptionHandler
+  String again(
+      InputProblem p, Model model, HttpServletRequest request, HttpServletResponse response) {
+    p.show(model, response);
+    return SentFields.shown(request, FleetLine.class)
+        .map(line -> edit(changed(request), line, model))
+        .orElseGet(() -> list("", "", "", model));
   }
 
   @GetMapping("/fleet.csv")
@@ -114,27 +114,18 @@ class FleetController {
   }
 
   @PostMapping("/fleet/import")
-  @PreAuthorize("hasAnyRole('LEAD','TECHNICIAN')")
   String take(
       @RequestParam(required = false) MultipartFile file,
       Principal principal,
       Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    try {
-      String text =
-          UploadedText.of(file)
-              .orElseThrow(() -> new InputProblem("file", "Pick a CSV file of the fleet."));
-      Fleet.Imported done = fleet.take(text, principal.getName());
-      events.note(
-          request,
-          Kind.TAKEN_IN,
-          "the fleet: %d vehicles added, %d changed".formatted(done.added(), done.changed()));
-      model.addAttribute(
-          "done", "%d vehicles added, %d changed.".formatted(done.added(), done.changed()));
-    } catch (InputProblem p) {
-      p.show(model, response);
-    }
+      HttpServletRequest request) {
+    String text =
+        UploadedText.of(file)
+            .orElseThrow(() -> new InputProblem("file", "Pick a CSV file of the fleet."));
+    Fleet.Imported done = fleet.take(text, principal.getName());
+    String words = "%d vehicles added, %d changed".formatted(done.added(), done.changed());
+    events.note(request, Kind.TAKEN_IN, "the fleet: " + words);
+    model.addAttribute("done", words + ".");
     return list("", "", "", model);
   }
 }

@@ -10,8 +10,9 @@ interface FleetRepository extends Repository<FleetVehicle, Long> {
 
   Optional<FleetVehicle> findByVin(String vin);
 
-  @Query("select v from FleetVehicle v where lower(v.fleetNumber) = lower(?1)")
-  Optional<FleetVehicle> findByFleetNumberIgnoreCase(String fleetNumber);
+  /** By a number in small letters. A function on a parameter would cost a new plan at each call. */
+  @Query("select v from FleetVehicle v where lower(v.fleetNumber) = ?1")
+  Optional<FleetVehicle> findBySmallFleetNumber(String small);
 
   @Query("select v from FleetVehicle v order by v.fleetNumber, v.id")
   List<FleetVehicle> all();

@@ -1,21 +1,20 @@
 package hopmend.app.job;
 
 import hopmend.app.job.HopScreens.Form;
+import hopmend.app.web.InputProblem;
 import hopmend.app.web.RequestPath;
 import hopmend.job.Hop;
 import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
+import java.util.UUID;
 import org.springframework.core.MethodParameter;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
-import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /**
@@ -42,17 +41,23 @@ class FormArgument implements HandlerMethodArgumentResolver, WebMvcConfigurer {
       WebDataBinderFactory binders) {
     HttpServletRequest request =
         Objects.requireNonNull(web.getNativeRequest(HttpServletRequest.class));
-    Map<?, ?> variables =
-        (Map<?, ?>) request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE);
-    return new Form(
-        Long.parseLong(String.valueOf(variables.get("jobId"))),
-        hop(request),
-        request,
-        Objects.requireNonNull(web.getNativeResponse(HttpServletResponse.class)));
+    return new Form(RequestPath.jobId(request), hop(request), submission(request));
+  }
+
+  /** Token and what was seen, from the hidden fields. */
+  private static JobDesk.Submission submission(HttpServletRequest request) {
+    try {
+      return new JobDesk.Submission(
+          UUID.fromString(request.getParameter("token")),
+          Long.parseLong(request.getParameter("seen")),
+          HopScreens.by(request));
+    } catch (IllegalArgumentException | NullPointerException e) {
+      throw new InputProblem("", "The form was incomplete. Look at the page again and retry.");
+    }
   }
 
   /** The word behind the job's number: {@code /jobs/5/prove/answer} is of Prove. */
-  private static Hop hop(HttpServletRequest request) {
+  static Hop hop(HttpServletRequest request) {
     String[] words = RequestPath.of(request).split("/");
     String ofThePage = Objects.toString(request.getParameter("hop"), "");
     return Arrays.stream(Hop.values())

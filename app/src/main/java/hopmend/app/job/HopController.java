@@ -1,21 +1,20 @@
 package hopmend.app.job;
 
 import hopmend.app.job.HopScreens.Form;
-import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
+import jakarta.validation.constraints.Pattern;
 import java.time.Clock;
 import java.util.Arrays;
-import java.util.List;
-import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 
-/** Opens the hops, and what can be done in any of them: undo, note. */
-@Controller
+/** Opens the hops, and undoes what was done in any of them. */
+@HopForms
 class HopController {
   private final HopScreens screens;
   private final JobDesk desk;
@@ -38,35 +37,18 @@ class HopController {
     return screens.show(jobId, hop(hop), model);
   }
 
-  @PostMapping("/jobs/{jobId:\\d{1,15}}/undo")
-  String undo(Form form, Model model) {
-    return screens.submit(
-        form,
-        model,
-        () -> {
-          try {
-            long sequence = Long.parseLong(form.field("sequence"));
-            return List.of(new Fact.Struck(sequence, shortened(form.field("reason"), 200)));
-          } catch (NumberFormatException e) {
-            throw new InputProblem("", "Name the entry to undo by its number.");
-          }
-        });
+  record Undone(
+      @Pattern(regexp = "\\d{1,18}", message = "Name the entry to undo by its number.")
+          String sequence,
+      String reason) {
+    Undone {
+      reason = shortened(reason, 200);
+    }
   }
 
-  @PostMapping("/jobs/{jobId:\\d{1,15}}/note")
-  String note(Form form, Model model) {
-    return screens.run(
-        form,
-        model,
-        () -> {
-          try {
-            Fact note = new Fact.NoteAdded(form.field("words").strip());
-            desk.append(form.jobId(), form.submission(), List.of(note));
-          } catch (InputProblem p) {
-            // The field of a note stands on no hop page: what is wrong is told at its head.
-            throw new InputProblem("", p.getMessage());
-          }
-        });
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/undo")
+  String undo(Form form, @Sent Undone sent) {
+    return screens.append(form, new Fact.Struck(Long.parseLong(sent.sequence()), sent.reason()));
   }
 
   private static Hop hop(String path) {

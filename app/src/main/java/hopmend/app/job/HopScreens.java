@@ -1,14 +1,12 @@
 package hopmend.app.job;
 
 import hopmend.app.link.VehicleDesk;
-import hopmend.app.web.InputProblem;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
 import hopmend.job.JobRules;
 import hopmend.job.Role;
 import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -17,13 +15,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.ui.Model;
 
-/** Renders hop pages, and runs their forms: append and go on, or show the problem in place. */
+/** Renders hop pages, and appends what their forms say. */
 @Component
 public class HopScreens {
   private final JobDesk desk;
@@ -49,46 +46,22 @@ public class HopScreens {
     all.forEach(v -> views.put(v.hop(), v));
   }
 
-  /** A form of a hop page as it came in. */
-  public record Form(
-      long jobId, Hop hop, HttpServletRequest request, HttpServletResponse response) {
-    public String field(String name) {
-      String value = Optional.ofNullable(request.getParameter(name)).orElse("");
-      if (!Fact.isStorable(value)) {
-        throw new InputProblem(
-            name, "This holds a character that no text can hold (NUL or half of a pair).");
-      }
-      return value;
+  /** A form of a hop page as it came in: of which job and hop, by whom, after what was seen. */
+  public record Form(long jobId, Hop hop, JobDesk.Submission submission) {
+    /** Goes back to the hop. */
+    public String done() {
+      return "redirect:/jobs/" + jobId + "/" + hop.path();
     }
+  }
 
-    /** All values of a field that may be given several times. */
-    public List<String> fields(String name) {
-      return Optional.ofNullable(request.getParameterValues(name)).map(List::of).orElse(List.of());
-    }
-
-    public JobRules.Person by() {
-      return by(request);
-    }
-
-    /** Who sent a request; the role is the one that the person has at this moment. */
-    public static JobRules.Person by(HttpServletRequest request) {
-      Role role =
-          Arrays.stream(Role.values())
-              .filter(r -> request.isUserInRole(r.name()))
-              .findFirst()
-              .orElse(Role.LEARNER);
-      return new JobRules.Person(request.getUserPrincipal().getName(), role);
-    }
-
-    /** Token and what was seen, from the hidden fields. */
-    public JobDesk.Submission submission() {
-      try {
-        return new JobDesk.Submission(
-            UUID.fromString(field("token")), Long.parseLong(field("seen")), by());
-      } catch (IllegalArgumentException e) {
-        throw new InputProblem("", "The form was incomplete. Look at the page again and retry.");
-      }
-    }
+  /** Who sent a request; the role is the one that the person has at this moment. */
+  public static JobRules.Person by(HttpServletRequest request) {
+    Role role =
+        Arrays.stream(Role.values())
+            .filter(r -> request.isUserInRole(r.name()))
+            .findFirst()
+            .orElse(Role.LEARNER);
+    return new JobRules.Person(request.getUserPrincipal().getName(), role);
   }
 
   public String show(long jobId, Hop hop, Model model) {
@@ -120,30 +93,9 @@ public class HopScreens {
     return job;
   }
 
-  /**
-   * Appends what the form says and goes back to the hop; a problem is shown with what was typed.
-   */
-  public String submit(Form form, Model model, Supplier<List<? extends Fact>> facts) {
-    return run(form, model, () -> desk.append(form.jobId(), form.submission(), facts.get()));
-  }
-
-  /** Runs work that may meet a problem of input; shows the hop again in either case. */
-  public String run(Form form, Model model, Runnable work) {
-    try {
-      work.run();
-      return "redirect:/jobs/" + form.jobId() + "/" + form.hop().path();
-    } catch (Fact.Improper e) {
-      return again(form, model, new InputProblem("", e.getMessage()));
-    } catch (InputProblem p) {
-      return again(form, model, p);
-    }
-  }
-
-  private String again(Form form, Model model, InputProblem p) {
-    p.show(model, form.response());
-    Map<String, String> kept = new HashMap<>();
-    form.request().getParameterMap().forEach((k, v) -> kept.put(k, String.join(",", v)));
-    model.addAttribute("kept", kept);
-    return show(form.jobId(), form.hop(), model);
+  /** Appends what the form says and goes back to the hop. */
+  public String append(Form form, Fact... facts) {
+    desk.append(form.jobId(), form.submission(), List.of(facts));
+    return form.done();
   }
 }

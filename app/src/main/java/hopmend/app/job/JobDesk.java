@@ -6,6 +6,7 @@ import hopmend.app.web.ListOrder;
 import hopmend.app.web.ListOrder.Column;
 import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
+import hopmend.app.web.SmallLetters;
 import hopmend.job.Fact;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
@@ -320,13 +321,13 @@ public class JobDesk {
   /** So many other jobs of the same vehicle at most, latest first. */
   @Transactional(readOnly = true)
   public List<PastJob> history(JobRow job, String vin, int most) {
-    return jobs.ofVehicle(vin, job.fleetNumber(), job.id(), most);
+    return jobs.ofVehicle(vin, SmallLetters.of(job.fleetNumber()), job.id(), most);
   }
 
   /** The latest jobs of a vehicle, latest first. */
   @Transactional(readOnly = true)
   public List<PastJob> historyOf(String vin, String fleetNumber) {
-    return jobs.ofVehicle(vin, fleetNumber, 0, 12);
+    return jobs.ofVehicle(vin, SmallLetters.of(fleetNumber), 0, 12);
   }
 
   private List<JobEntry> load(long jobId) {

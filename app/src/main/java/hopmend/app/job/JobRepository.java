@@ -19,11 +19,14 @@ interface JobRepository extends Repository<JobRow, Long> {
 
   JobRow save(JobRow row);
 
-  /** Other jobs of a vehicle, by its identification number or its fleet number, latest first. */
+  /**
+   * Other jobs of a vehicle, by its identification number or its fleet number in small letters,
+   * latest first.
+   */
   @Query(
       "select new hopmend.app.job.PastJob(j.id, j.code, j.title, j.part, j.outcome, j.updatedAt)"
           + " from JobRow j where j.id <> ?3 and ((j.vin <> '' and j.vin = ?1)"
-          + " or (j.vin = '' and j.fleetNumber <> '' and lower(j.fleetNumber) = lower(?2)))"
+          + " or (j.vin = '' and j.fleetNumber <> '' and lower(j.fleetNumber) = ?2))"
           + " order by j.updatedAt desc, j.id desc limit ?4")
   List<PastJob> ofVehicle(String vin, String fleetNumber, long except, int most);
 }

@@ -1,11 +1,17 @@
 package hopmend.app.job;
 
+import hopmend.app.job.HopScreens.Form;
+import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
+import hopmend.app.web.RequestPath;
+import hopmend.app.web.Sent;
 import hopmend.job.Claim;
 import hopmend.job.Fact;
 import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
 import hopmend.job.JobState;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -15,8 +21,10 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** The record of a job: every entry with who and when, and the sheet to print for the file. */
@@ -63,6 +71,23 @@ class RecordController {
     model.addAttribute("words", wanted);
     model.addAttribute("stretch", stretch(state, wanted, upto));
     return "job/record";
+  }
+
+  record Noted(String words) {}
+
+  /** Adds a note, and goes on where the job stands. */
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/note")
+  String note(Form form, @Sent Noted sent) {
+    desk.append(form.jobId(), form.submission(), new Fact.NoteAdded(sent.words().strip()));
+    return form.done();
+  }
+
+  /** A note that will not do is shown where it was typed. */
+  @ExceptionHandler({InputProblem.class, Fact.Improper.class})
+  String again(
+      RuntimeException e, Model model, HttpServletRequest request, HttpServletResponse response) {
+    InputProblem.of(e).show(model, response);
+    return record(RequestPath.jobId(request), "", "", model);
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/print")

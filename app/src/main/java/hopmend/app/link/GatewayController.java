@@ -5,22 +5,23 @@ import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
+import hopmend.app.web.Sent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.time.Clock;
 import java.util.List;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 
 /** The lead's list of addresses to which the application may connect. */
 @Controller
-@PreAuthorize("hasRole('LEAD')")
 class GatewayController {
   private final GatewayRepository gateways;
   private final Seeker seeker;
@@ -67,61 +68,53 @@ class GatewayController {
   /** A vehicle that announced itself, and whether its address is on the list. */
   public record Offered(Seeker.Found found, boolean listed) {}
 
-  @PostMapping("/links")
-  String add(
-      @RequestParam(defaultValue = "") String name,
-      @RequestParam(defaultValue = "") String host,
-      @RequestParam(defaultValue = "") String port,
-      Principal principal,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    try {
-      confirmation.require(request);
-      String added = save(name.strip(), host.strip(), port.strip(), principal.getName());
-      events.note(request, Kind.LINK, "added " + added + " port " + port.strip());
-      return "redirect:/links";
-    } catch (InputProblem p) {
-      p.show(model, response);
-      model.addAttribute("name", name);
-      model.addAttribute("host", host);
-      model.addAttribute("port", port);
-      return list(model);
+  record Added(
+      @Size(min = 1, max = 80, message = "Name the link in 1 to 80 characters.") String name,
+      String host,
+      @Pattern(regexp = "\\d{1,5}", message = PORTS) String port) {
+    private static final String PORTS = "A port lies in 1 to 65535; ISO 13400-2 gives 13400.";
+
+    Added {
+      name = name.strip();
+      host = host.strip();
+      port = port.strip();
+    }
+
+    int number() {
+      int number = Integer.parseInt(port);
+      if (number < 1 || number > 65_535) {
+        throw new InputProblem("port", PORTS);
+      }
+      return number;
     }
   }
 
-  private String save(String name, String host, String port, String who) {
-    if (name.isEmpty() || name.length() > 80) {
-      throw new InputProblem("name", "Name the link in 1 to 80 characters.");
-    }
-    String canonical = Address.canonical(host);
-    int number = port.matches("\\d{1,5}") ? Integer.parseInt(port) : 0;
-    if (number < 1 || number > 65_535) {
-      throw new InputProblem("port", "A port lies in 1 to 65535; ISO 13400-2 gives 13400.");
-    }
-    if (gateways.existsByHostAndPort(canonical, number)) {
+  @PostMapping("/links")
+  String add(@Sent Added sent, Principal principal, HttpServletRequest request) {
+    confirmation.require(request);
+    String canonical = Address.canonical(sent.host());
+    if (gateways.existsByHostAndPort(canonical, sent.number())) {
       throw new InputProblem("host", "This address is on the list already.");
     }
-    gateways.save(new Gateway(name, canonical, number, who, clock.instant()));
-    return canonical;
+    gateways.save(
+        new Gateway(sent.name(), canonical, sent.number(), principal.getName(), clock.instant()));
+    events.note(request, Kind.LINK, "added " + canonical + " port " + sent.number());
+    return "redirect:/links";
   }
 
   @PostMapping("/links/{id}/remove")
-  String remove(
-      @PathVariable long id,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    try {
-      confirmation.require(request);
-      Gateway gateway =
-          gateways.findById(id).orElseThrow(() -> new NotHere("There is no link " + id));
-      gateways.delete(gateway);
-      events.note(request, Kind.LINK, "removed " + gateway.host() + " port " + gateway.port());
-      return "redirect:/links";
-    } catch (InputProblem p) {
-      p.show(model, response);
-      return list(model);
-    }
+  String remove(@PathVariable long id, HttpServletRequest request) {
+    confirmation.require(request);
+    Gateway gateway =
+        gateways.findById(id).orElseThrow(() -> new NotHere("There is no link " + id));
+    gateways.delete(gateway);
+    events.note(request, Kind.LINK, "removed " + gateway.host() + " port " + gateway.port());
+    return "redirect:/links";
+  }
+
+  @ExceptionHandler
+  String again(InputProblem p, Model model, HttpServletResponse response) {
+    p.show(model, response);
+    return list(model);
   }
 }

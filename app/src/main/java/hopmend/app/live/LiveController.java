@@ -5,15 +5,21 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.link.LiveDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.RequestPath;
+import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import hopmend.sensor.LiveSignal;
 import hopmend.sensor.LiveTrace;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.constraints.Size;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -26,7 +32,6 @@ class LiveController {
   private static final List<LiveSignal> USUAL =
       List.of(
           LiveSignal.ENGINE_SPEED, LiveSignal.SPEED, LiveSignal.COOLANT, LiveSignal.MODULE_VOLTAGE);
-  private static final int MOST_SIGNALS = 10;
 
   private final JobDesk desk;
   private final LiveDesk live;
@@ -67,22 +72,24 @@ class LiveController {
         s -> model.addAttribute("drawing", LiveTrace.draw(s.samples(), s.signals())));
   }
 
+  /** By which link, and which values. */
+  record Asked(
+      String gateway,
+      @Size(min = 1, max = 10, message = "Choose one to 10 signals.") List<String> signal) {}
+
   @PostMapping("/start")
-  String start(Form form, Model model) {
-    try {
-      List<LiveSignal> signals =
-          Arrays.stream(LiveSignal.values())
-              .filter(s -> form.fields("signal").contains(s.name()))
-              .toList();
-      if (signals.isEmpty() || signals.size() > MOST_SIGNALS) {
-        throw new InputProblem("signal", "Choose one to " + MOST_SIGNALS + " signals.");
-      }
-      live.start(form.jobId(), form.field("gateway"), vin(desk.look(form.jobId())), signals);
-      return "redirect:/jobs/" + form.jobId() + "/live";
-    } catch (InputProblem p) {
-      p.show(model, form.response());
-      return page(form.jobId(), model);
-    }
+  String start(@PathVariable long jobId, @Sent Asked sent) {
+    List<LiveSignal> signals =
+        Arrays.stream(LiveSignal.values()).filter(s -> sent.signal().contains(s.name())).toList();
+    live.start(jobId, sent.gateway(), vin(desk.look(jobId)), signals);
+    return "redirect:/jobs/" + jobId + "/live";
+  }
+
+  @ExceptionHandler({InputProblem.class, Fact.Improper.class})
+  String again(
+      RuntimeException e, Model model, HttpServletRequest request, HttpServletResponse response) {
+    InputProblem.of(e).show(model, response);
+    return page(RequestPath.jobId(request), model);
   }
 
   @PostMapping("/stop")
@@ -95,24 +102,20 @@ class LiveController {
   /** Keeps what was sampled as a log of the job. */
   @PostMapping("/keep")
   String keep(Form form, Model model) {
-    try {
-      LiveDesk.Sampling sampling =
-          live.look(form.jobId())
-              .filter(s -> !s.samples().isEmpty())
-              .orElseThrow(() -> new InputProblem("", "Nothing was sampled yet."));
-      List<LiveTrace.Sample> samples = sampling.samples();
-      String names = String.join(", ", sampling.signals().stream().map(LiveSignal::label).toList());
-      JobDesk.Kept kept =
-          JobDesk.Kept.of("live values", "text/csv", LiveTrace.csv(samples, sampling.signals()));
-      desk.append(
-          form.jobId(),
-          form.submission(),
-          List.of(new Fact.LiveLogged(kept.id().toString(), names, samples.size())),
-          Optional.of(kept));
-      model.addAttribute("done", samples.size() + " samples are kept with the job.");
-    } catch (InputProblem p) {
-      p.show(model, form.response());
-    }
+    LiveDesk.Sampling sampling =
+        live.look(form.jobId())
+            .filter(s -> !s.samples().isEmpty())
+            .orElseThrow(() -> new InputProblem("", "Nothing was sampled yet."));
+    List<LiveTrace.Sample> samples = sampling.samples();
+    String names = String.join(", ", sampling.signals().stream().map(LiveSignal::label).toList());
+    JobDesk.Kept kept =
+        JobDesk.Kept.of("live values", "text/csv", LiveTrace.csv(samples, sampling.signals()));
+    desk.append(
+        form.jobId(),
+        form.submission(),
+        List.of(new Fact.LiveLogged(kept.id().toString(), names, samples.size())),
+        Optional.of(kept));
+    model.addAttribute("done", samples.size() + " samples are kept with the job.");
     return page(form.jobId(), model);
   }
 

@@ -1,19 +1,20 @@
 package hopmend.app.pick;
 
+import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
+import hopmend.part.Part;
 import java.util.List;
-import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
 /** Forms of hop 4. */
-@Controller
+@HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/pick")
 class PickController {
   private final HopScreens screens;
@@ -24,39 +25,38 @@ class PickController {
     this.desk = desk;
   }
 
+  record Chosen(String number, boolean pair, String reason) {}
+
   @PostMapping("/choose")
-  String choose(Form form, Model model) {
-    return screens.submit(form, model, () -> List.of(chosen(form)));
+  String choose(Form form, @Sent Chosen sent) {
+    Part part =
+        desk.look(form.jobId())
+            .workup()
+            .partChoice()
+            .flatMap(c -> c.byNumber(sent.number()))
+            .map(c -> c.part())
+            .orElseThrow(() -> new InputProblem("number", "Pick one of the parts of the card."));
+    return screens.append(
+        form, new Fact.PartChosen(part.number(), sent.pair(), sent.reason().strip()));
   }
 
-  private Fact.PartChosen chosen(Form form) {
-    Workup workup = desk.look(form.jobId()).workup();
-    String number =
-        workup
-            .partChoice()
-            .flatMap(c -> c.byNumber(form.field("number")))
-            .map(c -> c.part().number())
-            .orElseThrow(() -> new InputProblem("number", "Pick one of the parts of the card."));
-    return new Fact.PartChosen(number, !form.field("pair").isEmpty(), form.field("reason").strip());
-  }
+  /** Old against new: what differs, and that both were looked at. */
+  record Compared(List<String> differs, boolean looked) {}
 
   @PostMapping("/compare")
-  String compare(Form form, Model model) {
-    return screens.submit(form, model, () -> List.of(compared(form)));
-  }
-
-  private Fact.PartsCompared compared(Form form) {
+  String compare(Form form, @Sent Compared sent) {
     Workup workup = desk.look(form.jobId()).workup();
-    var part = workup.chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
+    Part part = workup.chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
     Fact.PartsCompared compared =
         new Fact.PartsCompared(
-            workup.site().orElseThrow().site().fittedPart(), part.number(), form.fields("differs"));
+            workup.site().orElseThrow().site().fittedPart(), part.number(), sent.differs());
+    // A difference that stops the work is told before anything else is asked for.
     desk.require(form.jobId(), form.submission(), compared);
-    if (form.field("looked").isEmpty()) {
+    if (!sent.looked()) {
       throw new InputProblem(
           "looked",
           "Hold both parts side by side, plug the harness into the new one, then confirm.");
     }
-    return compared;
+    return screens.append(form, compared);
   }
 }

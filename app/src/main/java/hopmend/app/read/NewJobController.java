@@ -5,7 +5,9 @@ import hopmend.app.fleet.FleetVehicle;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
 import hopmend.app.web.UploadedText;
+import hopmend.job.Fact;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -14,6 +16,7 @@ import java.util.UUID;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -35,7 +38,6 @@ class NewJobController {
   @GetMapping("/jobs/new")
   String fresh(@RequestParam(defaultValue = "") String fleetNumber, Model model) {
     model.addAttribute("token", UUID.randomUUID());
-    model.addAttribute("fleetNumber", fleetNumber);
     fleet
         .numbered(fleetNumber)
         .ifPresent(
@@ -43,68 +45,60 @@ class NewJobController {
               model.addAttribute("customer", v.customer());
               model.addAttribute("known", v);
             });
-    return form(model);
-  }
-
-  private String form(Model model) {
     model.addAttribute("offered", fleet.offered());
     return "read/new";
   }
 
-  /** Of two that are sent at once with one token, the later finds the job of the earlier. */
-  private long open(
-      String title,
-      String fleetNumber,
-      String owner,
-      UUID token,
-      Optional<ScanIntake.Taken> taken,
-      HttpServletRequest request) {
-    JobDesk.Submission form =
-        new JobDesk.Submission(token, Long.MAX_VALUE, HopScreens.Form.by(request));
-    try {
-      return desk.open(
-          title,
-          fleetNumber,
-          owner,
-          form,
-          taken.map(t -> List.of(t.fact())).orElse(List.of()),
-          taken.map(ScanIntake.Taken::kept));
-    } catch (DataIntegrityViolationException e) {
-      return desk.opened(token).orElseThrow(() -> e);
+  /** A job to be opened, perhaps with a report. */
+  record Opened(String title, String fleetNumber, String customer, String text, String token) {
+    UUID once() {
+      try {
+        return UUID.fromString(token);
+      } catch (IllegalArgumentException e) {
+        throw new InputProblem("", "The form was incomplete. Look at it again and retry.");
+      }
     }
   }
 
   @PostMapping("/jobs")
   String open(
-      @RequestParam(defaultValue = "") String title,
-      @RequestParam(defaultValue = "") String fleetNumber,
-      @RequestParam(defaultValue = "") String customer,
-      @RequestParam(defaultValue = "") String text,
+      @Sent Opened sent,
       @RequestParam(required = false) MultipartFile file,
-      @RequestParam UUID token,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    String report = text;
+      HttpServletRequest request) {
+    String report = UploadedText.of(file).orElse(sent.text());
+    // Shown again if something will not do: a file has to be picked anew, its text has not.
+    request.setAttribute("text", report);
+    JobDesk.Submission form =
+        new JobDesk.Submission(sent.once(), Long.MAX_VALUE, HopScreens.by(request));
+    Optional<ScanIntake.Taken> taken =
+        report.isBlank()
+            ? Optional.empty()
+            : Optional.of(intake.take(report, request.getUserPrincipal().getName()));
+    return "redirect:/jobs/" + open(sent, form, taken) + "/read";
+  }
+
+  /** Of two that are sent at once with one token, the later finds the job of the earlier. */
+  private long open(Opened sent, JobDesk.Submission form, Optional<ScanIntake.Taken> taken) {
+    String owner =
+        sent.customer().isBlank()
+            ? fleet.numbered(sent.fleetNumber()).map(FleetVehicle::customer).orElse("")
+            : sent.customer();
     try {
-      report = UploadedText.of(file).orElse(text);
-      Optional<ScanIntake.Taken> taken =
-          report.isBlank()
-              ? Optional.empty()
-              : Optional.of(intake.take(report, request.getUserPrincipal().getName()));
-      String owner =
-          customer.isBlank()
-              ? fleet.numbered(fleetNumber).map(FleetVehicle::customer).orElse("")
-              : customer;
-      return "redirect:/jobs/" + open(title, fleetNumber, owner, token, taken, request) + "/read";
-    } catch (InputProblem p) {
-      p.show(model, response);
-      model.addAttribute("token", token);
-      model.addAttribute("title", title);
-      model.addAttribute("fleetNumber", fleetNumber);
-      model.addAttribute("customer", customer);
-      model.addAttribute("text", report);
-      return form(model);
+      return desk.open(
+          sent.title(),
+          sent.fleetNumber(),
+          owner,
+          form,
+          taken.map(t -> List.of(t.fact())).orElse(List.of()),
+          taken.map(ScanIntake.Taken::kept));
+    } catch (DataIntegrityViolationException e) {
+      return desk.opened(form.token()).orElseThrow(() -> e);
     }
+  }
+
+  @ExceptionHandler({InputProblem.class, Fact.Improper.class})
+  String again(RuntimeException e, Model model, HttpServletResponse response) {
+    InputProblem.of(e).show(model, response);
+    return fresh("", model);
   }
 }

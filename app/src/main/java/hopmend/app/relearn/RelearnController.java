@@ -1,15 +1,16 @@
 package hopmend.app.relearn;
 
+import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.LinkProblem;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
-import hopmend.job.Workup;
 import hopmend.measure.Reading;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
@@ -17,13 +18,12 @@ import hopmend.sensor.LiveSignal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
 /** Forms of hop 7. A routine is recorded as started or ended only when the vehicle said so. */
-@Controller
+@HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/relearn")
 class RelearnController {
   private final HopScreens screens;
@@ -36,35 +36,29 @@ class RelearnController {
     this.vehicles = vehicles;
   }
 
+  /** Which routine, by which link. */
+  record Asked(String routine, String gateway) {}
+
   @PostMapping("/conditions")
-  String conditions(Form form, Model model) {
-    try {
-      Routine routine = routine(form);
-      Map<LiveSignal, Reading> live =
-          vehicles.live(form.jobId(), form.field("gateway"), vin(form.jobId()), signals(routine));
-      model.addAttribute("judged", routine.judge(live));
-      model.addAttribute("judgedRoutine", routine.id());
-    } catch (InputProblem p) {
-      p.show(model, form.response());
-    }
+  String conditions(Form form, @Sent Asked sent, Model model) {
+    Routine routine = routine(form, sent);
+    Map<LiveSignal, Reading> live =
+        vehicles.live(form.jobId(), sent.gateway(), vin(form.jobId()), signals(routine));
+    model.addAttribute("judged", routine.judge(live));
+    model.addAttribute("judgedRoutine", routine.id());
     return screens.show(form.jobId(), Hop.RELEARN, model);
   }
 
   @PostMapping("/start")
-  String start(Form form, Model model) {
-    return screens.run(form, model, () -> start(form));
-  }
-
-  private void start(Form form) {
-    JobDesk.Submission submission = form.submission();
-    Routine routine = routine(form);
+  String start(Form form, @Sent Asked sent) {
+    Routine routine = routine(form, sent);
     Fact started = new Fact.RoutineStarted(routine.id(), routine.minutes());
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
-    desk.require(form.jobId(), submission, started);
+    desk.require(form.jobId(), form.submission(), started);
     RoutineState state =
         vehicles.startRoutine(
             form.jobId(),
-            form.field("gateway"),
+            sent.gateway(),
             vin(form.jobId()),
             routine.routineId(),
             signals(routine),
@@ -72,7 +66,7 @@ class RelearnController {
     if (state != RoutineState.RUNNING && state != RoutineState.PASSED) {
       throw new LinkProblem("The vehicle did not start \"" + routine.name() + "\": " + state + ".");
     }
-    desk.append(form.jobId(), submission, started);
+    return screens.append(form, started);
   }
 
   private static Optional<String> unmet(Routine routine, Map<LiveSignal, Reading> live) {
@@ -95,35 +89,31 @@ class RelearnController {
 
   /** Asks the vehicle how a started routine stands; also after a restart of the application. */
   @PostMapping("/result")
-  String result(Form form, Model model) {
-    return screens.run(form, model, () -> result(form));
-  }
-
-  private void result(Form form) {
-    JobDesk.Submission submission = form.submission();
-    Workup workup = desk.look(form.jobId()).workup();
-    Routine routine = routine(form);
+  String result(Form form, @Sent Asked sent) {
+    Routine routine = routine(form, sent);
     boolean running =
-        workup
+        desk.look(form.jobId())
+            .workup()
             .state()
             .routine(routine.id())
             .filter((JobState.RoutineRun r) -> r.end().isEmpty())
             .isPresent();
     if (!running) {
-      return;
+      return form.done();
     }
     RoutineState state =
         vehicles.routineResult(
-            form.jobId(), form.field("gateway"), vin(form.jobId()), routine.routineId());
-    if (state != RoutineState.RUNNING) {
-      RoutineState end = state == RoutineState.NOT_STARTED ? RoutineState.UNKNOWN : state;
-      desk.append(form.jobId(), submission, new Fact.RoutineEnded(routine.id(), end));
+            form.jobId(), sent.gateway(), vin(form.jobId()), routine.routineId());
+    if (state == RoutineState.RUNNING) {
+      return form.done();
     }
+    RoutineState end = state == RoutineState.NOT_STARTED ? RoutineState.UNKNOWN : state;
+    return screens.append(form, new Fact.RoutineEnded(routine.id(), end));
   }
 
-  private Routine routine(Form form) {
+  private Routine routine(Form form, Asked sent) {
     return desk.look(form.jobId()).workup().routines().stream()
-        .filter(r -> r.id().equals(form.field("routine")))
+        .filter(r -> r.id().equals(sent.routine()))
         .findFirst()
         .orElseThrow(() -> new InputProblem("routine", "This job asks for no such routine."));
   }

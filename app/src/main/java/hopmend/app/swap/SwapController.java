@@ -1,9 +1,12 @@
 package hopmend.app.swap;
 
+import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
+import hopmend.app.web.TypedReading;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.measure.MeasureUnit;
@@ -11,14 +14,13 @@ import hopmend.measure.Reading;
 import hopmend.swap.Fastener;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
-import java.util.List;
-import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
 /** Forms of hop 5. */
-@Controller
+@HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/swap")
 class SwapController {
   private final HopScreens screens;
@@ -29,36 +31,32 @@ class SwapController {
     this.desk = desk;
   }
 
-  @PostMapping("/tick")
-  String tick(Form form, Model model) {
-    return screens.submit(form, model, () -> List.of(ticked(form)));
-  }
+  /**
+   * A step that was done.
+   *
+   * @param torque as the wrench was set, where the step tightens to a value
+   * @param sure that a questioned torque is meant as it stands
+   */
+  record Ticked(String step, String torque, String torqueUnit, boolean sure) {}
 
-  private Fact.StepTicked ticked(Form form) {
+  @PostMapping("/tick")
+  String tick(Form form, @Sent Ticked sent) {
     Step step =
         desk.look(form.jobId())
             .workup()
             .workOrder()
-            .flatMap(o -> o.step(form.field("step")))
+            .flatMap(o -> o.step(sent.step()))
             .orElseThrow(() -> new InputProblem("", "The work order has no such step."));
-    return new Fact.StepTicked(
-        step.id(), step.fastener().filter(f -> !f.isSnug()).map(f -> torque(form, f)).orElse(null));
+    Reading torque =
+        step.fastener().filter(f -> !f.isSnug()).map(f -> torque(sent, f)).orElse(null);
+    return screens.append(form, new Fact.StepTicked(step.id(), torque));
   }
 
-  private static Reading torque(Form form, Fastener fastener) {
-    Reading typed;
-    try {
-      MeasureUnit unit =
-          MeasureUnit.bySymbol(form.field("torqueUnit"))
-              .filter(u -> u.quantity() == MeasureUnit.Quantity.TORQUE)
-              .orElse(MeasureUnit.NEWTON_METRE);
-      typed = Reading.parse(form.field("torque"), unit);
-    } catch (Reading.UnreadableReading e) {
-      throw new InputProblem("torque", e.getMessage());
-    }
+  private static Reading torque(Ticked sent, Fastener fastener) {
+    Reading typed =
+        TypedReading.of("torque", sent.torque(), sent.torqueUnit(), MeasureUnit.NEWTON_METRE);
     SlipGuard guard = SlipGuard.judge(typed, fastener);
-    boolean questioned = guard.finding() != SlipGuard.Finding.SENSIBLE;
-    if (questioned && form.field("sure").isEmpty()) {
+    if (guard.finding() != SlipGuard.Finding.SENSIBLE && !sent.sure()) {
       String meant =
           guard
               .likelyMeant()
@@ -72,35 +70,38 @@ class SwapController {
     return typed;
   }
 
-  @PostMapping("/pieces")
-  String pieces(Form form, Model model) {
-    return screens.submit(
-        form,
-        model,
-        () -> {
-          String item = form.field("item").strip();
-          if (item.isEmpty() || item.length() > 60) {
-            throw new InputProblem("item", "Name the piece in 1 to 60 characters.");
-          }
-          String count = form.field("count").strip();
-          if (!count.matches("[1-9]\\d{0,2}")) {
-            throw new InputProblem("count", "Count the pieces: 1 to 999.");
-          }
-          int sign = form.field("way").equals("back") ? -1 : 1;
-          return List.of(new Fact.PiecesMoved(item, sign * Integer.parseInt(count)));
-        });
+  /** Loose pieces that went off the vehicle, or back on it. */
+  record Pieces(
+      @Size(min = 1, max = 60, message = "Name the piece in 1 to 60 characters.") String item,
+      @Pattern(regexp = "[1-9]\\d{0,2}", message = "Count the pieces: 1 to 999.") String count,
+      String way) {
+    Pieces {
+      item = item.strip();
+      count = count.strip();
+    }
+
+    int moved() {
+      return Integer.parseInt(count) * (way.equals("back") ? -1 : 1);
+    }
   }
+
+  @PostMapping("/pieces")
+  String pieces(Form form, @Sent Pieces sent) {
+    return screens.append(form, new Fact.PiecesMoved(sent.item(), sent.moved()));
+  }
+
+  record AnsweredFor(String reason) {}
 
   /** Somebody answers for work with a danger that binds. */
   @PostMapping("/answer-for")
-  String answerFor(Form form, Model model) {
-    return screens.submit(
-        form, model, () -> List.of(new Fact.GateOverruled(Hop.SWAP, form.field("reason").strip())));
+  String answerFor(Form form, @Sent AnsweredFor sent) {
+    return screens.append(form, new Fact.GateOverruled(Hop.SWAP, sent.reason().strip()));
   }
 
+  record Repaired(String words) {}
+
   @PostMapping("/repair")
-  String repair(Form form, Model model) {
-    return screens.submit(
-        form, model, () -> List.of(new Fact.RepairNoted(form.field("words").strip())));
+  String repair(Form form, @Sent Repaired sent) {
+    return screens.append(form, new Fact.RepairNoted(sent.words().strip()));
   }
 }

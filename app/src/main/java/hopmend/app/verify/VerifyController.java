@@ -1,5 +1,6 @@
 package hopmend.app.verify;
 
+import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
@@ -7,6 +8,7 @@ import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Sent;
 import hopmend.app.web.UploadedText;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
@@ -21,8 +23,6 @@ import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -30,7 +30,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 
 /** Forms of hop 8. */
-@Controller
+@HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/verify")
 class VerifyController {
   private static final String SHIPPED_LOG = "sample/drive-25-minutes.csv";
@@ -50,37 +50,28 @@ class VerifyController {
     this.vehicles = vehicles;
   }
 
+  /** By which link. */
+  record Asked(String gateway) {}
+
   @PostMapping("/read")
-  String read(Form form, Model model) {
-    return screens.run(
+  String read(Form form, @Sent Asked sent) {
+    Workup workup = desk.look(form.jobId()).workup();
+    desk.require(form.jobId(), form.submission(), new Fact.ReadinessRead("00000000"));
+    Readout readout =
+        vehicles.read(form.jobId(), sent.gateway(), workup.state().vehicle().map(v -> v.vin()));
+    return screens.append(
         form,
-        model,
-        () -> {
-          JobDesk.Submission submission = form.submission();
-          Workup workup = desk.look(form.jobId()).workup();
-          desk.require(form.jobId(), submission, new Fact.ReadinessRead("00000000"));
-          Readout readout =
-              vehicles.read(
-                  form.jobId(), form.field("gateway"), workup.state().vehicle().map(v -> v.vin()));
-          desk.append(
-              form.jobId(),
-              submission,
-              List.of(
-                  new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
-                  new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness()))));
-        });
+        new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
+        new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness())));
   }
 
   @PostMapping("/drive")
-  String drive(Form form, @RequestParam(required = false) MultipartFile file, Model model) {
-    return screens.run(form, model, () -> keep(form, file));
-  }
-
-  private void keep(Form form, MultipartFile file) {
+  String drive(Form form, @RequestParam(required = false) MultipartFile file) {
     String csv =
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("file", "Pick a drive log (CSV) first."));
-    DriveLog.Read read = heavy.few("file", form.by().who(), csv.length(), () -> DriveLog.read(csv));
+    DriveLog.Read read =
+        heavy.few("file", form.submission().by().who(), csv.length(), () -> DriveLog.read(csv));
     if (!read.problems().isEmpty()) {
       throw new InputProblem("file", String.join(" ", read.problems()));
     }
@@ -92,6 +83,7 @@ class VerifyController {
         form.submission(),
         List.of(new Fact.DriveLogged(kept.id().toString(), shortName)),
         Optional.of(kept));
+    return form.done();
   }
 
   /** A drive log that ships with the application, to see what one looks like. */
@@ -105,15 +97,14 @@ class VerifyController {
         .body(new ClassPathResource(SHIPPED_LOG));
   }
 
-  @PostMapping("/sign-off")
-  String signOff(Form form, Model model) {
-    return screens.submit(form, model, () -> List.of(signedOff(form)));
-  }
+  record Signed(String reason) {}
 
-  private Fact.SignedOff signedOff(Form form) {
+  @PostMapping("/sign-off")
+  String signOff(Form form, @Sent Signed sent) {
     Workup workup = desk.look(form.jobId()).workup();
     SignOff judged = workup.signOff(drives.of(form.jobId(), workup).map(Drives.Judged::proof));
-    return new Fact.SignedOff(
-        judged.isProven(), judged.isProven() ? "" : form.field("reason").strip());
+    return screens.append(
+        form,
+        new Fact.SignedOff(judged.isProven(), judged.isProven() ? "" : sent.reason().strip()));
   }
 }

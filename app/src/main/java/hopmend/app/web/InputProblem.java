@@ -18,6 +18,11 @@ public class InputProblem extends RuntimeException {
     this.field = field;
   }
 
+  /** A refusal as a problem of input; what core found improper is about the form as a whole. */
+  public static InputProblem of(RuntimeException refusal) {
+    return refusal instanceof InputProblem p ? p : new InputProblem("", refusal.getMessage());
+  }
+
   public String field() {
     return field;
   }

@@ -1,7 +1,9 @@
 package hopmend.app.web;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.Map;
 import java.util.Objects;
+import org.springframework.web.servlet.HandlerMapping;
 
 /** The path of a request as the controllers see it, so that no spelling of it slips by a bound. */
 public final class RequestPath {
@@ -23,5 +25,12 @@ public final class RequestPath {
   public static boolean isTheSameForEverybody(HttpServletRequest request) {
     boolean form = "GET".equals(request.getMethod()) && of(request).equals("/sign-in");
     return form || isShipped(request);
+  }
+
+  /** The number of the job that the address speaks of. */
+  public static long jobId(HttpServletRequest request) {
+    Map<?, ?> variables =
+        (Map<?, ?>) request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE);
+    return Long.parseLong(String.valueOf(variables.get("jobId")));
   }
 }
