@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.function.Supplier;
 
 /**
  * Everything in which the files of a catalog contradict themselves or each other, all at once: a
@@ -36,14 +35,14 @@ final class CatalogCheck {
       Set.of("hand", "heat", "gas", "eye", "fire", "volt", "road");
 
   private final Catalog catalog;
-  private final List<String> problems = new ArrayList<>();
+  private final List<CatalogProblem> problems = new ArrayList<>();
 
   private CatalogCheck(Catalog catalog) {
     this.catalog = catalog;
   }
 
   /** Each with the file that it is about; empty if the catalog is sound. */
-  static List<String> problems(Catalog catalog) {
+  static List<CatalogProblem> problems(Catalog catalog) {
     CatalogCheck check = new CatalogCheck(catalog);
     check.once("index.yaml", "sheet", catalog.sheets(), FamilySheet::family);
     check.once("index.yaml", "card", catalog.cards(), VehicleCard::id);
@@ -55,7 +54,7 @@ final class CatalogCheck {
   }
 
   private void say(String where, String what, Object... named) {
-    problems.add(where + ": " + what.formatted(named));
+    problems.add(CatalogProblem.of(where, what, named));
   }
 
   private <T> void once(String where, String what, Collection<T> things, Function<T, String> name) {
@@ -63,7 +62,8 @@ final class CatalogCheck {
     things.stream()
         .map(name)
         .filter(n -> !seen.add(n))
-        .forEach(n -> say(where, "two %ss are called %s", what, n));
+        // Named twice, so that the place of the second is told.
+        .forEach(n -> say(where, "two %2$ss are called %1$s", n, what, n));
   }
 
   private void cautions(String where, String what, List<String> ids) {
@@ -108,7 +108,10 @@ final class CatalogCheck {
     once(where, "operation", s.operations(), Operation::id);
     for (Check c : s.checks()) {
       cautions(where, c.id(), c.cautions());
-      attempt(where, () -> coherent(c, s));
+      attempt(where, () -> c.requireCoherent(s.suspects()));
+      c.looksFor().stream()
+          .filter(looked -> s.suspects().stream().noneMatch(x -> x.id().equals(looked)))
+          .forEach(looked -> say(where, "%s looks for %s, which is no suspect", c.id(), looked));
       c.condition().when().forEach((t, values) -> trait(where, c.id(), t, values));
       c.condition().unless().forEach((t, values) -> trait(where, c.id(), t, values));
     }
@@ -130,17 +133,6 @@ final class CatalogCheck {
 
   private static Optional<Operation> undoing(FamilySheet s, String id) {
     return s.operations().stream().filter(o -> id.equals(o.undoes())).findFirst();
-  }
-
-  private static Object coherent(Check check, FamilySheet sheet) {
-    check.requireCoherent(sheet.suspects());
-    for (String looked : check.looksFor()) {
-      if (sheet.suspects().stream().noneMatch(s -> s.id().equals(looked))) {
-        throw new IllegalArgumentException(
-            "Check %s looks for %s, which is no suspect".formatted(check.id(), looked));
-      }
-    }
-    return check;
   }
 
   private void codesOfOneSheetOnly() {
@@ -245,11 +237,11 @@ final class CatalogCheck {
     attempt(where, () -> catalog.workOrder(sheet.get(), card, site));
   }
 
-  private void attempt(String where, Supplier<Object> work) {
+  private void attempt(String where, Runnable work) {
     try {
-      work.get();
+      work.run();
     } catch (RuntimeException e) {
-      say(where, "%s", e.getMessage());
+      problems.add(new CatalogProblem(where, e.getMessage(), CatalogProblem.names(e.getMessage())));
     }
   }
 }

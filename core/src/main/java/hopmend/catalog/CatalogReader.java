@@ -10,11 +10,20 @@ import hopmend.swap.Caution;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.DeserializationFeature;
@@ -30,6 +39,8 @@ public final class CatalogReader {
   private static final String ROOT = "/catalog/";
 
   private final YAMLMapper yaml;
+  private final Map<String, String> texts = new HashMap<>();
+  private final List<String> malformed = new ArrayList<>();
 
   /** The files of the catalog, listed so that a jar need not be searched. */
   public record Index(List<String> families, List<String> vehicles) {}
@@ -91,42 +102,75 @@ public final class CatalogReader {
   }
 
   Catalog read() {
-    Index index = read("index.yaml", Index.class);
+    Index index = read("index.yaml", Index.class).orElse(new Index(List.of(), List.of()));
     List<FamilySheet> sheets = new ArrayList<>();
-    JsonNode common = tree("common.yaml");
-    index.families().forEach(f -> sheets.add(sheet("family/" + f + ".yaml", common)));
+    tree("common.yaml")
+        .ifPresent(
+            common ->
+                index.families().forEach(f -> sheet("family/" + f + ".yaml", common, sheets)));
     List<VehicleCard> cards = new ArrayList<>();
-    index.vehicles().forEach(v -> cards.add(read("vehicle/" + v + ".yaml", VehicleCard.class)));
-    Map<String, Caution> cautions = new LinkedHashMap<>();
-    for (Caution c : read("cautions.yaml", Cautions.class).cautions()) {
-      if (cautions.put(c.id(), c) != null) {
-        throw new CatalogRefused("cautions.yaml: two cautions are called " + c.id());
-      }
+    for (String v : index.vehicles()) {
+      read("vehicle/" + v + ".yaml", VehicleCard.class).ifPresent(cards::add);
     }
-    Symptoms symptoms = read("symptoms.yaml", Symptoms.class);
+    Optional<Cautions> cautions = read("cautions.yaml", Cautions.class);
+    Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
+    Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
+    Optional<Rules> rules = read("code-rules.yaml", Rules.class);
+    Optional<CodeWords> words = read("code-words.yaml", CodeWords.class);
+    Optional<Units> units = read("control-units.yaml", Units.class);
+    Optional<WaysIn> waysIn = read("access.yaml", WaysIn.class);
+    Optional<Traits> traits = read("traits.yaml", Traits.class);
+    refuse("The catalog cannot be read:", malformed);
     Catalog catalog =
         new Catalog(
             sheets,
             cards,
-            read("other-codes.yaml", OtherCodes.class).codes(),
-            read("code-rules.yaml", Rules.class).rules(),
-            read("code-words.yaml", CodeWords.class),
-            cautions,
-            symptoms.symptoms(),
-            symptoms.circumstances(),
-            read("control-units.yaml", Units.class).units(),
-            read("access.yaml", WaysIn.class),
-            read("traits.yaml", Traits.class).traits());
-    List<String> problems = CatalogCheck.problems(catalog);
-    if (!problems.isEmpty()) {
-      throw new CatalogRefused("The catalog contradicts itself:\n" + String.join("\n", problems));
-    }
+            others.get().codes(),
+            rules.get().rules(),
+            words.get(),
+            byId(cautions.get().cautions()),
+            symptoms.get().symptoms(),
+            symptoms.get().circumstances(),
+            units.get().units(),
+            waysIn.get(),
+            traits.get().traits());
+    refuse(
+        "The catalog contradicts itself:",
+        Stream.concat(twice(cautions.get().cautions()), CatalogCheck.problems(catalog).stream())
+            .map(p -> p.told(texts.getOrDefault(p.file(), "")))
+            .toList());
     return catalog;
   }
 
+  private static void refuse(String what, List<String> problems) {
+    if (!problems.isEmpty()) {
+      throw new CatalogRefused(what + "\n" + String.join("\n", problems));
+    }
+  }
+
+  private static Map<String, Caution> byId(List<Caution> cautions) {
+    Map<String, Caution> byId = new LinkedHashMap<>();
+    cautions.forEach(c -> byId.putIfAbsent(c.id(), c));
+    return byId;
+  }
+
+  private static Stream<CatalogProblem> twice(List<Caution> cautions) {
+    Set<String> seen = new HashSet<>();
+    return cautions.stream()
+        .map(Caution::id)
+        .filter(id -> !seen.add(id))
+        .map(id -> CatalogProblem.of("cautions.yaml", "two cautions are called %s", id, id));
+  }
+
   /** A sheet, with what it takes from the common file by "use" put in its place. */
-  private FamilySheet sheet(String file, JsonNode common) {
-    JsonNode sheet = tree(file);
+  private void sheet(String file, JsonNode common, List<FamilySheet> sheets) {
+    tree(file)
+        .map(sheet -> whole(file, sheet, common))
+        .flatMap(sheet -> attempt(() -> made(file, sheet, FamilySheet.class)))
+        .ifPresent(sheets::add);
+  }
+
+  private JsonNode whole(String file, JsonNode sheet, JsonNode common) {
     for (String list : List.of("suspects", "checks", "operations")) {
       if (sheet.get(list) instanceof ArrayNode items) {
         for (int i = 0; i < items.size(); i++) {
@@ -136,14 +180,10 @@ public final class CatalogReader {
         }
       }
     }
-    try {
-      return yaml.treeToValue(sheet, FamilySheet.class);
-    } catch (tools.jackson.core.JacksonException e) {
-      throw new CatalogRefused(file + ": " + e.getMessage());
-    }
+    return sheet;
   }
 
-  private static ObjectNode used(String file, ObjectNode item, JsonNode from) {
+  private ObjectNode used(String file, ObjectNode item, JsonNode from) {
     String id = item.get("use").asString();
     for (JsonNode shared : from) {
       if (shared.get("id").asString().equals(id)) {
@@ -153,23 +193,69 @@ public final class CatalogReader {
         return whole;
       }
     }
-    throw new CatalogRefused("%s uses %s, which common.yaml does not have".formatted(file, id));
+    malformed(CatalogProblem.of(file, "%s is used, which common.yaml does not have", id));
+    return item;
   }
 
-  private JsonNode tree(String file) {
-    return read(file, JsonNode.class);
+  /** A tree has no lines any more: its place is told by the names on the way to it. */
+  private <T> T made(String file, JsonNode tree, Class<T> type) {
+    try {
+      return yaml.treeToValue(tree, type);
+    } catch (JacksonException e) {
+      List<String> way = new ArrayList<>();
+      JsonNode at = tree;
+      for (JacksonException.Reference step : e.getPath()) {
+        String name = step.getPropertyName();
+        at = name == null ? at.path(step.getIndex()) : at.path(name);
+        way.add(at.has("id") ? at.get("id").asString() : Objects.toString(name, ""));
+      }
+      way.addAll(CatalogProblem.names(e.getOriginalMessage()));
+      throw new CatalogRefused(
+          new CatalogProblem(file, e.getOriginalMessage(), way).told(texts.get(file)));
+    }
   }
 
-  private <T> T read(String file, Class<T> type) {
+  private Optional<JsonNode> tree(String file) {
+    return attempt(
+        () -> {
+          try {
+            return yaml.readTree(text(file));
+          } catch (JacksonException e) {
+            throw new CatalogRefused(
+                "%s, line %d: %s"
+                    .formatted(file, e.getLocation().getLineNr(), e.getOriginalMessage()));
+          }
+        });
+  }
+
+  private <T> Optional<T> read(String file, Class<T> type) {
+    return tree(file).flatMap(tree -> attempt(() -> made(file, tree, type)));
+  }
+
+  private String text(String file) {
     try (InputStream in = files.apply(file)) {
       if (in == null) {
         throw new CatalogRefused("The catalog has no file " + file);
       }
-      return yaml.readValue(in, type);
+      String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+      texts.put(file, text);
+      return text;
     } catch (IOException e) {
       throw new UncheckedIOException(file, e);
-    } catch (tools.jackson.core.JacksonException e) {
-      throw new CatalogRefused(file + ": " + e.getMessage());
     }
+  }
+
+  /** Empty, and told with all the others, if a file cannot be read. */
+  private <T> Optional<T> attempt(Supplier<T> work) {
+    try {
+      return Optional.of(work.get());
+    } catch (CatalogRefused e) {
+      malformed.add(e.getMessage());
+      return Optional.empty();
+    }
+  }
+
+  private void malformed(CatalogProblem problem) {
+    malformed.add(problem.told(texts.get(problem.file())));
   }
 }

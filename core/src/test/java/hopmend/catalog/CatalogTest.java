@@ -49,6 +49,15 @@ class CatalogTest {
         .read();
   }
 
+  private static String spoilt(String file, String from, String to) {
+    try (InputStream in =
+        changed(CatalogReader.class.getResourceAsStream("/catalog/" + file), from, to)) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
   private static InputStream changed(InputStream in, String from, String to) {
     try (in) {
       String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
@@ -102,6 +111,50 @@ class CatalogTest {
         .hasMessageContaining(named);
   }
 
+  /** The line is that of what is wrong, not of the file's beginning. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        CARD + "|latch: push-tab|latch: magnet|latch: magnet",
+        CARD + "|fittedPart: WS-6071-A|fittedPart: WS-0|fittedPart: WS-0",
+        CARD + "|revision: 2|revison: 2|revison: 2",
+        CARD + "|torqueNm: 9|torqueNm: -9|torqueNm: -9",
+        CARD + "|cautions: [running-engine]|cautions: [beware]|[beware]",
+        SHEET + "|looksFor: [connector]|looksFor: [connecter]|connecter",
+        SHEET + "|latch: site|latch: magnet|latch: magnet",
+        SHEET + "|undoes: unplug|undoes: nothing-here|undoes: nothing-here",
+        SHEET + "|principle: |principal: |principal: ",
+        "cautions.yaml|sign: volt|sign: ohm|sign: ohm",
+        "cautions.yaml|- id: hot-engine|- id: engine-off|- id: engine-off",
+        "cautions.yaml|hardStop: true|hardstop: true|hardstop: true"
+      })
+  void aSlipIsNamedWithItsLine(String file, String from, String to, String where) {
+    List<String> lines = spoilt(file, from, to).lines().toList();
+    assertThatThrownBy(() -> with(file, from, to))
+        .satisfies(
+            e ->
+                assertThat(
+                        Pattern.compile(file + ", line (\\d+): ").matcher(e.getMessage()).results())
+                    .as(e.getMessage())
+                    .extracting(told -> lines.get(Integer.parseInt(told.group(1)) - 1))
+                    .anyMatch(line -> line.contains(where)));
+  }
+
+  @Test
+  void filesThatCannotBeReadAreToldTogether() {
+    assertThatThrownBy(
+            () ->
+                new CatalogReader(
+                        f ->
+                            f.equals(CARD) || f.equals(SHEET)
+                                ? new ByteArrayInputStream("nonsense: 1\n".getBytes())
+                                : CatalogReader.class.getResourceAsStream("/catalog/" + f))
+                    .read())
+        .hasMessageContaining(CARD + ": ")
+        .hasMessageContaining(SHEET + ": ");
+  }
+
   @Test
   void allThatIsWrongIsToldAtOnceEachWithItsFile() {
     assertThatThrownBy(() -> with("cautions.yaml", "- id: hot-engine", "- id: warm-engine"))
@@ -110,8 +163,8 @@ class CatalogTest {
                 assertThat(e.getMessage().lines())
                     .as("every file that names it")
                     .hasSizeGreaterThan(10)
-                    .anyMatch(l -> l.startsWith("family/knock.yaml: "))
-                    .anyMatch(l -> l.startsWith("family/crankshaft-position.yaml: ")));
+                    .anyMatch(l -> l.startsWith("family/knock.yaml, line "))
+                    .anyMatch(l -> l.startsWith("family/crankshaft-position.yaml, line ")));
   }
 
   /** Every figure says where it comes from. */
