@@ -144,6 +144,7 @@ public final class BenchPage implements Closeable {
         case "night" -> server.with(v -> done(() -> standOvernight(v)));
         case "fault" -> server.with(v -> done(() -> v.setFault(words[1], !v.hasFault(words[1]))));
         case "plug" -> server.with(v -> done(() -> v.pull(words[1], !v.isPulled(words[1]))));
+        case "helper" -> server.with(v -> done(() -> v.helper(!v.hasHelper())));
         case "misbehave" -> server.misbehave(Misbehaviour.valueOf(words[1]));
         case "drive" -> {
           DriveProfile profile = DriveProfile.valueOf(words[1]);
@@ -238,6 +239,9 @@ public final class BenchPage implements Closeable {
           button(html, base + "warm/up", "Run until warm", false);
           button(html, base + "night/over", "Let it stand overnight", false);
           html.append("<h2>Hands</h2>");
+          boolean helper = v.hasHelper();
+          String pedal = helper ? "Somebody is at the pedal: send away" : "Nobody is at the pedal";
+          button(html, base + "helper/at-the-pedal", pedal, !helper);
           for (VehicleSpec.Plug p : v.spec().plugs()) {
             boolean off = v.isPulled(p.id());
             String words = p.words() + (off ? " is OFF: plug in" : " is on: pull");

@@ -25,6 +25,9 @@ final class Physics {
   private static final double TYRE_M = 1.95;
   private static final double[] GEAR_UP_KMH = {18, 36, 58, 82};
   private static final double[] GEAR_RATIO = {3.6, 2.1, 1.4, 1.0, 0.8};
+  private static final double REVVING_PER_S = 2500;
+  private static final double SLOWING_PER_S = 1200;
+  private static final double REVVED = 3500;
   private static final double RAIL_SPAN_KPA = 20_000;
   private static final double STOICHIOMETRIC_SWING = 0.012;
 
@@ -37,6 +40,8 @@ final class Physics {
   private boolean running;
   private double coolantC;
   private double speedKmh;
+  private boolean pedalDown;
+  private double revs;
   private double runS;
   private double timeS;
   private double shortTrim;
@@ -74,9 +79,25 @@ final class Physics {
     }
     running = starts;
     if (!running) {
-      speedKmh = 0;
+      stand();
     }
     step(0);
+  }
+
+  private void stand() {
+    speedKmh = 0;
+    revs = 0;
+    pedalDown = false;
+  }
+
+  /** Somebody brings the engine up with the vehicle standing, or lets go. */
+  void pedal(boolean down) {
+    pedalDown = down && running && speedKmh == 0;
+  }
+
+  /** The engine slows down on its own, the fuel cut: overrun. */
+  boolean isOverrunning() {
+    return running && !pedalDown && revs > 1.2 * spec.idlePerMinute();
   }
 
   void coolDownTo(double celsius) {
@@ -97,8 +118,10 @@ final class Physics {
     edges();
     if (running && isSilent(Channel.CRANK)) {
       running = false;
-      speedKmh = 0;
+      stand();
     }
+    double revving = pedalDown ? REVVING_PER_S : -SLOWING_PER_S;
+    revs = running ? Math.max(0, Math.min(REVVED, engineSpeed() + revving * seconds)) : 0;
     mixture(seconds);
     pressures(seconds);
     for (Channel c : spec.sensors()) {
@@ -130,9 +153,9 @@ final class Physics {
     return speedKmh;
   }
 
-  /** n = v / tyre * axle * gear, never below idle. */
+  /** n = v / tyre * axle * gear or what the pedal asks of a standing vehicle, never below idle. */
   double engineSpeed() {
-    return running ? Math.max(spec.idlePerMinute(), inputShaft()) : 0;
+    return running ? Math.max(spec.idlePerMinute(), Math.max(revs, inputShaft())) : 0;
   }
 
   /** Output shaft in 1/min: road speed over tyre size, times the axle ratio. */
@@ -192,6 +215,9 @@ final class Physics {
   // Air and mixture
 
   double pedalPercent() {
+    if (pedalDown) {
+      return 20;
+    }
     return running ? Math.min(95, speedKmh * 0.35 + (speedKmh > 0 ? 6 : 0)) : 0;
   }
 

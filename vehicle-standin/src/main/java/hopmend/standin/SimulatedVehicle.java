@@ -56,6 +56,11 @@ public final class SimulatedVehicle {
     RUNNING
   }
 
+  /** So long after its time a learn that was not given its overruns is given up. */
+  private static final double GIVEN_UP_S = 120;
+
+  private static final double LET_GO = 3200;
+
   private final VehicleSpec spec;
   private final Set<Fault> active = new LinkedHashSet<>();
   private final Set<String> faults = new TreeSet<>();
@@ -71,9 +76,12 @@ public final class SimulatedVehicle {
   private double movingS;
   private double idleS;
   private boolean idled;
+  private boolean helper = true;
 
   private static final class Run {
     private double leftS;
+    private int overrunsLeft;
+    private boolean wasOverrunning;
     private RoutineState state = RoutineState.RUNNING;
   }
 
@@ -203,11 +211,37 @@ public final class SimulatedVehicle {
     for (Run r : runs.values()) {
       if (r.state == RoutineState.RUNNING) {
         r.leftS -= seconds;
-        if (r.leftS <= 0) {
+        if (r.overrunsLeft > 0) {
+          overrun(r);
+        } else if (r.leftS <= 0) {
           r.state = isAnySensorMute() ? RoutineState.FAILED : RoutineState.PASSED;
+        }
+        if (r.leftS <= -GIVEN_UP_S) {
+          r.state = RoutineState.FAILED;
         }
       }
     }
+  }
+
+  /** The controller watches the engine slow down; the helper at the pedal brings it up again. */
+  private void overrun(Run r) {
+    boolean slowed = r.wasOverrunning && !body.isOverrunning();
+    r.wasOverrunning = body.isOverrunning();
+    r.overrunsLeft -= slowed ? 1 : 0;
+    boolean up = body.engineSpeed() >= LET_GO;
+    boolean idles = body.engineSpeed() <= spec.idlePerMinute();
+    if (helper && (up || idles)) {
+      body.pedal(idles && r.overrunsLeft > 0);
+    }
+  }
+
+  /** Whether somebody sits at the pedal and does what a learn asks for; there is from the start. */
+  public void helper(boolean there) {
+    helper = there;
+  }
+
+  public boolean hasHelper() {
+    return helper;
   }
 
   private boolean isAnySensorMute() {
@@ -349,6 +383,7 @@ public final class SimulatedVehicle {
               }
               Run run = new Run();
               run.leftS = r.seconds();
+              run.overrunsLeft = r.overruns();
               runs.put(id, run);
               return RoutineState.RUNNING;
             });

@@ -50,8 +50,13 @@ public record VehicleSpec(
   /** A plug that hands can pull. */
   public record Plug(String id, String words, Channel channel) {}
 
-  /** A routine of service 0x31. */
-  public record RoutineSpec(int id, double seconds, double minCoolantC, boolean engineRuns) {}
+  /**
+   * A routine of service 0x31.
+   *
+   * @param overruns how often the engine has to slow down with the fuel cut while it learns
+   */
+  public record RoutineSpec(
+      int id, double seconds, double minCoolantC, boolean engineRuns, int overruns) {}
 
   public VehicleSpec {
     sensors = List.copyOf(sensors);

@@ -97,6 +97,35 @@ class SimulatedVehicleTest {
     assertThat(vehicle.startRoutine(1)).isEmpty();
   }
 
+  @Test
+  void aToothErrorLearnNeedsTheEngineToSlowDownOnItsOwn() {
+    SimulatedVehicle heron =
+        VehicleSpec.fleet().stream()
+            .map(SimulatedVehicle::new)
+            .filter(v -> v.spec().routines().stream().anyMatch(r -> r.overruns() > 0))
+            .findFirst()
+            .orElseThrow();
+    heron.spec().faults().forEach(f -> heron.setFault(f.id(), false));
+    heron.turn(Ignition.RUNNING);
+    heron.advance(900);
+    heron.helper(false);
+    heron.startRoutine(770);
+    heron.advance(60);
+    assertThat(heron.routine(770)).isEqualTo(RoutineState.RUNNING);
+    heron.advance(120);
+    assertThat(heron.routine(770)).as("nobody at the pedal").isEqualTo(RoutineState.FAILED);
+    heron.helper(true);
+    heron.startRoutine(770);
+    double fastest = 0;
+    for (int tenth = 0; tenth < 320; tenth++) {
+      heron.advance(0.1);
+      fastest = Math.max(fastest, heron.live(LiveSignal.ENGINE_SPEED));
+    }
+    assertThat(heron.routine(770)).isEqualTo(RoutineState.PASSED);
+    assertThat(fastest).isBetween(3000.0, 3600.0);
+    assertThat(heron.live(LiveSignal.ENGINE_SPEED)).isEqualTo(heron.spec().idlePerMinute());
+  }
+
   /**
    * m = VE V/2 n rho p/p0 (the air mass law of the trade): 0.85 * 1.2 l / 2 * 850/60 * 1.2 g/l at
    * 26 of 101.3 kPa.
