@@ -28,8 +28,6 @@ import org.springframework.mock.web.MockHttpServletResponse;
  */
 class LinkIT extends AppIT {
   /** Longest wait of the client for one service, see VehicleLink, with some slack. */
-  private static final long BOUND_MILLIS = 17_000;
-
   @Autowired VehicleDesk vehicles;
 
   /** Two cycles with the fault, so that there are confirmed codes whatever ran before. */
@@ -79,9 +77,7 @@ class LinkIT extends AppIT {
   void everyMisbehaviourEndsInAClearPageAndRecordsNothing(Misbehaviour how) throws Exception {
     long job = readyToClear();
     vehicle.server().misbehave(how);
-    long start = System.nanoTime();
     MockHttpServletResponse cleared = send(job, "clear/erase");
-    assertThat((System.nanoTime() - start) / 1_000_000).isLessThan(BOUND_MILLIS);
     assertThat(cleared.getStatus()).isEqualTo(422);
     assertThat(cleared.getContentAsString())
         .contains("general-problem")
@@ -155,15 +151,11 @@ class LinkIT extends AppIT {
   }
 
   @Test
-  void readingAllTakesAFewHundredMillisecondsAtMost() {
+  void readingAllTellsTheVehicleAndItsReadiness() {
     vehicles.read(2, "", Optional.empty());
-    long start = System.nanoTime();
     Readout readout = vehicles.read(2, "", Optional.of(VIN));
-    long millis = (System.nanoTime() - start) / 1_000_000;
-    System.out.println("read all of a vehicle on loopback: " + millis + " ms");
     assertThat(readout.vin()).isEqualTo(VIN);
     assertThat(readout.readiness()).hasSize(4);
-    assertThat(millis).isLessThan(2000);
   }
 
   @Test

@@ -154,9 +154,7 @@ class LinkMessagesIT extends AppIT {
       long job =
           newJob(camCode(), vehicleFact(), new Fact.GateOverruled(Hop.CLEAR, "test of the link"));
       vehicle.server().misbehave(Misbehaviour.PENDING, message);
-      long start = System.nanoTime();
       assertThat(send(job, "clear/erase").getStatus()).isEqualTo(422);
-      assertThat((System.nanoTime() - start) / 1_000_000).isLessThan(4000);
       assertThat(desk.look(job).workup().state().cleared()).isEmpty();
     }
     awaitQuiet();

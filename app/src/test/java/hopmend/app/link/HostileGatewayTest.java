@@ -13,6 +13,7 @@ import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
 import java.time.Clock;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 
 /** A gateway that floods, and one that sends a byte now and then: neither fills nor holds us. */
@@ -74,38 +75,40 @@ class HostileGatewayTest {
   @Test
   void aFrameHasToComeInTimeAsAWhole() throws Exception {
     byte[] frame = DoipFrame.diagnostic(0x0E80, 0x0E00, new byte[200]).encode();
+    AtomicInteger dripped = new AtomicInteger();
     try (ServerSocket drip =
         gateway(
             out -> {
               for (byte b : frame) {
                 out.write(b);
+                dripped.incrementAndGet();
                 Thread.sleep(100);
               }
             })) {
-      long begin = System.nanoTime();
       assertThatThrownBy(() -> ask(drip, QUICK, new WireLog(Clock.systemUTC())))
           .isInstanceOf(LinkProblem.class)
           .hasMessageContaining("did not answer in time");
-      assertThat((System.nanoTime() - begin) / 1_000_000).isLessThan(10_000);
+      assertThat(dripped.get()).as("given up before the frame was whole").isLessThan(frame.length);
     }
   }
 
   @Test
   void anExchangeOfManyServicesHasADeadlineAsAWhole() throws Exception {
     byte[] busy = DoipFrame.diagnostic(0x0E80, 0x0E00, new byte[] {0x7F, 0x22, 0x78}).encode();
+    AtomicInteger waits = new AtomicInteger();
     try (ServerSocket patient =
         gateway(
             out -> {
               for (int i = 0; i < 100; i++) {
                 out.write(busy);
+                waits.incrementAndGet();
                 Thread.sleep(100);
               }
             })) {
       LinkTimes patience = new LinkTimes(300, 600, 60_000, 1_500);
-      long begin = System.nanoTime();
       assertThatThrownBy(() -> ask(patient, patience, new WireLog(Clock.systemUTC())))
           .hasMessageContaining("did not answer in time");
-      assertThat((System.nanoTime() - begin) / 1_000_000).isLessThan(10_000);
+      assertThat(waits.get()).as("given up before it said its last word").isLessThan(100);
     }
   }
 }
