@@ -6,8 +6,6 @@ import hopmend.catalog.VehicleCard;
 import hopmend.clear.ClearForecast;
 import hopmend.clear.ClearReport;
 import hopmend.drawing.Drawing;
-import hopmend.fault.CodeDrawing;
-import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeRange;
@@ -40,13 +38,11 @@ import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
 import hopmend.verify.SignOff;
-import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -59,16 +55,9 @@ public final class Workup {
   private final JobState state;
   private final Catalog catalog;
   private final ShopSettings shop;
-  private final CodePicture picture;
-  private final Optional<TroubleCode> workOn;
-  private final Optional<FamilySheet> sheet;
-  private final Optional<VehicleCard> card;
-  private final Optional<SiteFinder> site;
+  private final CodesAtHand codes;
   private final About about;
   private final JobState all;
-  private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
-  private final Once<List<String>> misfits = new Once<>(this::findMisfits);
-  private final Once<Optional<Drawing>> codeDrawing = new Once<>(this::drawCodes);
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
@@ -79,35 +68,14 @@ public final class Workup {
     this.shop = shop;
     List<JobEntry> told = SensorAtHand.told(job.entries(), catalog, shop);
     this.all = told == job.entries() ? job : JobState.of(told);
-    this.picture =
-        CodePicture.of(
-            all.codes(),
-            catalog.codeRules(),
-            groups(all),
-            body(all).map(VehicleCard::bulletins).orElse(List.of()));
-    this.workOn =
-        all.workOn()
-            .filter(c -> all.codes().stream().anyMatch(r -> r.code().equals(c)))
-            .or(picture::workOn);
-    this.sheet = workOn.flatMap(code -> sheetOf(code, ownCodes(all)));
-    this.card =
-        sheet.filter(s -> s.follows() == FamilySheet.Follows.BODY).isPresent()
-            ? body(all)
-            : engine(all);
-    this.site =
-        workOn.flatMap(
-            code ->
-                sheet.flatMap(
-                    s ->
-                        card.flatMap(
-                            c -> SiteFinder.find(code, s.family(), groups(all), c.sites()))));
+    this.codes = new CodesAtHand(all, catalog);
     this.about =
         new About(
-            sheet.map(FamilySheet::family).orElse(""),
-            sheet.map(FamilySheet::revision).orElse(0),
-            card.map(VehicleCard::id).orElse(""),
-            card.map(VehicleCard::revision).orElse(0),
-            site.map(f -> f.site().id()).orElse(""));
+            sheet().map(FamilySheet::family).orElse(""),
+            sheet().map(FamilySheet::revision).orElse(0),
+            card().map(VehicleCard::id).orElse(""),
+            card().map(VehicleCard::revision).orElse(0),
+            site().map(f -> f.site().id()).orElse(""));
     this.state = all.about(about);
   }
 
@@ -132,36 +100,22 @@ public final class Workup {
   // Read
 
   public CodePicture picture() {
-    return picture;
+    return codes.picture();
   }
 
   /** The code that the job works on: the technician's choice, else the picture's. */
   public Optional<TroubleCode> workOn() {
-    return workOn;
+    return codes.workOn();
   }
 
   /** The sheet that covers the code: by the maker's own codes of the card, or by the standard. */
   public Optional<FamilySheet> sheet() {
-    return sheet;
-  }
-
-  private Optional<FamilySheet> sheetOf(TroubleCode code, List<CodeGroup> own) {
-    return CodeGroup.owning(code, own)
-        .flatMap(g -> catalog.sheet(g.family()))
-        .or(() -> catalog.sheetOwning(code));
+    return codes.sheet();
   }
 
   /** What each code of the job means, the maker's own codes of this vehicle first. */
   public Map<TroubleCode, CodeMeaning> meanings() {
-    return meanings.get();
-  }
-
-  private Map<TroubleCode, CodeMeaning> mean() {
-    List<CodeGroup> own = ownCodes(state);
-    return picture.nodes().stream()
-        .map(n -> n.read().code())
-        .distinct()
-        .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, own)));
+    return codes.meanings();
   }
 
   /**
@@ -169,101 +123,32 @@ public final class Workup {
    * is the right vehicle, the right engine, the right code.
    */
   public List<String> misfits() {
-    return misfits.get();
-  }
-
-  private List<String> findMisfits() {
-    List<CodeGroup> groups =
-        Stream.concat(groups(all).stream(), catalog.otherCodes().stream()).toList();
-    return picture.nodes().stream()
-        .map(n -> n.read().code())
-        .flatMap(c -> CodeGroup.owning(c, groups).flatMap(g -> misfit(c, g, groups)).stream())
-        .toList();
-  }
-
-  private Optional<String> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
-    int cylinders = engine(all).map(c -> c.engine().cylinders()).orElse(Integer.MAX_VALUE);
-    if (group.cylinder(code).orElse(0) > cylinders) {
-      return Optional.of(
-          "%s speaks of cylinder %d, this engine has %d."
-              .formatted(code.text(), group.cylinder(code).getAsInt(), cylinders));
-    }
-    Optional<FamilySheet> sheet = sheetOf(code, ownCodes(all));
-    Optional<VehicleCard> card =
-        sheet.flatMap(s -> s.follows() == FamilySheet.Follows.BODY ? body(all) : engine(all));
-    return card.filter(c -> c.sites().stream().anyMatch(s -> isOf(s, sheet)))
-        .filter(c -> SiteFinder.find(code, sheet.get().family(), groups, c.sites()).isEmpty())
-        .map(
-            c ->
-                "%s speaks of %s; the card %s has no such sensor."
-                    .formatted(code.text(), group.where(), c.name()));
-  }
-
-  private static boolean isOf(Site site, Optional<FamilySheet> sheet) {
-    return site.family().equals(sheet.get().family());
+    return codes.misfits();
   }
 
   /** How the codes hang together, if there are several. */
   public Optional<Drawing> codeDrawing() {
-    return codeDrawing.get();
-  }
-
-  private Optional<Drawing> drawCodes() {
-    return Optional.of(picture).filter(p -> p.nodes().size() > 1).map(CodeDrawing::draw);
-  }
-
-  /** The maker's own codes of this vehicle's body and engine. */
-  private List<CodeGroup> ownCodes(JobState job) {
-    return Stream.of(engine(job), body(job))
-        .flatMap(Optional::stream)
-        .distinct()
-        .flatMap(c -> c.codes().stream())
-        .toList();
-  }
-
-  private List<CodeGroup> groups(JobState job) {
-    return Stream.concat(ownCodes(job).stream(), catalog.codeGroups().stream()).toList();
-  }
-
-  private Optional<VehicleCard> body(JobState job) {
-    return job.vehicle().flatMap(v -> catalog.card(v.card()));
-  }
-
-  private Optional<VehicleCard> engine(JobState job) {
-    return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
+    return codes.drawing();
   }
 
   /** The years of an identification number that suit the build month, else the card; else all. */
   public List<Integer> modelYears(VinReading number) {
-    Optional<YearMonth> built = state.vehicle().map(Fact.VehicleIdentified::built);
-    List<Integer> suiting =
-        number.modelYears().stream()
-            .filter(
-                y ->
-                    built
-                        .map(b -> y == b.getYear() || y == b.getYear() + 1)
-                        .orElseGet(
-                            () ->
-                                bodyCard()
-                                    .filter(c -> y >= c.yearFrom() && y <= c.yearTo() + 1)
-                                    .isPresent()))
-            .toList();
-    return suiting.isEmpty() ? number.modelYears() : suiting;
+    return codes.modelYears(number);
   }
 
   /** The card of the body. */
   public Optional<VehicleCard> bodyCard() {
-    return body(state);
+    return codes.body();
   }
 
   /** The card of the engine; another one than the body's where the engine was swapped. */
   public Optional<VehicleCard> engineCard() {
-    return engine(state);
+    return codes.engine();
   }
 
   /** The card that tells about the sensor at hand: the engine's, or the body's. */
   public Optional<VehicleCard> card() {
-    return card;
+    return codes.card();
   }
 
   // Prove
@@ -278,7 +163,7 @@ public final class Workup {
 
   /** What is known of the sensor at hand, by which its sheet tells what is meant for it. */
   public Traits traits() {
-    return card().flatMap(c -> site.map(f -> c.traits(f.site()))).orElse(Traits.UNKNOWN);
+    return card().flatMap(c -> site().map(f -> c.traits(f.site()))).orElse(Traits.UNKNOWN);
   }
 
   /** The checks of the sheet that are meant for the sensor at hand. */
@@ -320,8 +205,8 @@ public final class Workup {
     Optional<VehicleCard> card = card();
     Optional<Double> figure =
         Optional.ofNullable(measurement.cardFigure())
-            .flatMap(name -> card.flatMap(c -> c.figure(name)));
-    return measurement.band(card.map(c -> c.limits().get(check.id())), figure, companion);
+            .flatMap(name -> card().flatMap(c -> c.figure(name)));
+    return measurement.band(card().map(c -> c.limits().get(check.id())), figure, companion);
   }
 
   /** Whether a value is judged here, or whoever measures has to compare it with the maker's. */
@@ -391,13 +276,13 @@ public final class Workup {
 
   /** Whether the codes of a known vehicle lead to no sensor: the fault is something else. */
   public boolean accusesNoSensor() {
-    return !state.codes().isEmpty() && state.vehicle().isPresent() && sheet.isEmpty();
+    return !state.codes().isEmpty() && state.vehicle().isPresent() && sheet().isEmpty();
   }
 
   /** What a verdict may ask for: a new sensor only where one is accused. */
   public List<Remedy> remedies() {
     return Stream.of(Remedy.values())
-        .filter(r -> sheet.isPresent() || r != Remedy.REPLACE_SENSOR)
+        .filter(r -> sheet().isPresent() || r != Remedy.REPLACE_SENSOR)
         .toList();
   }
 
@@ -409,7 +294,7 @@ public final class Workup {
   // Find
 
   public Optional<SiteFinder> site() {
-    return site;
+    return codes.site();
   }
 
   // Pick
@@ -465,22 +350,22 @@ public final class Workup {
   public Optional<PairQuestion> pairQuestion() {
     Optional<FamilySheet> sheet = sheet();
     Optional<VehicleCard> card = card();
-    if (sheet.isEmpty() || card.isEmpty() || sheet.get().life() == null) {
+    if (sheet().isEmpty() || card().isEmpty() || sheet().get().life() == null) {
       return Optional.empty();
     }
-    String family = sheet.get().family();
-    long sites = card.get().sites().stream().filter(s -> s.family().equals(family)).count();
+    String family = sheet().get().family();
+    long sites = card().get().sites().stream().filter(s -> s.family().equals(family)).count();
     Optional<PartChoice.Candidate> best = partChoice().flatMap(PartChoice::recommended);
     if (sites < 2 || best.isEmpty() || state.vehicle().isEmpty() || workOrder().isEmpty()) {
       return Optional.empty();
     }
     return Optional.of(
         PairQuestion.of(
-            sheet.get().life(),
+            sheet().get().life(),
             state.vehicle().get().odometerKm(),
             shop.horizonKm(),
             best.get().cost().pay(),
-            sheet.get().twinExtraMinutes(),
+            sheet().get().twinExtraMinutes(),
             workOrder().get().minutes(),
             shop.labourPerHour()));
   }

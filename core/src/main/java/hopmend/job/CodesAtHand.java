@@ -1,0 +1,185 @@
+package hopmend.job;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
+import hopmend.catalog.VehicleCard;
+import hopmend.drawing.Drawing;
+import hopmend.fault.CodeDrawing;
+import hopmend.fault.CodeGroup;
+import hopmend.fault.CodeMeaning;
+import hopmend.fault.CodePicture;
+import hopmend.fault.TroubleCode;
+import hopmend.find.Site;
+import hopmend.find.SiteFinder;
+import hopmend.vehicle.VinReading;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/**
+ * What hop 1 finds out: how the codes hang together, which of them the job works on, and to which
+ * sheet, card and site of this vehicle it leads. Never changes; each answer is computed once.
+ */
+final class CodesAtHand {
+  private final JobState job;
+  private final Catalog catalog;
+  private final CodePicture picture;
+  private final Optional<TroubleCode> workOn;
+  private final Optional<FamilySheet> sheet;
+  private final Optional<VehicleCard> card;
+  private final Optional<SiteFinder> site;
+  private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
+  private final Once<List<String>> misfits = new Once<>(this::findMisfits);
+  private final Once<Optional<Drawing>> drawing = new Once<>(this::draw);
+
+  CodesAtHand(JobState job, Catalog catalog) {
+    this.job = job;
+    this.catalog = catalog;
+    this.picture =
+        CodePicture.of(
+            job.codes(),
+            catalog.codeRules(),
+            groups(),
+            body().map(VehicleCard::bulletins).orElse(List.of()));
+    this.workOn =
+        job.workOn()
+            .filter(c -> job.codes().stream().anyMatch(r -> r.code().equals(c)))
+            .or(picture::workOn);
+    this.sheet = workOn.flatMap(this::sheetOf);
+    this.card = sheet.flatMap(this::cardOf);
+    this.site =
+        workOn.flatMap(
+            code ->
+                sheet.flatMap(
+                    s ->
+                        card.flatMap(c -> SiteFinder.find(code, s.family(), groups(), c.sites()))));
+  }
+
+  CodePicture picture() {
+    return picture;
+  }
+
+  Optional<TroubleCode> workOn() {
+    return workOn;
+  }
+
+  Optional<FamilySheet> sheet() {
+    return sheet;
+  }
+
+  Optional<VehicleCard> card() {
+    return card;
+  }
+
+  Optional<SiteFinder> site() {
+    return site;
+  }
+
+  Map<TroubleCode, CodeMeaning> meanings() {
+    return meanings.get();
+  }
+
+  List<String> misfits() {
+    return misfits.get();
+  }
+
+  Optional<Drawing> drawing() {
+    return drawing.get();
+  }
+
+  Optional<VehicleCard> body() {
+    return job.vehicle().flatMap(v -> catalog.card(v.card()));
+  }
+
+  Optional<VehicleCard> engine() {
+    return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
+  }
+
+  private Optional<FamilySheet> sheetOf(TroubleCode code) {
+    return CodeGroup.owning(code, ownCodes())
+        .flatMap(g -> catalog.sheet(g.family()))
+        .or(() -> catalog.sheetOwning(code));
+  }
+
+  /** The card that tells about a sensor of the sheet: the body's, or the engine's. */
+  private Optional<VehicleCard> cardOf(FamilySheet sheet) {
+    return sheet.follows() == FamilySheet.Follows.BODY ? body() : engine();
+  }
+
+  private Map<TroubleCode, CodeMeaning> mean() {
+    List<CodeGroup> own = ownCodes();
+    return picture.nodes().stream()
+        .map(n -> n.read().code())
+        .distinct()
+        .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, own)));
+  }
+
+  private List<String> findMisfits() {
+    List<CodeGroup> groups =
+        Stream.concat(groups().stream(), catalog.otherCodes().stream()).toList();
+    return picture.nodes().stream()
+        .map(n -> n.read().code())
+        .flatMap(c -> CodeGroup.owning(c, groups).flatMap(g -> misfit(c, g, groups)).stream())
+        .toList();
+  }
+
+  private Optional<String> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
+    int cylinders = engine().map(c -> c.engine().cylinders()).orElse(Integer.MAX_VALUE);
+    if (group.cylinder(code).orElse(0) > cylinders) {
+      return Optional.of(
+          "%s speaks of cylinder %d, this engine has %d."
+              .formatted(code.text(), group.cylinder(code).getAsInt(), cylinders));
+    }
+    Optional<FamilySheet> sheet = sheetOf(code);
+    return sheet
+        .flatMap(this::cardOf)
+        .filter(c -> c.sites().stream().anyMatch(s -> isOf(s, sheet)))
+        .filter(c -> SiteFinder.find(code, sheet.get().family(), groups, c.sites()).isEmpty())
+        .map(
+            c ->
+                "%s speaks of %s; the card %s has no such sensor."
+                    .formatted(code.text(), group.where(), c.name()));
+  }
+
+  private static boolean isOf(Site site, Optional<FamilySheet> sheet) {
+    return site.family().equals(sheet.get().family());
+  }
+
+  private Optional<Drawing> draw() {
+    return Optional.of(picture).filter(p -> p.nodes().size() > 1).map(CodeDrawing::draw);
+  }
+
+  /** The maker's own codes of this vehicle's body and engine. */
+  private List<CodeGroup> ownCodes() {
+    return Stream.of(engine(), body())
+        .flatMap(Optional::stream)
+        .distinct()
+        .flatMap(c -> c.codes().stream())
+        .toList();
+  }
+
+  private List<CodeGroup> groups() {
+    return Stream.concat(ownCodes().stream(), catalog.codeGroups().stream()).toList();
+  }
+
+  /** The years of an identification number that suit the build month, else the card; else all. */
+  List<Integer> modelYears(VinReading number) {
+    Optional<YearMonth> built = job.vehicle().map(Fact.VehicleIdentified::built);
+    List<Integer> suiting =
+        number.modelYears().stream()
+            .filter(
+                y ->
+                    built
+                        .map(b -> y == b.getYear() || y == b.getYear() + 1)
+                        .orElseGet(
+                            () ->
+                                body()
+                                    .filter(c -> y >= c.yearFrom() && y <= c.yearTo() + 1)
+                                    .isPresent()))
+            .toList();
+    return suiting.isEmpty() ? number.modelYears() : suiting;
+  }
+}
