@@ -218,7 +218,6 @@ class CatalogTest {
     assertThat(all).as(where).isNotEmpty().noneMatch(s -> s.isBlank() || s.equals("null"));
   }
 
-  /** Every site of every card can be worked at: an order, and a part that fits it. */
   /** The size of what turns the fastener at the site stands in the card, and nowhere else. */
   @Test
   void aFastenerHasOneSize() {
