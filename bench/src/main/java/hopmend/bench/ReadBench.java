@@ -2,9 +2,8 @@ package hopmend.bench;
 
 import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeText;
-import hopmend.fault.ControlUnit;
-import hopmend.fault.ScanText;
-import java.util.List;
+import hopmend.report.ReportWords;
+import hopmend.report.ScanText;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -29,7 +28,7 @@ public class ReadBench {
           + "engine speed 862 rpm, load 26.3 %, coolant 88 °C\n";
   private final String report = LINES.repeat(ScanText.MAX_CHARACTERS / LINES.length());
 
-  private final List<ControlUnit> units = CatalogReader.shipped().controlUnits();
+  private final ReportWords words = CatalogReader.shipped().reportWords();
 
   @Benchmark
   public int tenThousandCodes() {
@@ -42,6 +41,6 @@ public class ReadBench {
 
   @Benchmark
   public int reportAtTheSizeLimit() {
-    return ScanText.read(report, 2026, units).found().size();
+    return ScanText.read(report, 2026, words).found().size();
   }
 }

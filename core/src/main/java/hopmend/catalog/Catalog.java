@@ -4,9 +4,9 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
-import hopmend.fault.ControlUnit;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
+import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
@@ -24,7 +24,7 @@ import java.util.stream.Stream;
  * @param otherCodes codes that stand beside a sensor's without being one's
  * @param circumstances in which a symptom shows
  * @param traits all that sheets may ask about a sensor
- * @param controlUnits how reports name them
+ * @param reportWords how reports name things
  */
 public record Catalog(
     List<FamilySheet> sheets,
@@ -35,7 +35,7 @@ public record Catalog(
     Map<String, Caution> cautions,
     List<Symptom> symptoms,
     List<Symptom> circumstances,
-    List<ControlUnit> controlUnits,
+    ReportWords reportWords,
     WaysIn waysIn,
     List<Trait> traits) {
   public Catalog {
@@ -46,7 +46,6 @@ public record Catalog(
     cautions = Map.copyOf(cautions);
     symptoms = List.copyOf(symptoms);
     circumstances = List.copyOf(circumstances);
-    controlUnits = List.copyOf(controlUnits);
     traits = List.copyOf(traits);
   }
 

@@ -5,6 +5,7 @@ import hopmend.fault.CodeRange;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
+import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import java.io.IOException;
@@ -118,6 +119,7 @@ public final class CatalogReader {
     Optional<Rules> rules = read("code-rules.yaml", Rules.class);
     Optional<CodeWords> words = read("code-words.yaml", CodeWords.class);
     Optional<Units> units = read("control-units.yaml", Units.class);
+    Optional<ReportWords.File> reports = read("report-words.yaml", ReportWords.File.class);
     Optional<WaysIn> waysIn = read("access.yaml", WaysIn.class);
     Optional<Traits> traits = read("traits.yaml", Traits.class);
     refuse("The catalog cannot be read:", malformed);
@@ -131,7 +133,7 @@ public final class CatalogReader {
             byId(cautions.get().cautions()),
             symptoms.get().symptoms(),
             symptoms.get().circumstances(),
-            units.get().units(),
+            new ReportWords(reports.get(), units.get().units()),
             waysIn.get(),
             traits.get().traits());
     refuse(

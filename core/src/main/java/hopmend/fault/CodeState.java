@@ -1,28 +1,20 @@
 package hopmend.fault;
 
-import java.util.List;
-
-/** How a control unit holds a code; {@code words} are the spellings that reports use. */
+/** How a control unit holds a code. */
 public enum CodeState {
-  CURRENT("current", List.of("current", "active", "present", "test failed", "failed now")),
-  PENDING("pending", List.of("pending", "maturing")),
-  STORED("stored", List.of("stored", "confirmed", "saved")),
-  PERMANENT("permanent", List.of("permanent")),
-  HISTORY("history", List.of("history", "historic", "intermittent", "passive", "inactive"));
+  CURRENT("current"),
+  PENDING("pending"),
+  STORED("stored"),
+  PERMANENT("permanent"),
+  HISTORY("history");
 
   private final String label;
-  private final List<String> words;
 
-  CodeState(String label, List<String> words) {
+  CodeState(String label) {
     this.label = label;
-    this.words = words;
   }
 
   public String label() {
     return label;
-  }
-
-  public List<String> words() {
-    return words;
   }
 }

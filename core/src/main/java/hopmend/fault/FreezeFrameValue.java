@@ -4,7 +4,6 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.sensor.LiveSignal;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Optional;
 
 /** One value of the conditions under which a code was set. */
@@ -31,82 +30,35 @@ public record FreezeFrameValue(Condition condition, Reading reading) {
   }
 
   /**
-   * What a controller keeps beside a code. {@code names} are the spellings that reports use; the
-   * first four are the conditions that the final drive must meet again.
+   * What a controller keeps beside a code. The first four are the conditions that the final drive
+   * must meet again.
    */
   public enum Condition {
-    ENGINE_SPEED(
-        "engine speed",
-        MeasureUnit.PER_MINUTE,
-        true,
-        List.of("engine speed", "engine rpm", "rpm", "speed of engine")),
-    LOAD(
-        "calculated load",
-        MeasureUnit.PERCENT,
-        false,
-        List.of("calculated load", "engine load", "load value", "load")),
-    COOLANT(
-        "coolant temperature",
-        MeasureUnit.CELSIUS,
-        false,
-        List.of("coolant temperature", "engine coolant", "coolant", "ect")),
-    SPEED(
-        "vehicle speed",
-        MeasureUnit.KILOMETRE_PER_HOUR,
-        false,
-        List.of("vehicle speed", "road speed", "vss")),
-    AIR_MASS(
-        "air mass flow",
-        MeasureUnit.GRAM_PER_SECOND,
-        false,
-        List.of("mass air flow", "air mass flow", "air mass", "maf")),
-    MANIFOLD_PRESSURE(
-        "manifold pressure",
-        MeasureUnit.KILOPASCAL,
-        false,
-        List.of("manifold pressure", "intake manifold", "map")),
-    INTAKE_AIR(
-        "intake air temperature",
-        MeasureUnit.CELSIUS,
-        false,
-        List.of("intake air temperature", "intake air", "iat")),
-    SHORT_TRIM(
-        "short-term fuel trim",
-        MeasureUnit.PERCENT,
-        false,
-        List.of("short term fuel trim", "short fuel trim", "short term trim", "stft")),
-    LONG_TRIM(
-        "long-term fuel trim",
-        MeasureUnit.PERCENT,
-        false,
-        List.of("long term fuel trim", "long fuel trim", "long term trim", "ltft")),
-    TIMING(
-        "timing advance", MeasureUnit.DEGREE, false, List.of("timing advance", "ignition timing")),
-    THROTTLE(
-        "throttle position", MeasureUnit.PERCENT, false, List.of("throttle position", "throttle")),
-    FUEL_PRESSURE(
-        "fuel pressure",
-        MeasureUnit.KILOPASCAL,
-        false,
-        List.of("fuel rail pressure", "rail pressure", "fuel pressure")),
-    MODULE_VOLTAGE(
-        "control module voltage",
-        MeasureUnit.VOLT,
-        false,
-        List.of("control module voltage", "module voltage", "battery voltage", "supply voltage")),
-    RUN_TIME(
-        "time since start", MeasureUnit.SECOND, false, List.of("time since start", "run time"));
+    ENGINE_SPEED("engine speed", MeasureUnit.PER_MINUTE, 0, 12_000),
+    LOAD("calculated load", MeasureUnit.PERCENT, 0, 130),
+    COOLANT("coolant temperature", MeasureUnit.CELSIUS, -50, 150),
+    SPEED("vehicle speed", MeasureUnit.KILOMETRE_PER_HOUR, 0, 300),
+    AIR_MASS("air mass flow", MeasureUnit.GRAM_PER_SECOND, 0, 800),
+    MANIFOLD_PRESSURE("manifold pressure", MeasureUnit.KILOPASCAL, 5, 500),
+    INTAKE_AIR("intake air temperature", MeasureUnit.CELSIUS, -50, 200),
+    SHORT_TRIM("short-term fuel trim", MeasureUnit.PERCENT, -100, 100),
+    LONG_TRIM("long-term fuel trim", MeasureUnit.PERCENT, -100, 100),
+    TIMING("timing advance", MeasureUnit.DEGREE, -64, 64),
+    THROTTLE("throttle position", MeasureUnit.PERCENT, 0, 100),
+    FUEL_PRESSURE("fuel pressure", MeasureUnit.KILOPASCAL, 0, 300_000),
+    MODULE_VOLTAGE("control module voltage", MeasureUnit.VOLT, 4, 40),
+    RUN_TIME("time since start", MeasureUnit.SECOND, 0, 360_000);
 
     private final String label;
     private final MeasureUnit unit;
-    private final boolean unitMayBeLeftOut;
-    private final List<String> names;
+    private final double least;
+    private final double most;
 
-    Condition(String label, MeasureUnit unit, boolean unitMayBeLeftOut, List<String> names) {
+    Condition(String label, MeasureUnit unit, double least, double most) {
       this.label = label;
       this.unit = unit;
-      this.unitMayBeLeftOut = unitMayBeLeftOut;
-      this.names = names;
+      this.least = least;
+      this.most = most;
     }
 
     public String label() {
@@ -117,13 +69,15 @@ public record FreezeFrameValue(Condition condition, Reading reading) {
       return unit;
     }
 
-    /** Whether a bare number can only be meant in {@link #unit()}. */
-    boolean unitMayBeLeftOut() {
-      return unitMayBeLeftOut;
+    /** Whether a vehicle that drives can have it; the limits are wide (common practice). */
+    public boolean isPossible(Reading reading) {
+      double value = reading.in(unit);
+      return value >= least && value <= most;
     }
 
-    List<String> names() {
-      return names;
+    /** Whether a bare number can only be meant in {@link #unit()}. */
+    public boolean isUnitPlain() {
+      return unit == MeasureUnit.PER_MINUTE || unit == MeasureUnit.PERCENT;
     }
   }
 }

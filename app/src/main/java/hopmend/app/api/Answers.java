@@ -4,9 +4,9 @@ import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeText;
 import hopmend.fault.J1939Code;
 import hopmend.fault.ReadCode;
-import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
+import hopmend.report.ScanText;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.Readiness;
 import java.util.List;
@@ -110,9 +110,11 @@ final class Answers {
       List<Found> found,
       List<ScanText.Doubtful> doubtful,
       String identificationNumber,
+      List<String> identificationNumbers,
       Value odometer,
       String date,
       List<Condition> freezeFrame,
+      boolean saysNone,
       List<Node> picture,
       String workOn,
       String sentence) {}

@@ -5,8 +5,8 @@ import hopmend.app.web.InputProblem;
 import hopmend.catalog.Catalog;
 import hopmend.fault.CodePicture;
 import hopmend.fault.J1939Code;
-import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
+import hopmend.report.ScanText;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.Readiness;
@@ -72,7 +72,7 @@ class ApiController {
   }
 
   private Answers.Report report(String text) {
-    ScanText scan = ScanText.read(text, year(), catalog.controlUnits());
+    ScanText scan = ScanText.read(text, year(), catalog.reportWords());
     CodePicture picture =
         CodePicture.of(
             scan.codes().stream().limit(MOST_CODES).toList(),
@@ -83,11 +83,13 @@ class ApiController {
         scan.found().stream().limit(MOST_FOUND).map(Answers.Found::of).toList(),
         scan.doubtful().stream().limit(MOST_FOUND).toList(),
         scan.vin().map(VinReading::number).orElse(""),
+        scan.vins().stream().map(VinReading::number).limit(MOST_FOUND).toList(),
         scan.odometer().map(Answers.Value::of).orElse(null),
         scan.date().map(LocalDate::toString).orElse(""),
         scan.freezeFrame().stream()
             .map(f -> new Answers.Condition(f.condition().label(), Answers.Value.of(f.reading())))
             .toList(),
+        scan.saysNone(),
         picture.nodes().stream().map(this::node).toList(),
         picture.workOn().map(TroubleCode::text).orElse(""),
         picture.sentence());

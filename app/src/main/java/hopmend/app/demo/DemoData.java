@@ -10,13 +10,13 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.link.Links;
 import hopmend.catalog.Catalog;
-import hopmend.fault.ScanText;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobRules;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
+import hopmend.report.ScanText;
 import hopmend.standin.DoipServer;
 import hopmend.standin.VehicleSpec;
 import java.io.IOException;
@@ -152,7 +152,7 @@ class DemoData {
     FleetVehicle van = fleet.numbered("Van 14").orElseThrow();
     String text = resource("sample/scan-van-14.txt");
     JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text);
-    ScanText scan = ScanText.read(text, 2026, catalog.controlUnits());
+    ScanText scan = ScanText.read(text, 2026, catalog.reportWords());
     desk.open(
         "Lamp on, shakes at the ramp",
         van.fleetNumber(),

@@ -6,7 +6,6 @@ import hopmend.app.job.HopScreens;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
-import hopmend.app.web.UploadedText;
 import hopmend.job.Fact;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -27,11 +26,13 @@ import org.springframework.web.multipart.MultipartFile;
 class NewJobController {
   private final JobDesk desk;
   private final ScanIntake intake;
+  private final SentReports reports;
   private final Fleet fleet;
 
-  NewJobController(JobDesk desk, ScanIntake intake, Fleet fleet) {
+  NewJobController(JobDesk desk, ScanIntake intake, SentReports reports, Fleet fleet) {
     this.desk = desk;
     this.intake = intake;
+    this.reports = reports;
     this.fleet = fleet;
   }
 
@@ -63,17 +64,16 @@ class NewJobController {
   @PostMapping("/jobs")
   String open(
       @Sent Opened sent,
-      @RequestParam(required = false) MultipartFile file,
+      @RequestParam(required = false) List<MultipartFile> file,
       HttpServletRequest request) {
-    String report = UploadedText.of(file).orElse(sent.text());
+    String who = request.getUserPrincipal().getName();
+    String report = reports.text(sent.text(), file, who);
     // Shown again if something will not do: a file has to be picked anew, its text has not.
     request.setAttribute("text", report);
     JobDesk.Submission form =
         new JobDesk.Submission(sent.once(), Long.MAX_VALUE, HopScreens.by(request));
     Optional<ScanIntake.Taken> taken =
-        report.isBlank()
-            ? Optional.empty()
-            : Optional.of(intake.take(report, request.getUserPrincipal().getName()));
+        report.isBlank() ? Optional.empty() : Optional.of(intake.take(report, who));
     return "redirect:/jobs/" + open(sent, form, taken) + "/read";
   }
 

@@ -9,7 +9,6 @@ import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
-import hopmend.app.web.UploadedText;
 import hopmend.catalog.Catalog;
 import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
@@ -44,14 +43,21 @@ class ReadController {
   private final HopScreens screens;
   private final JobDesk desk;
   private final ScanIntake intake;
+  private final SentReports reports;
   private final VehicleDesk vehicles;
   private final Catalog catalog;
 
   ReadController(
-      HopScreens screens, JobDesk desk, ScanIntake intake, VehicleDesk vehicles, Catalog catalog) {
+      HopScreens screens,
+      JobDesk desk,
+      ScanIntake intake,
+      SentReports reports,
+      VehicleDesk vehicles,
+      Catalog catalog) {
     this.screens = screens;
     this.desk = desk;
     this.intake = intake;
+    this.reports = reports;
     this.vehicles = vehicles;
     this.catalog = catalog;
   }
@@ -59,8 +65,9 @@ class ReadController {
   record Pasted(String text) {}
 
   @PostMapping("/paste")
-  String paste(Form form, @Sent Pasted sent, @RequestParam(required = false) MultipartFile file) {
-    String text = UploadedText.of(file).orElseGet(sent::text);
+  String paste(
+      Form form, @Sent Pasted sent, @RequestParam(required = false) List<MultipartFile> file) {
+    String text = reports.text(sent.text(), file, form.submission().by().who());
     intake.append(form.jobId(), text, form.submission());
     return form.done();
   }

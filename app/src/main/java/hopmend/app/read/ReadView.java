@@ -10,7 +10,6 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.Symptom;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
-import hopmend.fault.ScanText;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
@@ -18,6 +17,7 @@ import hopmend.job.JobState;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.report.ScanText;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import jakarta.servlet.http.HttpServletRequest;
@@ -167,7 +167,9 @@ class ReadView implements HopView {
     model.addAttribute("marked", kept.marked());
     model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
     model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
+    model.addAttribute("foundCodes", scan.codes().size());
     model.addAttribute("foundVin", scan.vin().map(VinReading::number).orElse(""));
+    model.addAttribute("foundVins", scan.vins().stream().map(VinReading::number).toList());
     scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
   }
 

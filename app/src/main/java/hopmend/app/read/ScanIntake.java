@@ -6,8 +6,8 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.catalog.Catalog;
-import hopmend.fault.ScanText;
 import hopmend.job.Fact;
+import hopmend.report.ScanText;
 import java.time.Clock;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -59,11 +59,8 @@ class ScanIntake {
     }
     ScanText scan =
         heavy.few(
-            "text",
-            asker,
-            text.length(),
-            () -> ScanText.read(text, year(), catalog.controlUnits()));
-    if (scan.found().isEmpty()) {
+            "text", asker, text.length(), () -> ScanText.read(text, year(), catalog.reportWords()));
+    if (scan.found().isEmpty() && !scan.saysNone()) {
       throw new InputProblem(
           "text",
           scan.doubtful().isEmpty()
@@ -99,7 +96,7 @@ class ScanIntake {
             "text",
             attachment,
             text.length(),
-            () -> ScanText.read(text, year(), catalog.controlUnits()));
+            () -> ScanText.read(text, year(), catalog.reportWords()));
     Reread fresh = new Reread(scan, marked(text, scan));
     lately.put(attachment, fresh);
     return Optional.of(fresh);

@@ -22,12 +22,7 @@ public final class UploadedText {
     if (file == null || file.isEmpty()) {
       return Optional.empty();
     }
-    if (file.getSize() > MOST_MEGABYTES * 1_000_000L) {
-      throw new InputProblem(
-          "file",
-          "The file has %.1f MB; at most %d MB are read."
-              .formatted(file.getSize() / 1e6, MOST_MEGABYTES));
-    }
+    requireSize(file.getSize());
     try {
       return Optional.of(decode(file.getBytes()));
     } catch (IOException e) {
@@ -35,7 +30,21 @@ public final class UploadedText {
     }
   }
 
-  private static String decode(byte[] bytes) {
+  /**
+   * Refuses a file that is too large.
+   *
+   * @throws InputProblem in the field "file"
+   */
+  public static void requireSize(long bytes) {
+    if (bytes > MOST_MEGABYTES * 1_000_000L) {
+      throw new InputProblem(
+          "file",
+          "The file has %.1f MB; at most %d MB are read.".formatted(bytes / 1e6, MOST_MEGABYTES));
+    }
+  }
+
+  /** Bytes as text. */
+  public static String decode(byte[] bytes) {
     String text =
         marked(bytes, 0xFE, 0xFF) || marked(bytes, 0xFF, 0xFE) ? utf16(bytes) : eight(bytes);
     String withoutMark = text.startsWith("\uFEFF") ? text.substring(1) : text;

@@ -1,10 +1,11 @@
-package hopmend.fault;
+package hopmend.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.CpuTime;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.fault.CodeText;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
@@ -67,7 +68,7 @@ class ReportLayoutsTest {
       """;
 
   private static ScanText read(String text) {
-    return ScanText.read(text, 2026, CATALOG.controlUnits());
+    return ScanText.read(text, 2026, CATALOG.reportWords());
   }
 
   @ParameterizedTest
@@ -117,11 +118,12 @@ class ReportLayoutsTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "P03G0 stored|P03G0|digits 0-9 or A-F",
+        "P03G0 stored|P03G0|P0360?",
+        "P03X0 stored|P03X0|digits 0-9 or A-F",
         "P4340|P4340|0, 1, 2 or 3",
         "P034012345|P034012345|too long",
         "DTC 0340 current|0340|without its letter",
-        "SPN 3251 active|SPN 3251 ac|without its FMI",
+        "SPN 3251 active|SPN 3251|without its FMI",
         "SPN 3251 FMI 45|SPN 3251 FMI 45|FMI in 0 to 31"
       })
   void whatLooksLikeACodeIsNeverDroppedInSilence(String line, String stretch, String why) {

@@ -1,5 +1,8 @@
-package hopmend.fault;
+package hopmend.report;
 
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
@@ -9,33 +12,39 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * A pasted scan text of unknown layout (plain text, CSV, JSON or HTML), read: what was found, and
- * where. Nothing that looks like a code is dropped: what cannot be read for certain is listed as
- * doubtful.
+ * A report of unknown layout (plain text, a table, CSV, JSON, HTML or XML), read: what was found,
+ * and where. Nothing that looks like a code is dropped: what cannot be read for certain is listed
+ * as doubtful.
  *
  * @param layout how the report is written, in one word
  * @param found codes in the order of the text, each place once
- * @param doubtful stretches that look like a code but may be words
+ * @param doubtful what may be something, to be asked
  * @param marks every place that was read, in the order of the text
- * @param vin the first identification number found
+ * @param vins the identification numbers found, each once
  * @param date the first date found that can be read in one way only
  * @param freezeFrame conditions named in the text, each the first time
+ * @param saysNone whether it says somewhere that there are no faults
  */
 public record ScanText(
     String layout,
     List<Found> found,
     List<Doubtful> doubtful,
     List<Mark> marks,
-    Optional<VinReading> vin,
+    List<VinReading> vins,
     Optional<Reading> odometer,
     Optional<LocalDate> date,
-    List<FreezeFrameValue> freezeFrame) {
+    List<FreezeFrameValue> freezeFrame,
+    boolean saysNone) {
 
   /** A code at a place: characters {@code start} to {@code end} of the text, line from 1. */
   public record Found(ReadCode read, List<String> slips, int line, int start, int end) {}
 
-  /** A stretch that looks like a code but was not taken as one. */
-  public record Doubtful(String text, String why, int line) {}
+  /**
+   * A stretch that may be something, and was not taken for it.
+   *
+   * @param reads the code that it probably is; empty where none can be said
+   */
+  public record Doubtful(String text, String why, int line, String reads) {}
 
   /** A place in the text and what was read there. */
   public record Mark(Kind kind, int start, int end, String says) {
@@ -59,7 +68,18 @@ public record ScanText(
     found = List.copyOf(found);
     doubtful = List.copyOf(doubtful);
     marks = List.copyOf(marks);
+    vins = List.copyOf(vins);
     freezeFrame = List.copyOf(freezeFrame);
+  }
+
+  /** The first identification number. */
+  public Optional<VinReading> vin() {
+    return vins.stream().findFirst();
+  }
+
+  /** Whether it is a report without any code that says so. */
+  public boolean isWithoutFaults() {
+    return saysNone && found.isEmpty();
   }
 
   /** The codes, each once, with the states of all its places together. */
@@ -75,15 +95,15 @@ public record ScanText(
    * Reads the text.
    *
    * @param modelYearNow the present year, to bound the model year of the identification number
-   * @param units how reports name control units
+   * @param words how reports name things
    * @throws IllegalArgumentException if the text is longer than {@link #MAX_CHARACTERS}
    */
-  public static ScanText read(String text, int modelYearNow, List<ControlUnit> units) {
+  public static ScanText read(String text, int modelYearNow, ReportWords words) {
     if (text.length() > MAX_CHARACTERS) {
       throw new IllegalArgumentException(
           "The report has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), MAX_CHARACTERS));
     }
-    return new ScanReader(ReportText.of(text), modelYearNow, units).read();
+    return new ReportReader(Layout.of(text, words), modelYearNow, words).read();
   }
 }

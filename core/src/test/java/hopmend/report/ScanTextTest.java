@@ -1,4 +1,4 @@
-package hopmend.fault;
+package hopmend.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
@@ -6,6 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatCode;
 import hopmend.CpuTime;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.fault.CodeMeaning;
+import hopmend.fault.CodePicture;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
 import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -29,7 +34,7 @@ class ScanTextTest {
   private final ScanText scan = read(REPORT);
 
   private static ScanText read(String text) {
-    return ScanText.read(text, 2026, CATALOG.controlUnits());
+    return ScanText.read(text, 2026, CATALOG.reportWords());
   }
 
   @Test
@@ -126,7 +131,7 @@ class ScanTextTest {
             "P0340 ", "P0340 stored ", "stored ", "ECM ", "coolant ", "SPN ", "status ", "- ")) {
       String oneLine = piece.repeat(most / piece.length());
       CpuTime<ScanText> read =
-          CpuTime.of(() -> ScanText.read(oneLine, 2026, CATALOG.controlUnits()));
+          CpuTime.of(() -> ScanText.read(oneLine, 2026, CATALOG.reportWords()));
       assertThat(read.seconds()).as(piece).isLessThan(30);
       ScanText scan = read.result();
       if (piece.startsWith("P0340")) {

@@ -1,0 +1,8 @@
+package hopmend.report;
+
+/**
+ * A piece of a report between two places, and what its column or its field is called.
+ *
+ * @param head {@link Head#NONE} where nothing names it
+ */
+record Cell(Head head, int start, int end) {}

@@ -1,0 +1,96 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.measure.MeasureUnit;
+import java.util.List;
+
+/**
+ * What the name of a column or of a field says about what stands in it: a kind of field, a state
+ * that is crossed or not, a condition of a freeze frame and its unit. What it does not say is null.
+ */
+record Head(
+    String words, ReportWords.Label label, CodeState state, Condition condition, MeasureUnit unit) {
+  static final Head NONE = new Head("", null, null, null, null);
+
+  /** Of a name such as "Fault code", "coolant [°C]" or "engineSpeed_rpm". */
+  static Head of(String name, ReportWords known) {
+    String parted =
+        name.replaceAll("(?<=[a-z0-9])(?=[A-Z])", " ").replace('_', ' ').replace('-', ' ');
+    List<Word> words = Word.of(parted);
+    if (words.isEmpty()) {
+      return NONE;
+    }
+    MeasureUnit unit = unitIn(name, words, known);
+    int named = unit != null && known.measure(last(words)).isPresent() ? words.size() - 1 : 0;
+    List<Word> alone = named > 0 ? words.subList(0, named) : words;
+    String text = String.join(" ", words.stream().map(Word::text).toList());
+    ReportWords.Label label = known.labels().whole(alone).orElse(null);
+    CodeState state =
+        label == null
+            ? known.states().whole(alone).map(ReportWords.Said::state).orElse(null)
+            : null;
+    Condition condition = null;
+    if (label == null && state == null) {
+      for (int i = 0; i < alone.size() && condition == null; i++) {
+        Phrases.Match<Condition> match = known.conditions().at(alone, i);
+        condition = match == null ? null : match.meaning();
+      }
+    }
+    if (label == null && state == null && condition == null && alone.size() <= 4) {
+      label = within(alone, known);
+      state = label == ReportWords.Label.CODE ? stateIn(alone, known) : null;
+      label = state != null ? null : label;
+    }
+    return new Head(text, label, state, condition, unit);
+  }
+
+  private static String last(List<Word> words) {
+    return words.get(words.size() - 1).text();
+  }
+
+  /** "Stored codes" as a column of codes is told by its state. */
+  private static CodeState stateIn(List<Word> words, ReportWords known) {
+    for (int i = 0; i < words.size(); i++) {
+      Phrases.Match<ReportWords.Said> match = known.states().at(words, i);
+      if (match != null) {
+        return match.meaning().state();
+      }
+    }
+    return null;
+  }
+
+  private static ReportWords.Label within(List<Word> words, ReportWords known) {
+    ReportWords.Label label = null;
+    for (int i = 0; i < words.size(); i++) {
+      Phrases.Match<ReportWords.Label> match = known.labels().at(words, i);
+      if (match != null && (label == null || label == ReportWords.Label.TEXT)) {
+        label = match.meaning();
+      }
+    }
+    return label;
+  }
+
+  /** A unit in brackets, or as the last word. */
+  private static MeasureUnit unitIn(String name, List<Word> words, ReportWords known) {
+    int open = Math.max(name.indexOf('['), Math.max(name.indexOf('('), name.indexOf(" in ") + 3));
+    if (open > 2) {
+      String inside = name.substring(open + 1).replaceAll("[\\])].*", "").strip();
+      if (known.measure(inside).isPresent()) {
+        return known.measure(inside).get();
+      }
+    }
+    if (name.endsWith("%")) {
+      return MeasureUnit.PERCENT;
+    }
+    return words.size() > 1 ? known.measure(last(words)).orElse(null) : null;
+  }
+
+  boolean is(ReportWords.Label asked) {
+    return label == asked;
+  }
+
+  boolean isKnown() {
+    return label != null || state != null || condition != null;
+  }
+}

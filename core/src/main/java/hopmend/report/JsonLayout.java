@@ -1,0 +1,99 @@
+package hopmend.report;
+
+import hopmend.report.PartLayout.Part;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.json.JsonFactory;
+
+/** JSON: objects are parts, their names and those of lists are headings. */
+final class JsonLayout {
+  private final JsonParser json;
+  private final ReportWords words;
+  private final Map<String, Head> heads = new HashMap<>();
+
+  private JsonLayout(JsonParser json, ReportWords words) {
+    this.json = json;
+    this.words = words;
+  }
+
+  /** Empty if it is none. */
+  static Optional<Layout> of(String text, ReportWords words) {
+    try (JsonParser json = new JsonFactory().createParser(ObjectReadContext.empty(), text)) {
+      json.nextToken();
+      Part root = new Part(null);
+      new JsonLayout(json, words).value(root, null);
+      if (json.nextToken() != null) {
+        return Optional.empty();
+      }
+      return Optional.of(new Layout("json", text, unescaped(text), PartLayout.lines(root)));
+    } catch (JacksonException e) {
+      return Optional.empty();
+    }
+  }
+
+  /** An escaped sign at its last place, with nothing visible before it. */
+  private static char[] unescaped(String text) {
+    char[] glyphs = Layout.glyphs(text);
+    for (int i = 0; i + 1 < glyphs.length; i++) {
+      if (text.charAt(i) != '\\') {
+        continue;
+      }
+      char kind = text.charAt(i + 1);
+      int last = kind == 'u' ? Math.min(i + 5, glyphs.length - 1) : i + 1;
+      char is = ' ';
+      if (kind == 'u' && i + 5 < glyphs.length) {
+        is = Glyphs.plain((char) Integer.parseInt(text.substring(i + 2, i + 6), 16));
+      } else if (kind == '/') {
+        is = '/';
+      }
+      for (int k = i; k < last; k++) {
+        glyphs[k] = Glyphs.HIDDEN;
+      }
+      glyphs[last] = is;
+      i = last;
+    }
+    return glyphs;
+  }
+
+  private Head head(String name) {
+    return heads.computeIfAbsent(name, n -> Head.of(n, words));
+  }
+
+  /** A value under a name, into the part in which it stands. */
+  private void value(Part part, Cell name) {
+    JsonToken token = json.currentToken();
+    if (token == JsonToken.START_OBJECT) {
+      Part inner = new Part(name);
+      part.parts.add(inner);
+      while (json.nextToken() == JsonToken.PROPERTY_NAME) {
+        Cell inside = name();
+        json.nextToken();
+        value(inner, inside);
+      }
+    } else if (token == JsonToken.START_ARRAY) {
+      while (json.nextToken() != JsonToken.END_ARRAY) {
+        value(part, name);
+      }
+    } else if (token != null) {
+      int start = (int) json.currentTokenLocation().getCharOffset();
+      json.getString();
+      int end = (int) json.currentLocation().getCharOffset();
+      boolean quoted = token == JsonToken.VALUE_STRING;
+      part.cells.add(
+          new Cell(
+              name == null ? Head.NONE : name.head(),
+              quoted ? start + 1 : start,
+              quoted ? Math.max(start + 1, end - 1) : end));
+    }
+  }
+
+  private Cell name() {
+    int start = (int) json.currentTokenLocation().getCharOffset() + 1;
+    return new Cell(head(json.currentName()), start, start + json.currentName().length());
+  }
+}

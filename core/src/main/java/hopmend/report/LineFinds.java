@@ -1,0 +1,121 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.fault.TroubleCode;
+import hopmend.measure.Reading;
+import hopmend.vehicle.VinReading;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+
+/** What was recognised in one line, before it is tied to anything else. */
+final class LineFinds {
+  /**
+   * A code.
+   *
+   * @param column the state that its column or its list has, null else
+   */
+  record Code(
+      TroubleCode code, List<String> slips, int count, int start, int end, CodeState column) {}
+
+  /**
+   * A state.
+   *
+   * @param denying whether it was told as "not active"
+   */
+  record State(CodeState state, boolean denying, int start, int end) {}
+
+  /** A value of a freeze frame, or an odometer's where there is no condition. */
+  record Value(Condition condition, Reading reading, int start, int end) {}
+
+  /** An identification number. */
+  record Number(VinReading reading, int start, int end) {}
+
+  /** Something to ask. */
+  record Doubt(int start, int end, String why, String reads) {}
+
+  final List<Code> codes = new ArrayList<>(1);
+  final List<State> states = new ArrayList<>(1);
+  final List<Value> values = new ArrayList<>(0);
+  final List<Value> odometers = new ArrayList<>(0);
+  final List<Number> vins = new ArrayList<>(0);
+  final List<Doubt> doubts = new ArrayList<>(0);
+
+  /** The control unit, null if none is named; whether its words are all that stands there. */
+  String unit;
+
+  int unitStart = -1;
+  int unitEnd = -1;
+  boolean unitIsWhole;
+  boolean unitIsLabelled;
+
+  int type = -1;
+  int count = -1;
+  int spn = -1;
+  int fmi = -1;
+  int halfStart = -1;
+  int halfEnd = -1;
+
+  LocalDate date;
+  int dateStart;
+  int dateEnd;
+
+  /** "No faults". */
+  boolean none;
+
+  /** It says "codes", "faults": a state beside that is about a list. */
+  boolean speaksOfCodes;
+
+  boolean isStatusField;
+  boolean isKnownHead;
+  boolean isMarkedHeading;
+  boolean isSentence;
+  boolean hasValue;
+  boolean mentionsTraffic;
+
+  /** "Not active" was said, but never "history". */
+  boolean historyIsOnlyDenied;
+
+  /** Words that nothing else accounts for. */
+  int otherWords;
+
+  String heading = "";
+
+  boolean hasCodes() {
+    return !codes.isEmpty();
+  }
+
+  String headingText() {
+    return heading;
+  }
+
+  /** All states; what was denied counts only if nothing else was said. */
+  Set<CodeState> allStates() {
+    EnumSet<CodeState> all = EnumSet.noneOf(CodeState.class);
+    states.forEach(s -> all.add(s.state()));
+    dropDenied(all);
+    return all;
+  }
+
+  void dropDenied(Set<CodeState> told) {
+    if (told.size() > 1 && historyIsOnlyDenied) {
+      told.remove(CodeState.HISTORY);
+    }
+  }
+
+  boolean isOnlyStates() {
+    return !states.isEmpty() && otherWords == 0;
+  }
+
+  boolean statesAreStrong() {
+    return otherWords <= 4;
+  }
+
+  /** "P0340, P0341 all stored": a state behind the last of several codes only. */
+  boolean trailingForAll() {
+    return states.stream().allMatch(s -> s.start() > codes.get(codes.size() - 1).start());
+  }
+}

@@ -1,0 +1,340 @@
+package hopmend.report;
+
+import hopmend.report.PartLayout.Part;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Attribute;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+import org.jsoup.nodes.Node;
+import org.jsoup.nodes.TextNode;
+import org.jsoup.parser.Parser;
+
+/** HTML and XML, by a lenient parser that knows where in the original everything stands. */
+final class MarkupLayout {
+  private static final Set<String> INLINE =
+      Set.of(
+          "b", "i", "u", "em", "strong", "span", "font", "a", "sub", "sup", "mark", "code", "tt",
+          "small", "big", "label", "wbr", "kbd", "abbr", "s", "del", "ins", "bdi", "bdo");
+  private static final Set<String> HEADINGS =
+      Set.of("h1", "h2", "h3", "h4", "h5", "h6", "caption", "legend", "summary", "title");
+  private static final Set<String> SILENT = Set.of("script", "style", "template");
+
+  /** What lies deeper is no report. */
+  private static final int MOST_DEPTH = 200;
+
+  private final Map<String, Head> heads = new HashMap<>();
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final List<Line> lines = new ArrayList<>();
+
+  private MarkupLayout(char[] glyphs, ReportWords words) {
+    this.glyphs = glyphs;
+    this.words = words;
+  }
+
+  static Layout html(String text, ReportWords words) {
+    char[] glyphs = unmarked(text);
+    MarkupLayout layout = new MarkupLayout(glyphs, words);
+    Document page = Jsoup.parse(text, Parser.htmlParser().setTrackPosition(true));
+    layout.blocks(page.head(), 0);
+    layout.blocks(page.body(), 0);
+    return new Layout("html", text, glyphs, layout.lines);
+  }
+
+  static Layout xml(String text, ReportWords words) {
+    char[] glyphs = unmarked(text);
+    Document tree = Jsoup.parse(text, Parser.xmlParser().setTrackPosition(true));
+    Part root = new Part(null);
+    MarkupLayout layout = new MarkupLayout(glyphs, words);
+    tree.children().forEach(e -> layout.part(root, e, 0));
+    return new Layout("xml", text, glyphs, PartLayout.lines(root));
+  }
+
+  // The signs
+
+  /** Tags are blanked, those within words hidden; entities become their sign. */
+  private static char[] unmarked(String text) {
+    char[] glyphs = Layout.glyphs(text);
+    int i = 0;
+    while (i < glyphs.length) {
+      char c = text.charAt(i);
+      if (c == '<' && i + 1 < glyphs.length && isTag(text.charAt(i + 1))) {
+        i = tag(text, glyphs, i);
+      } else if (c == '&') {
+        i = entity(text, glyphs, i);
+      } else {
+        i++;
+      }
+    }
+    return glyphs;
+  }
+
+  private static boolean isTag(char c) {
+    return Character.isLetter(c) || c == '/' || c == '!' || c == '?';
+  }
+
+  private static int tag(String text, char[] glyphs, int start) {
+    int end = text.startsWith("<!--", start) ? text.indexOf("-->", start) + 2 : -1;
+    end = end < 2 ? text.indexOf('>', start) : end;
+    int behind = end < 0 ? glyphs.length : end + 1;
+    String name = tagName(text, start, behind);
+    if (SILENT.contains(name) && text.charAt(start + 1) != '/') {
+      int closing = closing(text, name, behind);
+      behind = closing < 0 ? glyphs.length : closing;
+    }
+    // What stands in a tag of XML stays: its attributes are cells.
+    Arrays.fill(glyphs, start, behind, INLINE.contains(name) ? Glyphs.HIDDEN : ' ');
+    return behind;
+  }
+
+  private static int closing(String text, String name, int from) {
+    int at = text.indexOf("</", from);
+    while (at >= 0 && !text.regionMatches(true, at + 2, name, 0, name.length())) {
+      at = text.indexOf("</", at + 2);
+    }
+    return at;
+  }
+
+  private static String tagName(String text, int start, int behind) {
+    int from = text.charAt(start + 1) == '/' ? start + 2 : start + 1;
+    int to = from;
+    while (to < behind && to - from < 12 && Glyphs.isWord(text.charAt(to))) {
+      to++;
+    }
+    return text.substring(from, to).toLowerCase(Locale.ROOT);
+  }
+
+  private static int entity(String text, char[] glyphs, int start) {
+    int end = text.indexOf(';', start);
+    if (end < 0 || end - start > 10) {
+      return start + 1;
+    }
+    String sign = Parser.unescapeEntities(text.substring(start, end + 1), false);
+    if (sign.length() != 1) {
+      return start + 1;
+    }
+    Arrays.fill(glyphs, start, end, Glyphs.HIDDEN);
+    glyphs[end] = Glyphs.plain(sign.charAt(0));
+    return end + 1;
+  }
+
+  // HTML
+
+  private void blocks(Element block, int depth) {
+    if (depth > MOST_DEPTH) {
+      return;
+    }
+    int from = -1;
+    int to = -1;
+    for (Node node : block.childNodes()) {
+      if (node instanceof TextNode text && !text.isBlank()) {
+        from = from < 0 ? text.sourceRange().startPos() : from;
+        to = text.sourceRange().endPos();
+      } else if (node instanceof Element e && isInline(e)) {
+        int[] place = place(e);
+        if (place[1] > 0) {
+          from = from < 0 ? place[0] : from;
+          to = place[1];
+        }
+      } else if (node instanceof Element e) {
+        text(block, from, to);
+        from = -1;
+        block(e, depth);
+      }
+    }
+    text(block, from, to);
+  }
+
+  private static boolean isInline(Element e) {
+    return INLINE.contains(e.normalName());
+  }
+
+  private void block(Element e, int depth) {
+    String name = e.normalName();
+    if (SILENT.contains(name)) {
+      return;
+    }
+    if (HEADINGS.contains(name)) {
+      int[] place = place(e);
+      if (place[1] > 0) {
+        lines.add(Line.of(Line.Kind.HEADING, 0, new Cell(Head.NONE, place[0], place[1])));
+      }
+    } else if (name.equals("table")) {
+      table(e, depth);
+      lines.add(Line.of(Line.Kind.GAP, 0));
+    } else if (name.equals("dl")) {
+      list(e);
+    } else {
+      blocks(e, depth + 1);
+      if (name.equals("p") || name.equals("div") || name.equals("ul") || name.equals("hr")) {
+        lines.add(Line.of(Line.Kind.GAP, 0));
+      }
+    }
+  }
+
+  private void text(Element within, int from, int to) {
+    if (from < 0) {
+      return;
+    }
+    boolean keepsLines = within.normalName().equals("pre");
+    int start = from;
+    for (int i = from; i <= to; i++) {
+      if (i == to || keepsLines && glyphs[i] == '\n') {
+        if (i > start) {
+          lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, i)));
+        }
+        start = i + 1;
+      }
+    }
+  }
+
+  private void table(Element table, int depth) {
+    List<Head> heads = List.of();
+    for (Element row : rows(table)) {
+      List<Element> cells =
+          row.children().stream()
+              .filter(c -> c.normalName().equals("td") || c.normalName().equals("th"))
+              .toList();
+      if (cells.stream().anyMatch(c -> !c.children().isEmpty() && c.selectFirst("table") != null)) {
+        cells.forEach(c -> blocks(c, depth + 1));
+        continue;
+      }
+      boolean allHeads = cells.stream().allMatch(c -> c.normalName().equals("th"));
+      if (cells.size() > 1 && (allHeads || heads.isEmpty() && isHeader(cells))) {
+        heads = cells.stream().map(c -> Head.of(c.text(), words)).toList();
+      } else if (cells.size() == 1) {
+        int[] place = place(cells.get(0));
+        if (place[1] > 0) {
+          Line.Kind kind = allHeads || !heads.isEmpty() ? Line.Kind.HEADING : Line.Kind.TEXT;
+          lines.add(Line.of(kind, 0, new Cell(Head.NONE, place[0], place[1])));
+        }
+      } else {
+        row(cells, heads);
+      }
+    }
+  }
+
+  private static List<Element> rows(Element table) {
+    List<Element> rows = new ArrayList<>();
+    for (Element e : table.children()) {
+      if (e.normalName().equals("tr")) {
+        rows.add(e);
+      } else {
+        e.children().stream().filter(r -> r.normalName().equals("tr")).forEach(rows::add);
+      }
+    }
+    return rows;
+  }
+
+  /** A row of plain cells that all are known names of columns. */
+  private boolean isHeader(List<Element> cells) {
+    return cells.stream()
+        .allMatch(c -> c.normalName().equals("td") && Head.of(c.text(), words).isKnown());
+  }
+
+  private void row(List<Element> elements, List<Head> heads) {
+    List<Cell> cells = new ArrayList<>();
+    int column = 0;
+    Head beside = null;
+    for (Element e : elements) {
+      int[] place = place(e);
+      Head head = column < heads.size() ? heads.get(column) : Head.NONE;
+      if (heads.isEmpty() && beside != null && beside.isKnown()) {
+        head = beside;
+      }
+      if (place[1] > 0) {
+        cells.add(new Cell(head, place[0], place[1]));
+      }
+      beside = heads.isEmpty() && elements.size() == 2 ? Head.of(e.text(), words) : null;
+      String span = e.attr("colspan");
+      column += span.matches("[1-9]\\d?") ? Integer.parseInt(span) : 1;
+    }
+    if (!cells.isEmpty()) {
+      lines.add(new Line(Line.Kind.ROW, cells, 0));
+    }
+  }
+
+  /** Terms and what is said of them. */
+  private void list(Element list) {
+    Head term = Head.NONE;
+    int[] named = {0, 0};
+    for (Element e : list.children()) {
+      int[] place = place(e);
+      if (e.normalName().equals("dt")) {
+        term = Head.of(e.text(), words);
+        named = place;
+      } else if (place[1] > 0) {
+        List<Cell> cells = new ArrayList<>();
+        if (named[1] > 0) {
+          cells.add(new Cell(Head.NONE, named[0], named[1]));
+        }
+        cells.add(new Cell(term, place[0], place[1]));
+        lines.add(new Line(Line.Kind.ROW, cells, 0));
+      }
+    }
+    lines.add(Line.of(Line.Kind.GAP, 0));
+  }
+
+  /** From the first text in it to the last; zeros if there is none. */
+  private static int[] place(Element e) {
+    int[] place = {0, 0};
+    e.nodeStream(TextNode.class)
+        .forEach(
+            t -> {
+              if (!t.isBlank()) {
+                place[0] = place[1] == 0 ? t.sourceRange().startPos() : place[0];
+                place[1] = t.sourceRange().endPos();
+              }
+            });
+    return place;
+  }
+
+  // XML
+
+  private void part(Part parent, Element e, int depth) {
+    if (depth > MOST_DEPTH) {
+      return;
+    }
+    Head head = heads.computeIfAbsent(e.tagName(), n -> Head.of(n, words));
+    int[] place = e.children().isEmpty() ? place(e) : new int[2];
+    if (e.attributesSize() == 0 && e.children().isEmpty()) {
+      if (place[1] > 0) {
+        parent.cells.add(new Cell(head, place[0], place[1]));
+      }
+      return;
+    }
+    int name = e.sourceRange().startPos() + 1;
+    Part part = new Part(new Cell(head, name, name + e.tagName().length()));
+    parent.parts.add(part);
+    reveal(name, name + e.tagName().length(), e.tagName());
+    for (Attribute a : e.attributes()) {
+      var range = e.attributes().sourceRange(a.getKey()).valueRange();
+      if (range.isTracked() && range.endPos() > range.startPos()) {
+        reveal(range.startPos(), range.endPos(), a.getValue());
+        part.cells.add(
+            new Cell(
+                heads.computeIfAbsent(a.getKey(), n -> Head.of(n, words)),
+                range.startPos(),
+                range.endPos()));
+      }
+    }
+    if (e.children().isEmpty() && place[1] > 0) {
+      part.cells.add(new Cell(head, place[0], place[1]));
+    }
+    e.children().forEach(c -> part(part, c, depth + 1));
+  }
+
+  /** What was blanked with its tag is to be read after all. */
+  private void reveal(int from, int to, String what) {
+    for (int i = from; i < to && i - from < what.length(); i++) {
+      glyphs[i] = Glyphs.plain(what.charAt(i - from));
+    }
+  }
+}

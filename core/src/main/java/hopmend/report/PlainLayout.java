@@ -1,0 +1,240 @@
+package hopmend.report;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Plain text: lines, and tables in them. A table begins with a line of known column names, parted
+ * by one sign or by stretches of space; its rows are told by their order or by what stands below
+ * what.
+ */
+final class PlainLayout {
+  private static final char SPACES = ' ';
+  private static final char[] PARTINGS = {'\t', '|', ';', ',', SPACES};
+  private static final int LONGEST_HEADER = 600;
+
+  private final String original;
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final List<Line> lines = new ArrayList<>();
+  private List<Cell> columns = List.of();
+  private List<Head> heads = List.of();
+  private char parting;
+  private int lineStart;
+  private int headerStart;
+  private int rows;
+
+  private PlainLayout(String original, char[] glyphs, ReportWords words) {
+    this.original = original;
+    this.glyphs = glyphs;
+    this.words = words;
+  }
+
+  static Layout of(String text, ReportWords words) {
+    char[] glyphs = Layout.glyphs(text);
+    for (int i = 0; i < glyphs.length; i++) {
+      if (glyphs[i] == '\r') {
+        glyphs[i] = i + 1 < glyphs.length && glyphs[i + 1] == '\n' ? ' ' : '\n';
+      }
+    }
+    PlainLayout plain = new PlainLayout(text, glyphs, words);
+    plain.read();
+    return new Layout("text", text, glyphs, plain.lines);
+  }
+
+  private void read() {
+    int start = 0;
+    while (start <= glyphs.length) {
+      int end = start;
+      while (end < glyphs.length && glyphs[end] != '\n') {
+        end++;
+      }
+      lineStart = start;
+      line(start, end);
+      start = end + 1;
+    }
+  }
+
+  private void line(int from, int to) {
+    int start = from;
+    int end = to;
+    while (start < end && glyphs[start] <= ' ') {
+      start++;
+    }
+    while (end > start && glyphs[end - 1] <= ' ') {
+      end--;
+    }
+    if (start == end) {
+      lines.add(Line.of(Line.Kind.GAP, 0));
+      if (parting == SPACES && rows > 0) {
+        heads = List.of();
+      }
+      return;
+    }
+    if (isHeader(start, end)) {
+      return;
+    }
+    if (!heads.isEmpty()) {
+      List<Cell> cells = split(start, end, parting);
+      if (cells.size() > 1) {
+        lines.add(new Line(Line.Kind.ROW, named(cells), 0));
+        rows++;
+        return;
+      }
+    }
+    lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
+  }
+
+  /** Two names of columns or more, and hardly anything else. */
+  private boolean isHeader(int start, int end) {
+    if (end - start > LONGEST_HEADER || holdsNumber(start, end)) {
+      return false;
+    }
+    for (char sign : PARTINGS) {
+      if (sign != SPACES && indexOf(sign, start, end) < 0) {
+        continue;
+      }
+      List<Cell> cells = split(start, end, sign);
+      if (cells.size() < 2 || cells.size() > 40) {
+        continue;
+      }
+      List<Head> named = new ArrayList<>();
+      int known = 0;
+      for (Cell c : cells) {
+        Head head = Head.of(new String(glyphs, c.start(), c.end() - c.start()), words);
+        if (head.condition() == null && digits(c) > 0 || digits(c) > 2) {
+          return false;
+        }
+        named.add(head);
+        known += head.isKnown() ? 1 : 0;
+      }
+      if (known >= 2 && known * 2 >= cells.size() && isTable(named)) {
+        columns = cells;
+        heads = named;
+        parting = sign;
+        headerStart = lineStart;
+        rows = 0;
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** A table has a column of codes; values with their names in one line are none. */
+  private static boolean isTable(List<Head> heads) {
+    return heads.stream()
+        .anyMatch(
+            h ->
+                h.is(ReportWords.Label.CODE)
+                    || h.is(ReportWords.Label.SPN)
+                    || h.is(ReportWords.Label.SPN_FMI)
+                    || h.state() != null && heads.size() > 2);
+  }
+
+  /** Three digits together are no name of a column. */
+  private boolean holdsNumber(int start, int end) {
+    int together = 0;
+    for (int i = start; i < end; i++) {
+      together = Glyphs.isDigit(glyphs[i]) ? together + 1 : 0;
+      if (together == 3) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private int digits(Cell c) {
+    int digits = 0;
+    for (int i = c.start(); i < c.end(); i++) {
+      digits += Glyphs.isDigit(glyphs[i]) ? 1 : 0;
+    }
+    return digits;
+  }
+
+  private int indexOf(char sign, int from, int to) {
+    for (int i = from; i < to; i++) {
+      if (glyphs[i] == sign) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  /** The cells of a line; empty ones keep their turn where a sign parts them. */
+  private List<Cell> split(int start, int end, char sign) {
+    List<Cell> cells = new ArrayList<>();
+    int from = start;
+    int to = end;
+    if (sign == '|') {
+      from = glyphs[from] == '|' ? from + 1 : from;
+      to = to > from && glyphs[to - 1] == '|' ? to - 1 : to;
+    }
+    boolean quoted = false;
+    int i = from;
+    int cell = from;
+    while (i < to) {
+      boolean quote = sign != SPACES && isQuote(i);
+      quoted ^= quote;
+      boolean parts =
+          sign == SPACES
+              ? glyphs[i] == '\t' || glyphs[i] == ' ' && i + 1 < to && glyphs[i + 1] <= ' '
+              : glyphs[i] == sign && !quoted;
+      if (parts) {
+        cells.add(trimmed(cell, i));
+        while (sign == SPACES && i + 1 < to && glyphs[i + 1] <= ' ') {
+          i++;
+        }
+        cell = i + 1;
+      }
+      i++;
+    }
+    cells.add(trimmed(cell, to));
+    return cells;
+  }
+
+  private boolean isQuote(int place) {
+    return original.charAt(place) == '"';
+  }
+
+  private Cell trimmed(int from, int to) {
+    int start = from;
+    int end = to;
+    while (start < end && glyphs[start] <= ' ') {
+      start++;
+    }
+    while (end > start && glyphs[end - 1] <= ' ') {
+      end--;
+    }
+    return new Cell(Head.NONE, start, end);
+  }
+
+  private List<Cell> named(List<Cell> cells) {
+    List<Cell> named = new ArrayList<>();
+    for (int i = 0; i < cells.size(); i++) {
+      Cell c = cells.get(i);
+      Head head = parting == SPACES ? above(c) : i < heads.size() ? heads.get(i) : Head.NONE;
+      named.add(new Cell(head, c.start(), c.end()));
+    }
+    return named;
+  }
+
+  /** The column whose name stands above a cell, or begins last before it. */
+  private Head above(Cell c) {
+    int from = c.start() - lineStart;
+    int to = c.end() - lineStart;
+    int best = -1;
+    int most = 0;
+    int before = 0;
+    for (int k = 0; k < columns.size(); k++) {
+      int left = columns.get(k).start() - headerStart;
+      int right = columns.get(k).end() - headerStart;
+      int overlap = Math.min(to, right) - Math.max(from, left);
+      if (overlap > most) {
+        most = overlap;
+        best = k;
+      }
+      before = left <= from ? k : before;
+    }
+    return heads.get(best >= 0 ? best : before);
+  }
+}

@@ -1,0 +1,123 @@
+package hopmend.report;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * How a report writes numbers: which sign parts the fraction. The numbers that read in one way only
+ * decide for the others; without any, the language does.
+ */
+final class ReportNumbers {
+  private static final int LOOK_AT = 100_000;
+  private static final Pattern NUMBER =
+      Pattern.compile("\\d{1,3}(?:[ '’]\\d{3})+(?![\\d])(?:[.,]\\d+)?|\\d+(?:[.,]\\d+)*");
+
+  private final boolean comma;
+
+  private ReportNumbers(boolean comma) {
+    this.comma = comma;
+  }
+
+  /**
+   * Looks at a report.
+   *
+   * @param commaLanguage whether it is written in a language with a decimal comma
+   */
+  static ReportNumbers of(Layout layout, boolean commaLanguage) {
+    if (layout.name().equals("json")) {
+      return new ReportNumbers(false);
+    }
+    char[] g = layout.glyphs();
+    int commas = 0;
+    int points = 0;
+    int end = Math.min(g.length, LOOK_AT);
+    for (int i = 1; i + 1 < end; i++) {
+      if ((g[i] == ',' || g[i] == '.')
+          && Glyphs.isDigit(g[i - 1])
+          && Glyphs.isDigit(g[i + 1])
+          && isAlone(g, i, end)) {
+        int behind = 0;
+        while (i + 1 + behind < end && Glyphs.isDigit(g[i + 1 + behind])) {
+          behind++;
+        }
+        if (behind != 3) {
+          commas += g[i] == ',' ? 1 : 0;
+          points += g[i] == '.' ? 1 : 0;
+        }
+      }
+    }
+    return new ReportNumbers(commas == points ? commaLanguage : commas > points);
+  }
+
+  /** No date, no version, no row of numbers: one sign only. */
+  private static boolean isAlone(char[] g, int sign, int end) {
+    int before = sign - 1;
+    while (before >= 0 && Glyphs.isDigit(g[before])) {
+      before--;
+    }
+    int behind = sign + 1;
+    while (behind < end && Glyphs.isDigit(g[behind])) {
+      behind++;
+    }
+    boolean chained =
+        before >= 0 && (g[before] == ',' || g[before] == '.' || Glyphs.isWord(g[before]));
+    boolean goesOn =
+        behind + 1 < end && (g[behind] == ',' || g[behind] == '.') && Glyphs.isDigit(g[behind + 1]);
+    return !chained && !goesOn;
+  }
+
+  /** The place of a number that begins there, hidden signs in it passed over; null if none does. */
+  static int[] placeAt(char[] glyphs, int from, int to) {
+    StringBuilder seen = new StringBuilder(24);
+    int[] places = new int[24];
+    for (int i = from; i < to && seen.length() < 24; i++) {
+      if (glyphs[i] != Glyphs.HIDDEN) {
+        places[seen.length()] = i;
+        seen.append(glyphs[i]);
+      }
+    }
+    Matcher m = NUMBER.matcher(seen);
+    return m.lookingAt() ? new int[] {places[m.start()], places[m.end() - 1] + 1} : null;
+  }
+
+  /** What it may be worth, the likelier first. */
+  List<Double> readings(String written) {
+    String plain = written.replaceAll("[ '’]", "");
+    int lastComma = plain.lastIndexOf(',');
+    int lastPoint = plain.lastIndexOf('.');
+    List<Double> readings = new ArrayList<>();
+    if (lastComma < 0 && lastPoint < 0) {
+      readings.add(Double.parseDouble(plain));
+      return readings;
+    }
+    if (lastComma >= 0 && lastPoint >= 0) {
+      readings.add(decimal(plain, lastComma > lastPoint ? ',' : '.'));
+      return readings;
+    }
+    char sign = lastComma >= 0 ? ',' : '.';
+    int first = plain.indexOf(sign);
+    int last = Math.max(lastComma, lastPoint);
+    double grouped = Double.parseDouble(plain.replace(String.valueOf(sign), ""));
+    if (first != last) {
+      readings.add(grouped);
+      return readings;
+    }
+    double decimal = decimal(plain, sign);
+    boolean mayGroup = plain.length() - last == 4 && last <= 3 && plain.charAt(0) != '0';
+    boolean signParts = (sign == ',') == comma;
+    if (!mayGroup) {
+      readings.add(decimal);
+    } else {
+      readings.add(signParts ? decimal : grouped);
+      readings.add(signParts ? grouped : decimal);
+    }
+    return readings;
+  }
+
+  private static double decimal(String plain, char sign) {
+    String other = sign == ',' ? "." : ",";
+    return Double.parseDouble(plain.replace(other, "").replace(sign, '.'));
+  }
+}

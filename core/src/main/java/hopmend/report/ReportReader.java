@@ -1,0 +1,483 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.measure.Reading;
+import hopmend.report.ScanText.Doubtful;
+import hopmend.report.ScanText.Found;
+import hopmend.report.ScanText.Mark;
+import hopmend.vehicle.VinReading;
+import java.time.LocalDate;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+
+/**
+ * Recognises what stands in the lines of a report. Each line is looked at alone first ({@link
+ * LineFinds}); then what it says is tied together: a state belongs to the codes of its line, else
+ * to the codes above that have none; what a heading says holds until the next one, or until its
+ * part ends.
+ */
+final class ReportReader {
+  private static final int LONGEST_HEADING = 90;
+
+  private final Layout layout;
+  private final LineReader lineReader;
+
+  private final List<Found> found = new ArrayList<>();
+  private final List<Doubtful> doubtful = new ArrayList<>();
+  private final List<Mark> marks = new ArrayList<>();
+  private final Map<String, VinReading> vins = new LinkedHashMap<>();
+  private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
+  private Optional<Reading> odometer = Optional.empty();
+  private Optional<LocalDate> date = Optional.empty();
+  private boolean saysNone;
+
+  /** What headings have said so far. */
+  private Context context = new Context("", Set.of(), Head.NONE);
+
+  private final Deque<Context> outer = new ArrayDeque<>();
+
+  /** Codes that may still be told more about, by the lines below them. */
+  private int openFrom;
+
+  private int openTo;
+  private int linesBelow;
+  private boolean gapBelow;
+  private boolean openInPart;
+  private Half half = Half.NONE;
+
+  /** Places of the line breaks. */
+  private final int[] breaks;
+
+  private record Context(String unit, Set<CodeState> states, Head part) {
+    Context of(String other) {
+      return new Context(other, Set.of(), part);
+    }
+
+    Context with(Set<CodeState> other) {
+      return new Context(unit, other, part);
+    }
+  }
+
+  /** A number of J1939 that waits for its failure mode, or the other way round. */
+  private record Half(int spn, int fmi, int start, int end) {
+    static final Half NONE = new Half(-1, -1, 0, 0);
+
+    boolean isWhole() {
+      return spn >= 0 && fmi >= 0;
+    }
+  }
+
+  ReportReader(Layout layout, int yearNow, ReportWords words) {
+    this.layout = layout;
+    this.breaks = breaks(layout.original());
+    this.lineReader = new LineReader(layout, words, yearNow);
+  }
+
+  ScanText read() {
+    List<Line> lines = layout.lines();
+    LineFinds[] ahead = new LineFinds[lines.size()];
+    for (int i = 0; i < lines.size(); i++) {
+      Line at = lines.get(i);
+      switch (at.kind()) {
+        case OPEN -> outer.push(context);
+        case CLOSE -> {
+          context = outer.pop();
+          endBlock();
+        }
+        case GAP -> gapBelow = true;
+        default -> tie(at, finds(lines, ahead, i), lines, ahead, i);
+      }
+      ahead[i] = null;
+    }
+    endHalf();
+    marks.sort(Comparator.comparingInt(Mark::start));
+    return new ScanText(
+        layout.name(),
+        found,
+        doubtful,
+        marks,
+        List.copyOf(vins.values()),
+        odometer,
+        date,
+        List.copyOf(frame.values()),
+        saysNone);
+  }
+
+  private LineFinds finds(List<Line> lines, LineFinds[] ahead, int i) {
+    if (ahead[i] == null) {
+      ahead[i] = lineReader.read(lines.get(i));
+    }
+    return ahead[i];
+  }
+
+  /** Whether codes stand below, before anything else that could be headed. */
+  private boolean headsCodes(List<Line> lines, LineFinds[] ahead, int i) {
+    int looked = 0;
+    for (int k = i + 1; k < lines.size() && looked < 3; k++) {
+      Line.Kind kind = lines.get(k).kind();
+      if (kind == Line.Kind.GAP || kind == Line.Kind.OPEN) {
+        continue;
+      }
+      if (kind == Line.Kind.CLOSE) {
+        return false;
+      }
+      LineFinds below = finds(lines, ahead, k);
+      if (below.hasCodes() || below.none) {
+        return true;
+      }
+      looked++;
+    }
+    return false;
+  }
+
+  private void tie(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
+    takeValues(at, f);
+    saysNone |= f.none;
+    if (f.hasCodes()) {
+      codes(at, f);
+    } else if (at.kind() == Line.Kind.HEADING && isNameOfPart(at)) {
+      part(at, f);
+    } else {
+      withoutCodes(at, f, lines, ahead, i);
+    }
+    gapBelow = false;
+  }
+
+  private static boolean isNameOfPart(Line at) {
+    return at.cells().get(0).head() != Head.NONE;
+  }
+
+  /** The name of a list or an object: a state, a unit, or what its value is. */
+  private void part(Line at, LineFinds f) {
+    Head head = at.cells().get(0).head();
+    Set<CodeState> states = head.state() == null ? f.allStates() : Set.of(head.state());
+    Context next = new Context(context.unit(), states.isEmpty() ? context.states() : states, head);
+    context = f.unit != null && f.unitIsWhole ? next.of(f.unit) : next;
+  }
+
+  // Codes
+
+  private void codes(Line at, LineFinds f) {
+    endHalf();
+    int first = found.size();
+    String unit = f.unit != null ? f.unit : context.unit();
+    if (f.unit != null) {
+      mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
+    }
+    List<EnumSet<CodeState>> told = statesOfCodes(f);
+    boolean forAll = f.codes.size() > 1 && f.trailingForAll();
+    for (int k = 0; k < f.codes.size(); k++) {
+      LineFinds.Code c = f.codes.get(k);
+      EnumSet<CodeState> states = told.get(k);
+      if (states.isEmpty() && forAll) {
+        states.addAll(f.allStates());
+      }
+      f.dropDenied(states);
+      if (states.isEmpty()) {
+        states.addAll(context.states());
+      }
+      int type = f.type >= 0 && f.codes.size() == 1 ? f.type : c.code().failureType();
+      TroubleCode code =
+          c.code().scheme() == TroubleCode.Scheme.J2012
+              ? new TroubleCode(c.code().base(), type)
+              : c.code();
+      int count = c.count() > 0 ? c.count() : f.codes.size() == 1 ? Math.max(0, f.count) : 0;
+      add(new ReadCode(code, states, unit, count), c.slips(), c.start(), c.end());
+    }
+    f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
+    // A unit named on a line of codes of its own holds for them alone; before all of them, for
+    // more.
+    openFrom = first;
+    openTo = found.size();
+    linesBelow = 0;
+    openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
+  }
+
+  /** Codes and states both stand in the order of the line: a state is of the code before it. */
+  private static List<EnumSet<CodeState>> statesOfCodes(LineFinds f) {
+    List<EnumSet<CodeState>> told = new ArrayList<>();
+    f.codes.forEach(c -> told.add(EnumSet.noneOf(CodeState.class)));
+    for (int i = 0; i < f.codes.size(); i++) {
+      if (f.codes.get(i).column() != null) {
+        told.get(i).add(f.codes.get(i).column());
+      }
+    }
+    int k = 0;
+    for (LineFinds.State s : f.states) {
+      while (k + 1 < f.codes.size() && f.codes.get(k + 1).start() < s.start()) {
+        k++;
+      }
+      told.get(k).add(s.state());
+    }
+    return told;
+  }
+
+  private void add(ReadCode read, List<String> slips, int start, int end) {
+    found.add(new Found(read, slips, lineOf(start), start, end));
+    mark(Mark.Kind.CODE, start, end, read.code().text());
+  }
+
+  private void endBlock() {
+    if (openInPart) {
+      openFrom = found.size();
+      openTo = openFrom;
+    }
+    endHalf();
+  }
+
+  // Lines without a code
+
+  private void withoutCodes(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
+    linesBelow++;
+    if (f.spn >= 0 || f.fmi >= 0) {
+      half(f);
+      return;
+    }
+    if (f.type >= 0 && openTo - openFrom == 1) {
+      ReadCode r = found.get(openFrom).read();
+      if (r.code().scheme() == TroubleCode.Scheme.J2012 && r.code().failureType() == 0) {
+        replace(
+            openFrom,
+            new ReadCode(
+                new TroubleCode(r.code().base(), f.type),
+                r.states(),
+                r.controlUnit(),
+                r.occurrences()));
+      }
+    }
+    if (f.count > 0 && openTo - openFrom == 1) {
+      ReadCode r = found.get(openFrom).read();
+      replace(openFrom, new ReadCode(r.code(), r.states(), r.controlUnit(), f.count));
+    }
+    boolean heading = isHeading(at, f);
+    Set<CodeState> states = f.allStates();
+    if (f.unit != null && (f.unitIsWhole || heading && !f.mentionsTraffic)) {
+      mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
+      if (f.unitIsLabelled && !gapBelow && isOpen() && linesBelow <= 4 && !openHaveUnit()) {
+        everyOpen(r -> new ReadCode(r.code(), r.states(), f.unit, r.occurrences()));
+        return;
+      }
+      context = context.of(f.unit);
+      close();
+      if (!states.isEmpty()) {
+        context = context.with(states);
+      }
+      return;
+    }
+    if (!states.isEmpty()) {
+      f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
+      boolean listed = f.speaksOfCodes || at.kind() == Line.Kind.HEADING;
+      boolean alone = f.isOnlyStates();
+      boolean below =
+          isOpen() && openLackStates() && (f.isStatusField || linesBelow <= 3 && !gapBelow);
+      boolean heads = !f.isStatusField && heading && (listed || alone);
+      if (heads
+          && (listed || !below || gapBelow)
+          && headsCodes(lines, ahead, i)
+          && !(below && alone && !listed)) {
+        context = context.with(states);
+        close();
+      } else if (below && (f.isStatusField || alone || f.statesAreStrong())) {
+        everyOpen(
+            r ->
+                r.states().isEmpty()
+                    ? new ReadCode(r.code(), states, r.controlUnit(), r.occurrences())
+                    : r);
+      } else if (heads) {
+        context = context.with(states);
+        close();
+      }
+      return;
+    }
+    if (heading && !f.hasValue) {
+      headed(at, f, lines, ahead, i);
+    }
+  }
+
+  /** A heading that names nothing known: perhaps a unit that nobody here has heard of. */
+  private void headed(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
+    if (f.isKnownHead) {
+      context = context.with(Set.of());
+      close();
+    } else if ((f.isMarkedHeading || at.kind() == Line.Kind.HEADING)
+        && headsCodes(lines, ahead, i)) {
+      String name = f.headingText();
+      if (!name.isEmpty() && name.length() <= 60) {
+        mark(Mark.Kind.UNIT, at.start(), at.end(), name);
+        context = context.of(name);
+        close();
+      }
+    }
+  }
+
+  private boolean isHeading(Line at, LineFinds f) {
+    return at.kind() == Line.Kind.HEADING
+        || at.cells().size() <= 2 && at.end() - at.start() <= LONGEST_HEADING && !f.isSentence;
+  }
+
+  private boolean isOpen() {
+    return openFrom < openTo;
+  }
+
+  private void close() {
+    openFrom = found.size();
+    openTo = openFrom;
+    endHalf();
+  }
+
+  private boolean openLackStates() {
+    for (int k = openFrom; k < openTo; k++) {
+      Set<CodeState> states = found.get(k).read().states();
+      if (states.isEmpty() || states.equals(context.states())) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean openHaveUnit() {
+    for (int k = openFrom; k < openTo; k++) {
+      if (!found.get(k).read().controlUnit().isEmpty()) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private void everyOpen(java.util.function.UnaryOperator<ReadCode> change) {
+    for (int k = openFrom; k < openTo; k++) {
+      replace(k, change.apply(found.get(k).read()));
+    }
+  }
+
+  private void replace(int k, ReadCode read) {
+    Found f = found.get(k);
+    found.set(k, new Found(read, f.slips(), f.line(), f.start(), f.end()));
+  }
+
+  // Parameter numbers and failure modes on lines of their own
+
+  private void half(LineFinds f) {
+    if (f.spn >= 0 && half.spn() >= 0 || f.fmi >= 0 && half.fmi() >= 0) {
+      endHalf();
+    }
+    half =
+        new Half(
+            f.spn >= 0 ? f.spn : half.spn(),
+            f.fmi >= 0 ? f.fmi : half.fmi(),
+            half.end() == 0 ? f.halfStart : Math.min(half.start(), f.halfStart),
+            Math.max(half.end(), f.halfEnd));
+    if (half.isWhole()) {
+      Half whole = half;
+      half = Half.NONE;
+      int first = found.size();
+      Set<CodeState> states = f.allStates();
+      add(
+          new ReadCode(
+              TroubleCode.ofSpnFmi(whole.spn(), whole.fmi()),
+              states.isEmpty() ? context.states() : states,
+              context.unit(),
+              Math.max(0, f.count)),
+          List.of(),
+          whole.start(),
+          whole.end());
+      openFrom = first;
+      openTo = found.size();
+      linesBelow = 0;
+    }
+  }
+
+  private void endHalf() {
+    if (half.spn() >= 0) {
+      doubt(half.start(), half.end(), "an SPN without its FMI", "");
+    }
+    half = Half.NONE;
+  }
+
+  // Values
+
+  private void takeValues(Line at, LineFinds f) {
+    for (LineFinds.Doubt d : f.doubts) {
+      doubt(d.start(), d.end(), d.why(), d.reads());
+    }
+    f.vins.forEach(
+        v -> {
+          if (vins.putIfAbsent(v.reading().number(), v.reading()) == null) {
+            mark(Mark.Kind.NUMBER, v.start(), v.end(), "identification number");
+          }
+        });
+    for (LineFinds.Value v : f.values) {
+      if (!frame.containsKey(v.condition())) {
+        frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
+        mark(
+            Mark.Kind.CONDITION,
+            v.start(),
+            v.end(),
+            v.condition().label() + " " + v.reading().text());
+      }
+    }
+    Optional<LineFinds.Value> whole = lineReader.valueOfPart(at, context.part());
+    whole.ifPresent(
+        v -> {
+          if (v.condition() != null) {
+            frame.putIfAbsent(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
+            mark(Mark.Kind.CONDITION, v.start(), v.end(), v.reading().text());
+          } else {
+            odometer(v);
+          }
+        });
+    f.odometers.forEach(this::odometer);
+    if (date.isEmpty() && f.date != null) {
+      date = Optional.of(f.date);
+      mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
+    }
+  }
+
+  private void odometer(LineFinds.Value v) {
+    if (odometer.isEmpty()) {
+      odometer = Optional.of(v.reading());
+      mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
+    }
+  }
+
+  private void doubt(int start, int end, String why, String reads) {
+    String text = layout.original().substring(start, Math.min(end, start + 60));
+    doubtful.add(new Doubtful(text, why, lineOf(start), reads));
+    mark(Mark.Kind.DOUBT, start, end, why);
+  }
+
+  private void mark(Mark.Kind kind, int start, int end, String says) {
+    if (start >= 0 && end > start) {
+      marks.add(new Mark(kind, start, end, says));
+    }
+  }
+
+  /** The line of the original in which a character stands, from 1. */
+  private int lineOf(int place) {
+    int at = Arrays.binarySearch(breaks, place);
+    return (at < 0 ? -at - 1 : at) + 1;
+  }
+
+  private static int[] breaks(String text) {
+    IntStream.Builder breaks = IntStream.builder();
+    for (int at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) {
+      breaks.add(at);
+    }
+    return breaks.build().toArray();
+  }
+}

@@ -1,0 +1,226 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.ControlUnit;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.measure.MeasureUnit;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** How reports name things in all languages together: {@code report-words.yaml}. */
+public final class ReportWords {
+  /** What a column or a field is about. */
+  public enum Label {
+    CODE,
+    TYPE,
+    STATUS,
+    UNIT,
+    ADDRESS,
+    SPN,
+    FMI,
+    SPN_FMI,
+    COUNT,
+    ODOMETER,
+    DATE,
+    TEXT,
+    OTHER
+  }
+
+  /** The words of one language, as the file has them. */
+  public record Language(
+      String language,
+      String decimal,
+      Map<CodeState, List<String>> states,
+      Map<Label, List<String>> labels,
+      Map<Condition, List<String>> conditions,
+      List<String> none,
+      List<String> not,
+      List<String> denied,
+      List<String> affirmed,
+      List<String> heads,
+      List<String> beside,
+      List<String> fill,
+      List<String> from) {}
+
+  /** The file. */
+  public record File(List<Language> languages, Map<String, List<String>> units) {}
+
+  /** A state as a phrase has it; denied where the phrase says "not active". */
+  record Said(CodeState state, boolean denying) {}
+
+  private final Phrases<Said> states = new Phrases<>();
+  private final Phrases<Label> labels = new Phrases<>();
+  private final Phrases<Condition> conditions = new Phrases<>();
+  private final Phrases<ControlUnit> units = new Phrases<>();
+  private final Phrases<Boolean> none = new Phrases<>();
+  private final Phrases<Boolean> heads = new Phrases<>();
+  private final Phrases<Boolean> beside = new Phrases<>();
+  private final Set<String> not = new HashSet<>();
+  private final Set<String> denied = new HashSet<>();
+  private final Set<String> affirmed = new HashSet<>();
+  private final Set<String> fill = new HashSet<>();
+  private final Set<String> from = new HashSet<>();
+  private final Set<String> first = new HashSet<>();
+  private final Set<String> commaWords = new HashSet<>();
+  private final Map<String, ControlUnit> addresses = new HashMap<>();
+  private final Map<String, MeasureUnit> measures = new HashMap<>();
+
+  /**
+   * @param controlUnits how reports name them, and where they answer
+   */
+  public ReportWords(File file, List<ControlUnit> controlUnits) {
+    for (Language l : file.languages()) {
+      words(l.not(), not);
+      words(l.denied(), denied);
+      words(l.affirmed(), affirmed);
+      words(l.fill(), fill);
+      words(l.from(), from);
+    }
+    for (Language l : file.languages()) {
+      l.states()
+          .forEach((s, ws) -> ws.forEach(w -> states.add(w, new Said(s, denies(Word.of(w))))));
+      l.labels().forEach((label, ws) -> labels.addAll(ws, label));
+      l.conditions().forEach((c, ws) -> conditions.addAll(ws, c));
+      none.addAll(l.none(), true);
+      heads.addAll(l.heads(), true);
+      beside.addAll(l.beside(), true);
+      if (l.decimal().equals(",")) {
+        l.states().values().forEach(this::ofCommaLanguage);
+        l.conditions().values().forEach(this::ofCommaLanguage);
+        l.labels().values().forEach(this::ofCommaLanguage);
+      }
+    }
+    // What is a word of English as well tells nothing.
+    Language english = file.languages().get(0);
+    english.states().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
+    english.conditions().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
+    english.labels().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
+    for (Language l : file.languages()) {
+      l.states().values().forEach(this::begins);
+      l.labels().values().forEach(this::begins);
+      l.conditions().values().forEach(this::begins);
+      begins(l.none());
+    }
+    controlUnits.forEach(u -> begins(u.words()));
+    first.addAll(not);
+    first.addAll(denied);
+    first.addAll(affirmed);
+    first.addAll(fill);
+    for (ControlUnit u : controlUnits) {
+      units.addAll(u.words(), u);
+      u.addresses().forEach(a -> addresses.put(a.toLowerCase(Locale.ROOT), u));
+    }
+    for (MeasureUnit u : MeasureUnit.values()) {
+      measures.put(u.symbol().toLowerCase(Locale.ROOT), u);
+    }
+    file.units()
+        .forEach(
+            (symbol, spellings) -> {
+              MeasureUnit unit = MeasureUnit.bySymbol(symbol).orElseThrow();
+              spellings.forEach(s -> measures.putIfAbsent(small(s), unit));
+            });
+  }
+
+  private static void words(List<String> from, Set<String> to) {
+    from.forEach(w -> Word.of(w).forEach(x -> to.add(x.text())));
+  }
+
+  private boolean denies(List<Word> phrase) {
+    return phrase.size() > 1
+        && (not.contains(phrase.get(0).text())
+            || not.contains(phrase.get(phrase.size() - 1).text())
+            || phrase.stream().anyMatch(w -> not.contains(w.text())));
+  }
+
+  private void ofCommaLanguage(Collection<String> phrases) {
+    phrases.forEach(p -> commaWords.addAll(texts(p)));
+  }
+
+  private void begins(Collection<String> phrases) {
+    phrases.forEach(p -> first.add(Word.of(p).get(0).text()));
+  }
+
+  private static List<String> texts(String phrase) {
+    return Word.of(phrase).stream().map(Word::text).filter(t -> t.length() > 4).toList();
+  }
+
+  private static String small(String text) {
+    StringBuilder small = new StringBuilder();
+    text.chars().forEach(c -> small.append(Glyphs.small(Glyphs.plain((char) c))));
+    return small.toString();
+  }
+
+  Phrases<Said> states() {
+    return states;
+  }
+
+  Phrases<Label> labels() {
+    return labels;
+  }
+
+  Phrases<Condition> conditions() {
+    return conditions;
+  }
+
+  Phrases<ControlUnit> units() {
+    return units;
+  }
+
+  Phrases<Boolean> none() {
+    return none;
+  }
+
+  Phrases<Boolean> heads() {
+    return heads;
+  }
+
+  Phrases<Boolean> beside() {
+    return beside;
+  }
+
+  /** Whether anything here begins with a word; most words of a report are told by this alone. */
+  boolean isKnown(Word w) {
+    return first.contains(w.text());
+  }
+
+  boolean isNot(Word w) {
+    return not.contains(w.text());
+  }
+
+  boolean isDenied(Word w) {
+    return denied.contains(w.text());
+  }
+
+  boolean isAffirmed(Word w) {
+    return affirmed.contains(w.text());
+  }
+
+  boolean isFill(Word w) {
+    return fill.contains(w.text());
+  }
+
+  boolean isFrom(Word w) {
+    return from.contains(w.text());
+  }
+
+  /** Whether a word is of a language that writes 1,5 for one and a half. */
+  boolean isOfCommaLanguage(Word w) {
+    return w.text().length() > 4 && commaWords.contains(w.text());
+  }
+
+  /** The unit that answers at an address, for example 7E8, 18DAF110 or SA 0. */
+  Optional<ControlUnit> answering(String address) {
+    return Optional.ofNullable(addresses.get(address.toLowerCase(Locale.ROOT)));
+  }
+
+  /** A unit of measure by any of its spellings. */
+  Optional<MeasureUnit> measure(String spelling) {
+    return Optional.ofNullable(measures.get(small(spelling)));
+  }
+}

@@ -1,0 +1,55 @@
+package hopmend.report;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A word of a report: letters and digits that stand together.
+ *
+ * @param text small and without accents
+ * @param start its first character's place
+ * @param end behind its last one
+ */
+record Word(String text, int start, int end) {
+  private static final int LONGEST = 40;
+
+  /** The words of a stretch, those of more than {@value #LONGEST} characters without their text. */
+  static List<Word> of(char[] glyphs, int from, int to) {
+    List<Word> words = new ArrayList<>();
+    char[] letters = new char[LONGEST];
+    int i = from;
+    while (i < to) {
+      if (!Glyphs.isWord(glyphs[i])) {
+        i++;
+        continue;
+      }
+      int start = i;
+      int end = i;
+      int count = 0;
+      while (i < to && (glyphs[i] == Glyphs.HIDDEN || Glyphs.isWord(glyphs[i]))) {
+        if (glyphs[i] != Glyphs.HIDDEN) {
+          if (count < LONGEST) {
+            letters[count] = Glyphs.small(glyphs[i]);
+          }
+          count++;
+          end = i + 1;
+        }
+        i++;
+      }
+      words.add(new Word(count > LONGEST ? "" : new String(letters, 0, count), start, end));
+    }
+    return words;
+  }
+
+  static List<Word> of(String text) {
+    char[] glyphs = text.toCharArray();
+    for (int i = 0; i < glyphs.length; i++) {
+      glyphs[i] = Glyphs.plain(glyphs[i]);
+    }
+    return of(glyphs, 0, glyphs.length);
+  }
+
+  boolean isNumber() {
+    return !text.isEmpty() && text.chars().allMatch(c -> c >= '0' && c <= '9');
+  }
+}
