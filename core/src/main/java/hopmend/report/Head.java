@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -17,7 +18,8 @@ record Head(
   static Head of(String name, ReportWords known) {
     String parted =
         name.replaceAll("(?<=[a-z0-9])(?=[A-Z])", " ").replace('_', ' ').replace('-', ' ');
-    List<Word> words = Word.of(parted);
+    List<Word> words = new ArrayList<>(Word.of(parted));
+    words.removeIf(w -> w.text().equals("is") || w.text().equals("has"));
     if (words.isEmpty()) {
       return NONE;
     }

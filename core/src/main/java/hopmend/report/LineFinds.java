@@ -34,7 +34,7 @@ final class LineFinds {
   /** An identification number. */
   record Number(VinReading reading, int start, int end) {}
 
-  /** Something to ask. */
+  /** Something to ask; {@code reads} is null where it is a value and no code. */
   record Doubt(int start, int end, String why, String reads) {}
 
   final List<Code> codes = new ArrayList<>(1);
@@ -68,6 +68,9 @@ final class LineFinds {
 
   /** It says "codes", "faults": a state beside that is about a list. */
   boolean speaksOfCodes;
+
+  /** To which run of codes each belongs: a state told once of a run is of all of them. */
+  int[] runs = {};
 
   boolean isStatusField;
   boolean isKnownHead;
@@ -112,10 +115,5 @@ final class LineFinds {
 
   boolean statesAreStrong() {
     return otherWords <= 4;
-  }
-
-  /** "P0340, P0341 all stored": a state behind the last of several codes only. */
-  boolean trailingForAll() {
-    return states.stream().allMatch(s -> s.start() > codes.get(codes.size() - 1).start());
   }
 }

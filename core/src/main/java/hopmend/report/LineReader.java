@@ -43,6 +43,7 @@ final class LineReader {
   private static final Pattern PAIR = Pattern.compile("(\\d{2,6})\\s*[-/.,:]\\s*(\\d{1,2})");
   private static final Pattern SPN_WORD = Pattern.compile("spn(\\d{1,6})(?:fmi(\\d{1,2}))?");
   private static final Pattern FMI_WORD = Pattern.compile("fmi(\\d{1,2})");
+  private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}");
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
   private static final Pattern HEX_BYTE = Pattern.compile("(?:0x)?([0-9a-f]{2})h?");
   private static final Pattern MARKED_HEX_BYTE = Pattern.compile("0x([0-9a-f]{2})|([0-9a-f]{2})h");
@@ -114,6 +115,43 @@ final class LineReader {
   private boolean[] valueMark = {};
   private LineFinds f;
 
+  /** Codes that nothing but signs and filling words parts are of one run. */
+  private int[] runs() {
+    int[] runs = new int[f.codes.size()];
+    int i = 0;
+    for (int k = 1; k < runs.length; k++) {
+      int from = f.codes.get(k - 1).start();
+      int to = f.codes.get(k).start();
+      boolean parted = false;
+      while (i < all.size() && all.get(i).start() < to) {
+        boolean tells = accounted[i] == OTHER || accounted[i] == STATE;
+        parted |= tells && all.get(i).start() > from;
+        i++;
+      }
+      runs[k] = runs[k - 1] + (parted ? 1 : 0);
+    }
+    return runs;
+  }
+
+  /** "[CRANE] B1234": what stands in brackets before a code speaks, whether it is known or not. */
+  private void bracketed(Line line) {
+    int start = line.start();
+    if (f.unit != null || !f.hasCodes() || glyphs[start] != '[') {
+      return;
+    }
+    int end = start;
+    while (end < line.end() && glyphs[end] != ']' && end - start < 40) {
+      end++;
+    }
+    String name = seen(start + 1, end).strip();
+    if (end < f.codes.get(0).start()
+        && glyphs[end] == ']'
+        && name.chars().anyMatch(Character::isLetter)
+        && f.states.stream().noneMatch(s -> s.start() < f.codes.get(0).start())) {
+      unit(name, start + 1, end, true);
+    }
+  }
+
   private static final int OTHER = 0;
   private static final int FILL = 1;
   private static final int CODE = 2;
@@ -171,7 +209,9 @@ final class LineReader {
     f.historyIsOnlyDenied =
         f.states.stream().anyMatch(State::denying)
             && f.states.stream().noneMatch(s -> s.state() == CodeState.HISTORY && !s.denying());
+    f.runs = runs();
     judge(line);
+    bracketed(line);
     return f;
   }
 
@@ -314,7 +354,14 @@ final class LineReader {
         }
       }
       case UNIT -> unitCell(written, cell, first, behind);
-      case ODOMETER -> odometerCell(c, head, first, behind);
+      case ODOMETER -> {
+        if (line.depth() > 0 || cells.stream().noneMatch(x -> x.head().is(Label.CODE))) {
+          odometerCell(c, head, first, behind);
+        } else {
+          // When the code was set, not what the vehicle has run by now.
+          account(first, behind, VALUE);
+        }
+      }
       case OTHER -> account(first, behind, FILL);
       case DATE, TEXT -> {}
     }
@@ -368,8 +415,7 @@ final class LineReader {
       account(first, behind, CODE);
     } else if (m.matches() && m.group(1).length() < 7 && small.indexOf('.') < 0) {
       pair(small, cell, first, behind);
-    } else if (small.matches("\\d[0-9a-f]{3}") && !small.matches("\\d{4}")
-        || small.matches("[0-3]\\d{3}")) {
+    } else if (!namesCondition() && LETTERLESS.matcher(small).matches()) {
       f.doubts.add(
           new Doubt(cell.start(), cell.end(), "a code without its letter P, C, B or U?", ""));
       account(first, behind, LABEL);
@@ -392,7 +438,7 @@ final class LineReader {
       return;
     }
     Phrases.Match<ControlUnit> match = first < behind ? words.units().at(all, first) : null;
-    if (match == null && first < behind && isName(first)) {
+    if (first < behind && isName(first, match)) {
       return;
     }
     String name = match != null ? match.meaning().name() : written;
@@ -403,9 +449,15 @@ final class LineReader {
     }
   }
 
-  /** The name of a value: a table may tell more than codes in its columns. */
-  private boolean isName(int i) {
-    return words.labels().at(all, i) != null || words.conditions().at(all, i) != null;
+  /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
+  private boolean isName(int i, Phrases.Match<ControlUnit> unit) {
+    Phrases.Match<Condition> condition = words.conditions().at(all, i);
+    return unit == null && (condition != null || words.labels().at(all, i) != null)
+        || unit != null && condition != null && condition.words() > unit.words();
+  }
+
+  private boolean namesCondition() {
+    return !all.isEmpty() && words.conditions().at(all, 0) != null;
   }
 
   private boolean unitOfAddress(String written, Cell cell, boolean isAddress) {
@@ -964,7 +1016,7 @@ final class LineReader {
     String written = seen(number[0], number[1]);
     double sign = isNegative(number[0]) ? -1 : 1;
     if (sign > 0 && isPerhapsNegative(condition, number[0])) {
-      f.doubts.add(new Doubt(start, end, "minus " + written + ", or a dash before it?", ""));
+      f.doubts.add(new Doubt(start, end, "minus " + written + ", or a dash before it?", null));
       return true;
     }
     for (double reading : numbers.readings(written)) {
@@ -979,7 +1031,7 @@ final class LineReader {
             start,
             end,
             "a %s of %s %s cannot be".formatted(condition.label(), written, unit.symbol()),
-            ""));
+            null));
     return true;
   }
 
@@ -1057,7 +1109,7 @@ final class LineReader {
   }
 
   private int odometerAt(int i, int behind) {
-    int at = nameEnds(behind, all.get(i));
+    int at = nameEnds(saidOf(behind), all.get(i));
     if (at < 0) {
       return behind;
     }
@@ -1074,6 +1126,11 @@ final class LineReader {
     return done;
   }
 
+  /** "Mileage is 84 210": the word between says nothing. */
+  private int saidOf(int i) {
+    return i < all.size() && words.isFill(all.get(i)) ? i + 1 : i;
+  }
+
   private void odometer(int[] number, int word, MeasureUnit named, int start) {
     String written = seen(number[0], number[1]);
     MeasureUnit unit = unitBehind(number[1], word);
@@ -1087,7 +1144,7 @@ final class LineReader {
     unit = unit == null && !strange ? distance.orElse(null) : unit;
     double value = whole(written);
     if (unit == null || value > 5_000_000) {
-      f.doubts.add(new Doubt(start, end, "an odometer in kilometres or in miles?", ""));
+      f.doubts.add(new Doubt(start, end, "an odometer in kilometres or in miles?", null));
       return;
     }
     f.odometers.add(new Value(null, Reading.of(value, unit), start, end));
@@ -1156,7 +1213,7 @@ final class LineReader {
               "an identification number with a slip: "
                   + String.join(" or ", reading.offers())
                   + "?",
-              ""));
+              null));
     }
   }
 
@@ -1275,7 +1332,7 @@ final class LineReader {
       others += accounted[last] == OTHER || accounted[last] == UNIT ? 1 : 0;
       last++;
     }
-    if (others == 0) {
+    if (others == 0 || isBesideCodes(from, behind)) {
       return true;
     }
     boolean afterLabel =
@@ -1292,6 +1349,13 @@ final class LineReader {
       return true;
     }
     return afterFill && ends || plain && ends && f.hasCodes();
+  }
+
+  /** "Active faults" names a list, whatever else its heading says. */
+  private boolean isBesideCodes(int from, int behind) {
+    boolean next =
+        behind < all.size() && segment[behind] == segment[from] && isLabel(behind, Label.CODE);
+    return next && !f.hasCodes();
   }
 
   private void units(Line line) {
@@ -1355,11 +1419,17 @@ final class LineReader {
         && (behind >= all.size() || segment[behind] != segment[from]);
   }
 
+  /** Whether a word makes a name to something more; a short number does not. */
+  private boolean isForeign(int i) {
+    boolean number = all.get(i).isNumber() && all.get(i).text().length() <= 3;
+    return accounted[i] == VALUE || accounted[i] == OTHER && !number;
+  }
+
   private boolean isWholeSegment(int from, int behind) {
     int i = from;
     while (i > 0 && from - i < NEAR && segment[i - 1] == segment[from]) {
       i--;
-      if (accounted[i] == OTHER || accounted[i] == VALUE) {
+      if (isForeign(i)) {
         return false;
       }
     }

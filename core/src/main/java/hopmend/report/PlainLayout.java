@@ -170,6 +170,9 @@ final class PlainLayout {
       to = to > from && glyphs[to - 1] == '|' ? to - 1 : to;
     }
     boolean quoted = false;
+    for (int k = lineStart; k < from; k++) {
+      quoted ^= isQuote(k);
+    }
     int i = from;
     int cell = from;
     while (i < to) {

@@ -47,7 +47,7 @@ final class ReportReader {
   private boolean saysNone;
 
   /** What headings have said so far. */
-  private Context context = new Context("", Set.of(), Head.NONE);
+  private Context context = new Context("", Set.of(), Head.NONE, false);
 
   private final Deque<Context> outer = new ArrayDeque<>();
 
@@ -63,13 +63,15 @@ final class ReportReader {
   /** Places of the line breaks. */
   private final int[] breaks;
 
-  private record Context(String unit, Set<CodeState> states, Head part) {
+  private record Context(String unit, Set<CodeState> states, Head part, boolean statesOfAll) {
+    /** Under another unit; what was said of all units before the first stays. */
     Context of(String other) {
-      return new Context(other, Set.of(), part);
+      return new Context(other, statesOfAll ? states : Set.of(), part, statesOfAll);
     }
 
     Context with(Set<CodeState> other) {
-      return new Context(unit, other, part);
+      boolean ofAll = unit.isEmpty() || statesOfAll;
+      return new Context(statesOfAll ? "" : unit, other, part, ofAll && !other.isEmpty());
     }
   }
 
@@ -166,7 +168,8 @@ final class ReportReader {
   private void part(Line at, LineFinds f) {
     Head head = at.cells().get(0).head();
     Set<CodeState> states = head.state() == null ? f.allStates() : Set.of(head.state());
-    Context next = new Context(context.unit(), states.isEmpty() ? context.states() : states, head);
+    Context next =
+        new Context(context.unit(), states.isEmpty() ? context.states() : states, head, false);
     context = f.unit != null && f.unitIsWhole ? next.of(f.unit) : next;
   }
 
@@ -174,19 +177,16 @@ final class ReportReader {
 
   private void codes(Line at, LineFinds f) {
     endHalf();
+    wrapped(at, f);
     int first = found.size();
     String unit = f.unit != null ? f.unit : context.unit();
     if (f.unit != null) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
     }
     List<EnumSet<CodeState>> told = statesOfCodes(f);
-    boolean forAll = f.codes.size() > 1 && f.trailingForAll();
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
       EnumSet<CodeState> states = told.get(k);
-      if (states.isEmpty() && forAll) {
-        states.addAll(f.allStates());
-      }
       f.dropDenied(states);
       if (states.isEmpty()) {
         states.addAll(context.states());
@@ -208,6 +208,29 @@ final class ReportReader {
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
   }
 
+  /** A sentence that was broken behind a code: "... P0128 which is only / pending, and U0121". */
+  private void wrapped(Line at, LineFinds f) {
+    boolean begins =
+        at.kind() == Line.Kind.TEXT
+            && !f.states.isEmpty()
+            && f.states.get(0).start() == at.start()
+            && f.states.get(0).end() < at.end()
+            && ",;".indexOf(layout.glyphs()[f.states.get(0).end()]) >= 0;
+    if (begins && isOpen() && !gapBelow && linesBelow == 0) {
+      ReadCode last = found.get(openTo - 1).read();
+      if (last.states().isEmpty()) {
+        replace(
+            openTo - 1,
+            new ReadCode(
+                last.code(),
+                Set.of(f.states.get(0).state()),
+                last.controlUnit(),
+                last.occurrences()));
+        f.states.remove(0);
+      }
+    }
+  }
+
   /** Codes and states both stand in the order of the line: a state is of the code before it. */
   private static List<EnumSet<CodeState>> statesOfCodes(LineFinds f) {
     List<EnumSet<CodeState>> told = new ArrayList<>();
@@ -224,7 +247,27 @@ final class ReportReader {
       }
       told.get(k).add(s.state());
     }
+    ofRuns(f, told);
     return told;
+  }
+
+  /** "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run. */
+  private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told) {
+    int first = 0;
+    for (int k = 1; k <= told.size(); k++) {
+      if (k < told.size() && f.runs[k] == f.runs[first]) {
+        continue;
+      }
+      EnumSet<CodeState> ofFirst = EnumSet.copyOf(told.get(first));
+      EnumSet<CodeState> ofLast = EnumSet.copyOf(told.get(k - 1));
+      boolean before = !f.states.isEmpty() && f.states.get(0).start() < f.codes.get(first).start();
+      for (int i = first; i < k; i++) {
+        if (told.get(i).isEmpty()) {
+          told.get(i).addAll(before && !ofFirst.isEmpty() ? ofFirst : ofLast);
+        }
+      }
+      first = k;
+    }
   }
 
   private void add(ReadCode read, List<String> slips, int start, int end) {
@@ -457,7 +500,7 @@ final class ReportReader {
 
   private void doubt(int start, int end, String why, String reads) {
     String text = layout.original().substring(start, Math.min(end, start + 60));
-    doubtful.add(new Doubtful(text, why, lineOf(start), reads));
+    doubtful.add(new Doubtful(text, why, lineOf(start), reads == null ? "" : reads, reads != null));
     mark(Mark.Kind.DOUBT, start, end, why);
   }
 

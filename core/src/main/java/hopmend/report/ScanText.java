@@ -43,8 +43,9 @@ public record ScanText(
    * A stretch that may be something, and was not taken for it.
    *
    * @param reads the code that it probably is; empty where none can be said
+   * @param mayBeCode whether it could be a code at all, and not a value
    */
-  public record Doubtful(String text, String why, int line, String reads) {}
+  public record Doubtful(String text, String why, int line, String reads, boolean mayBeCode) {}
 
   /** A place in the text and what was read there. */
   public record Mark(Kind kind, int start, int end, String says) {
