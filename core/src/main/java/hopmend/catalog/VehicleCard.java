@@ -111,4 +111,9 @@ public record VehicleCard(
         .flatMap(r -> routine(r).stream())
         .toList();
   }
+
+  /** Whether a model year may be one of its vehicles; the year begins before the calendar's. */
+  public boolean isOfYear(int modelYear) {
+    return modelYear >= yearFrom && modelYear <= yearTo + 1;
+  }
 }

@@ -8,6 +8,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.IntPredicate;
 
 /**
  * How several codes hang together: which is worth working on first, which follow from it, which
@@ -84,7 +86,7 @@ public record CodePicture(
       List<Bulletin> bulletins) {
     Ties ties = Ties.of(codes, rules, groups);
     List<Arrow> arrows = ties.arrows();
-    List<Shared> shared = shared(codes, rules);
+    List<Shared> shared = shared(codes, rules, ties);
     Map<TroubleCode, Shared> sharedBy = new HashMap<>();
     shared.forEach(s -> s.codes().forEach(c -> sharedBy.putIfAbsent(c, s)));
     List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
@@ -93,8 +95,10 @@ public record CodePicture(
             .map(c -> named(node(c, ties, sharedBy, rules), cases))
             .sorted(
                 Comparator.comparing(Node::role)
+                    .thenComparing(n -> isPast(n.read()) ? 1 : 0)
                     .thenComparing(n -> sharedBy.containsKey(n.read().code()) ? 0 : 1)
                     .thenComparing(n -> -ties.childrenOf(n.read().code()))
+                    .thenComparing(n -> ties.mayFollow().contains(n.read().code()) ? 1 : 0)
                     .thenComparing(n -> ties.circuitOf(n.read().code()).isPresent() ? 0 : 1)
                     .thenComparing(n -> n.read().is(CodeState.CURRENT) ? 0 : 1)
                     .thenComparing(n -> n.read().code()))
@@ -107,7 +111,7 @@ public record CodePicture(
         shared,
         cases,
         first.map(n -> n.read().code()),
-        byBulletin(cases) + sentence(first, arrows, sharedBy, nodes));
+        byBulletin(cases) + sentence(first, arrows, sharedBy, nodes, rules));
   }
 
   /**
@@ -118,7 +122,8 @@ public record CodePicture(
       List<Arrow> arrows,
       Map<TroubleCode, Arrow> into,
       Map<TroubleCode, Integer> children,
-      Map<TroubleCode, Optional<CodeGroup>> circuits) {
+      Map<TroubleCode, Optional<CodeGroup>> circuits,
+      Set<TroubleCode> mayFollow) {
 
     static Ties of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
       List<CodeRule> tying = rules.stream().filter(r -> r.kind() == CodeRule.Kind.CHILD).toList();
@@ -148,7 +153,8 @@ public record CodePicture(
           (child, followerIn) ->
               causes.forEach(
                   (cause, causeIn) -> {
-                    int rule = firstOfBoth(causeIn, followerIn);
+                    int rule =
+                        firstOfBoth(causeIn, followerIn, r -> tying.get(r).ties(cause, child));
                     if (rule >= 0) {
                       CodeRule r = tying.get(rule);
                       Arrow arrow = new Arrow(cause, child, r.brief(), r.reason());
@@ -157,12 +163,12 @@ public record CodePicture(
                       children.merge(cause, 1, Integer::sum);
                     }
                   }));
-      return new Ties(arrows, into, children, circuits);
+      return new Ties(arrows, into, children, circuits, followers.keySet());
     }
 
-    private static int firstOfBoth(BitSet one, BitSet other) {
+    private static int firstOfBoth(BitSet one, BitSet other, IntPredicate ties) {
       for (int i = one.nextSetBit(0); i >= 0; i = one.nextSetBit(i + 1)) {
-        if (other.get(i)) {
+        if (other.get(i) && ties.test(i)) {
           return i;
         }
       }
@@ -195,15 +201,15 @@ public record CodePicture(
         .orElse(node);
   }
 
-  private static List<Shared> shared(List<ReadCode> codes, List<CodeRule> rules) {
+  private static List<Shared> shared(List<ReadCode> codes, List<CodeRule> rules, Ties ties) {
     List<Shared> shared = new ArrayList<>();
+    List<TroubleCode> all = codes.stream().map(ReadCode::code).toList();
     for (CodeRule rule : rules) {
-      if (rule.kind() == CodeRule.Kind.SHARED) {
-        List<TroubleCode> pointing =
-            codes.stream().map(ReadCode::code).filter(rule::explains).toList();
-        if (pointing.stream().map(TroubleCode::circuitText).distinct().count() >= rule.atLeast()) {
-          shared.add(new Shared(rule.brief(), rule.reason(), pointing));
-        }
+      List<TroubleCode> pointing = all.stream().filter(rule::explains).toList();
+      // What follows from another code needs no cause of its own.
+      boolean explained = pointing.stream().allMatch(c -> ties.into().containsKey(c));
+      if (rule.isShared(all) && !explained) {
+        shared.add(new Shared(rule.brief(), rule.reason(), pointing));
       }
     }
     return shared;
@@ -244,13 +250,42 @@ public record CodePicture(
       Optional<Node> first,
       List<Arrow> arrows,
       Map<TroubleCode, Shared> sharedBy,
-      List<Node> nodes) {
-    if (first.isEmpty()) {
-      return nodes.isEmpty()
-          ? "No codes yet."
-          : "Every code here is a follower or a bystander; read the vehicle again for its cause.";
+      List<Node> nodes,
+      List<CodeRule> rules) {
+    if (nodes.isEmpty()) {
+      return "No codes yet.";
     }
-    TroubleCode code = first.get().read().code();
+    if (first.isEmpty()) {
+      return alone(nodes, rules);
+    }
+    String past =
+        isPast(first.get().read())
+            ? " It is history: note it, clear it, and see whether it comes back."
+            : "";
+    return lead(first.get(), arrows, sharedBy) + past;
+  }
+
+  /** Told only of the past, while nothing says that it is there. */
+  private static boolean isPast(ReadCode read) {
+    return read.states().equals(Set.of(CodeState.HISTORY));
+  }
+
+  /** What to do where nothing accuses anything: the first bystander's own way on. */
+  private static String alone(List<Node> nodes, List<CodeRule> rules) {
+    return nodes.stream()
+        .flatMap(
+            n ->
+                rules.stream()
+                    .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER)
+                    .filter(r -> r.explains(n.read().code()) && !r.alone().isEmpty())
+                    .map(r -> n.read().code().text() + " alone: " + r.alone()))
+        .findFirst()
+        .orElse(
+            "Every code here is a follower or a bystander; read the vehicle again for its cause.");
+  }
+
+  private static String lead(Node first, List<Arrow> arrows, Map<TroubleCode, Shared> sharedBy) {
+    TroubleCode code = first.read().code();
     Optional<Shared> common = Optional.ofNullable(sharedBy.get(code));
     if (common.isPresent()) {
       List<String> together = common.get().codes().stream().map(TroubleCode::text).toList();

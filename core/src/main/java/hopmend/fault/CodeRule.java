@@ -1,6 +1,7 @@
 package hopmend.fault;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Which codes explain which others, from the catalog file {@code code-rules.yaml}.
@@ -8,17 +9,24 @@ import java.util.List;
  * @param kind what the rule says of the explained codes
  * @param causes the codes that explain; empty for a bystander and a shared-cause rule
  * @param explains the codes that are explained, that stand by, or that share a cause
- * @param atLeast for a shared cause: how many different circuits of {@code explains} must be there
+ * @param pairwise whether the n-th cause explains the n-th code only: an injector its own cylinder
+ * @param circuits of a shared cause, each with its codes; empty where each of {@code explains} is
+ *     one of its own
+ * @param atLeast for a shared cause: how many different circuits must be there
  * @param brief a few words for the drawing; for a shared cause its name
+ * @param alone for a bystander: what to do where nothing else is there
  */
 public record CodeRule(
     String id,
     Kind kind,
     List<CodeRange> causes,
     List<CodeRange> explains,
+    boolean pairwise,
+    List<List<CodeRange>> circuits,
     int atLeast,
     String brief,
     String reason,
+    String alone,
     String source) {
   /**
    * CHILD: follows from the cause. BYSTANDER: stands there for a reason of its own. SHARED: several
@@ -32,8 +40,11 @@ public record CodeRule(
 
   public CodeRule {
     causes = causes == null ? List.of() : List.copyOf(causes);
-    explains = List.copyOf(explains);
+    circuits = circuits == null ? List.of() : circuits.stream().map(List::copyOf).toList();
+    explains =
+        explains == null ? circuits.stream().flatMap(List::stream).toList() : List.copyOf(explains);
     brief = brief == null ? "" : brief;
+    alone = alone == null ? "" : alone;
     if (kind == Kind.CHILD && causes.isEmpty()) {
       throw new IllegalArgumentException("Rule " + id + " explains children but names no cause");
     }
@@ -41,6 +52,14 @@ public record CodeRule(
       throw new IllegalArgumentException(
           "Rule %s needs the name of the shared cause and two circuits at least".formatted(id));
     }
+    if (pairwise && size(causes) != size(explains)) {
+      throw new IllegalArgumentException(
+          "Rule %s pairs %d causes with %d codes".formatted(id, size(causes), size(explains)));
+    }
+  }
+
+  private static int size(List<CodeRange> ranges) {
+    return ranges.stream().mapToInt(CodeRange::size).sum();
   }
 
   boolean isCause(TroubleCode code) {
@@ -49,5 +68,36 @@ public record CodeRule(
 
   boolean explains(TroubleCode code) {
     return explains.stream().anyMatch(r -> r.contains(code));
+  }
+
+  /** Whether a cause of the rule explains a code of the rule: any, or its own one. */
+  boolean ties(TroubleCode cause, TroubleCode code) {
+    return !pairwise || place(causes, cause).equals(place(explains, code));
+  }
+
+  private static Optional<Integer> place(List<CodeRange> ranges, TroubleCode code) {
+    int before = 0;
+    for (CodeRange r : ranges) {
+      for (int i = 0; i < r.size(); i++) {
+        if (r.at(i).circuitText().equals(code.circuitText())) {
+          return Optional.of(before + i);
+        }
+      }
+      before += r.size();
+    }
+    return Optional.empty();
+  }
+
+  /** Whether enough of the circuits that share a cause are among the codes. */
+  boolean isShared(List<TroubleCode> codes) {
+    long hit =
+        circuits.isEmpty()
+            ? codes.stream().filter(this::explains).map(TroubleCode::circuitText).distinct().count()
+            : circuits.stream()
+                .filter(
+                    c ->
+                        codes.stream().anyMatch(code -> c.stream().anyMatch(r -> r.contains(code))))
+                .count();
+    return kind == Kind.SHARED && hit >= atLeast;
   }
 }

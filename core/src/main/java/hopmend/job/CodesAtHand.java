@@ -174,11 +174,7 @@ final class CodesAtHand {
                 y ->
                     built
                         .map(b -> y == b.getYear() || y == b.getYear() + 1)
-                        .orElseGet(
-                            () ->
-                                body()
-                                    .filter(c -> y >= c.yearFrom() && y <= c.yearTo() + 1)
-                                    .isPresent()))
+                        .orElseGet(() -> body().filter(c -> c.isOfYear(y)).isPresent()))
             .toList();
     return suiting.isEmpty() ? number.modelYears() : suiting;
   }

@@ -73,6 +73,10 @@ final class LineFinds {
   int[] runs = {};
 
   boolean isStatusField;
+
+  /** How often "status" stands there: once for each of several codes side by side. */
+  int statusFields;
+
   boolean isKnownHead;
   boolean isMarkedHeading;
   boolean isSentence;

@@ -812,6 +812,7 @@ final class LineReader {
       }
       case STATUS -> {
         f.isStatusField |= hasValue;
+        f.statusFields += hasValue ? 1 : 0;
         Matcher m = mayBe ? MARKED_HEX_BYTE.matcher(next.text()) : null;
         Matcher bare = mayBe && hasValue ? HEX_BYTE.matcher(next.text()) : null;
         if (m != null && m.matches()) {

@@ -22,6 +22,11 @@ final class MarkupLayout {
       Set.of(
           "b", "i", "u", "em", "strong", "span", "font", "a", "sub", "sup", "mark", "code", "tt",
           "small", "big", "label", "wbr", "kbd", "abbr", "s", "del", "ins", "bdi", "bdo");
+
+  /** Those of them that stand within words; the others part them. */
+  private static final Set<String> WITHIN_WORDS =
+      Set.of("b", "i", "u", "em", "strong", "font", "sub", "sup", "mark", "wbr", "s", "big");
+
   private static final Set<String> HEADINGS =
       Set.of("h1", "h2", "h3", "h4", "h5", "h6", "caption", "legend", "summary", "title");
   private static final Set<String> SILENT = Set.of("script", "style", "template");
@@ -90,8 +95,17 @@ final class MarkupLayout {
       behind = closing < 0 ? glyphs.length : closing;
     }
     // What stands in a tag of XML stays: its attributes are cells.
-    Arrays.fill(glyphs, start, behind, INLINE.contains(name) ? Glyphs.HIDDEN : ' ');
+    Arrays.fill(
+        glyphs, start, behind, isWithinWord(text, start, behind, name) ? Glyphs.HIDDEN : ' ');
     return behind;
+  }
+
+  /** Also where each character has a tag of its own. */
+  private static boolean isWithinWord(String text, int start, int behind, String name) {
+    boolean alone =
+        start > 1 && text.charAt(start - 2) == '>'
+            || behind + 1 < text.length() && text.charAt(behind + 1) == '<';
+    return WITHIN_WORDS.contains(name) || INLINE.contains(name) && alone;
   }
 
   private static int closing(String text, String name, int from) {

@@ -322,6 +322,17 @@ final class ReportReader {
       }
       return;
     }
+    int open = openTo - openFrom;
+    if (open > 1 && f.statusFields == open && f.states.size() == open) {
+      for (int k = 0; k < open; k++) {
+        ReadCode r = found.get(openFrom + k).read();
+        replace(
+            openFrom + k,
+            new ReadCode(
+                r.code(), Set.of(f.states.get(k).state()), r.controlUnit(), r.occurrences()));
+      }
+      return;
+    }
     if (!states.isEmpty()) {
       f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
       boolean listed = f.speaksOfCodes || at.kind() == Line.Kind.HEADING;

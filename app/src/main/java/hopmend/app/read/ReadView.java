@@ -107,7 +107,12 @@ class ReadView implements HopView {
               model.addAttribute("odometer", Reading.of(v.odometerKm(), MeasureUnit.KILOMETRE));
               VinReading number = Vin.read(v.vin(), intake.year());
               model.addAttribute("vinReading", number);
-              model.addAttribute("modelYears", page.workup().modelYears(number));
+              List<Integer> years = page.workup().modelYears(number);
+              model.addAttribute("modelYears", years);
+              page.workup()
+                  .bodyCard()
+                  .filter(c -> years.stream().noneMatch(c::isOfYear))
+                  .ifPresent(c -> model.addAttribute("otherYears", c));
             });
     lastPasted(page.state())
         .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
