@@ -290,7 +290,7 @@ public record CodePicture(
     if (common.isPresent()) {
       List<String> together = common.get().codes().stream().map(TroubleCode::text).toList();
       return "%s point at one thing, %s: prove that before any sensor, beginning with %s."
-          .formatted(String.join(" and ", together), common.get().name(), code.text());
+          .formatted(listed(together), common.get().name(), code.text());
     }
     List<String> children =
         arrows.stream().filter(a -> a.from().equals(code)).map(a -> a.to().text()).toList();
@@ -298,5 +298,13 @@ public record CodePicture(
         ? "Work on " + code.text() + " first."
         : "Work on %s first; %s should go with it."
             .formatted(code.text(), String.join(", ", children));
+  }
+
+  /** "P0340, P0335 and P0016". */
+  private static String listed(List<String> texts) {
+    int last = texts.size() - 1;
+    return last < 1
+        ? String.join("", texts)
+        : String.join(", ", texts.subList(0, last)) + " and " + texts.get(last);
   }
 }

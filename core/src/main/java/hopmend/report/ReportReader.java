@@ -397,7 +397,7 @@ final class ReportReader {
   private boolean openLackStates() {
     for (int k = openFrom; k < openTo; k++) {
       Set<CodeState> states = found.get(k).read().states();
-      if (states.isEmpty() || states.equals(context.states())) {
+      if (states.isEmpty()) {
         return true;
       }
     }

@@ -2,9 +2,9 @@ package hopmend.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.report.ReportScore.Column;
-import java.util.EnumSet;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** How well reports are read; the tables stand in docs/REPORTS.md. */
 class ReportScoreTest {
@@ -16,17 +16,18 @@ class ReportScoreTest {
     assertThat(score.misses()).isEmpty();
   }
 
-  /** Written before the reader and not tuned to: a change that reads them worse is looked at. */
-  @Test
-  void ofTheReportsThatItWasNotTunedToNoColumnFallsBehind() {
-    ReportScore score = ReportScore.of("second-set.yaml");
-    System.out.println(score.table());
-    for (Column column : EnumSet.of(Column.CODE, Column.TYPE, Column.FRAME, Column.NONE)) {
-      assertThat(score.counts().get(column).recall()).as(column + " recall").isGreaterThan(0.97);
-    }
-    for (Column column : EnumSet.of(Column.STATUS, Column.UNIT, Column.ODOMETER)) {
-      assertThat(score.counts().get(column).recall()).as(column + " recall").isGreaterThan(0.9);
-    }
-    score.counts().forEach((c, n) -> assertThat(n.precision()).as(c.name()).isGreaterThan(0.97));
+  /** Not written for the reader: a change that reads them worse than before is looked at. */
+  @ParameterizedTest
+  @ValueSource(strings = {"second-set.yaml", "third-set.yaml", "fourth-set.yaml"})
+  void ofTheOtherReportsNoColumnFallsBehind(String set) {
+    ReportScore score = ReportScore.of(set);
+    System.out.println(set + "\n" + score.table());
+    score
+        .counts()
+        .forEach(
+            (column, n) -> {
+              assertThat(n.recall()).as(column + " recall").isGreaterThan(0.93);
+              assertThat(n.precision()).as(column + " precision").isGreaterThan(0.95);
+            });
   }
 }

@@ -69,7 +69,10 @@ class ApiController {
   Answers.Report scan(@RequestBody String text, HttpServletRequest request) {
     if (text.length() > MOST_CHARACTERS) {
       throw new InputProblem(
-          "text", "At most " + MOST_CHARACTERS + " characters are read at once; sign in to have more read.");
+          "text",
+          "At most "
+              + MOST_CHARACTERS
+              + " characters are read at once; sign in to have more read.");
     }
     return heavy.few("text", request.getRemoteAddr(), text.length(), () -> report(text));
   }

@@ -173,8 +173,9 @@ class ReadView implements HopView {
     model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
     model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
     model.addAttribute("foundCodes", scan.codes().size());
-    model.addAttribute("foundVin", scan.vin().map(VinReading::number).orElse(""));
-    model.addAttribute("foundVins", scan.vins().stream().map(VinReading::number).toList());
+    List<String> vins = scan.vins().stream().map(VinReading::number).toList();
+    model.addAttribute("foundVin", vins.size() == 1 ? vins.get(0) : "");
+    model.addAttribute("foundVins", vins);
     scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
   }
 
