@@ -32,6 +32,7 @@ public final class BayDrawing {
   private final Bay bay;
   private final List<Shape> shapes = new ArrayList<>();
   private final List<Runnable> names = new ArrayList<>();
+  private final List<Shape.Box> landmarks = new ArrayList<>();
   private final double width;
   private final double height;
   private final LabelPlaces places;
@@ -253,9 +254,21 @@ public final class BayDrawing {
     }
   }
 
+  /** What lies over a manifold has a name of its own, and needs the place more. */
   private void manifold(Shape.Box box, String name) {
     outlined(box);
-    named("manifold-name", name, box);
+    double x = box.x() + box.width() / 2;
+    double y = box.y() + box.height() / 2;
+    names.add(
+        () -> {
+          if (landmarks.stream().noneMatch(l -> holds(l, x, y))) {
+            shapes.add(places.place("manifold-name", name, LabelPlaces.aroundMiddleOf(box, name)));
+          }
+        });
+  }
+
+  private static boolean holds(Shape.Box b, double x, double y) {
+    return x > b.x() && x < b.x() + b.width() && y > b.y() && y < b.y() + b.height();
   }
 
   private void landmark(Bay.Landmark l, Site chosen) {
@@ -270,6 +283,7 @@ public final class BayDrawing {
             l.depthMm() * SCALE,
             8);
     outlined(box);
+    landmarks.add(box);
     named(inTheWay ? "landmark-name-in-the-way" : "landmark-name", l.name(), box);
   }
 

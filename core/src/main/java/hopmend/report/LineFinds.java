@@ -52,6 +52,12 @@ final class LineFinds {
   boolean unitIsWhole;
   boolean unitIsLabelled;
 
+  /** Units that are named in the middle of the line, each for the codes behind it. */
+  final List<UnitAt> unitsWithin = new ArrayList<>(0);
+
+  /** A control unit named at a place. */
+  record UnitAt(String name, int start, int end) {}
+
   int type = -1;
   int count = -1;
   int spn = -1;

@@ -1359,7 +1359,24 @@ final class LineReader {
     return next && !f.hasCodes();
   }
 
+  /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
+  private void unitsWithin() {
+    for (int i = 1; i < all.size() && f.codes.size() > 1; i++) {
+      if (accounted[i] != UNIT || isBeforeCode(i) || segment[i - 1] == segment[i]) {
+        continue;
+      }
+      Phrases.Match<ControlUnit> match = words.units().at(all, i);
+      int behind = match == null ? all.size() : i + match.words();
+      if (behind < all.size() && accounted[behind] == CODE) {
+        f.unitsWithin.add(
+            new LineFinds.UnitAt(
+                match.meaning().name(), all.get(i).start(), all.get(behind - 1).end()));
+      }
+    }
+  }
+
   private void units(Line line) {
+    unitsWithin();
     if (f.unit != null) {
       return;
     }

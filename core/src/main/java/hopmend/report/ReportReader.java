@@ -184,8 +184,14 @@ final class ReportReader {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
     }
     List<EnumSet<CodeState>> told = statesOfCodes(f);
+    int within = 0;
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
+      while (within < f.unitsWithin.size() && f.unitsWithin.get(within).start() < c.start()) {
+        LineFinds.UnitAt named = f.unitsWithin.get(within++);
+        mark(Mark.Kind.UNIT, named.start(), named.end(), named.name());
+        unit = named.name();
+      }
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);
       if (states.isEmpty()) {
