@@ -41,6 +41,15 @@ class ReportFilesIT extends AppIT {
         .getResponse();
   }
 
+  private String page(long job) throws Exception {
+    return mvc.perform(
+            get("/jobs/" + job + "/read")
+                .with(SecurityMockMvcRequestPostProcessors.user("oskar").roles("TECHNICIAN")))
+        .andReturn()
+        .getResponse()
+        .getContentAsString();
+  }
+
   private List<String> codes(long job) {
     return desk.look(job).workup().state().codes().stream().map(c -> c.code().text()).toList();
   }
@@ -134,13 +143,7 @@ class ReportFilesIT extends AppIT {
     long job = newJob();
     assertThat(send(job, "Motorsteuergerät: keine Fehler gespeichert").getStatus()).isEqualTo(302);
     assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(1);
-    String page =
-        mvc.perform(
-                get("/jobs/" + job + "/read")
-                    .with(SecurityMockMvcRequestPostProcessors.user("oskar").roles("TECHNICIAN")))
-            .andReturn()
-            .getResponse()
-            .getContentAsString();
+    String page = page(job);
     assertThat(page).contains("The report says that there are no faults");
   }
 
@@ -148,13 +151,7 @@ class ReportFilesIT extends AppIT {
   void aDoubtIsOneTapAway() throws Exception {
     long job = newJob();
     send(job, "P0340 stored\nP03S1 pending");
-    String page =
-        mvc.perform(
-                get("/jobs/" + job + "/read")
-                    .with(SecurityMockMvcRequestPostProcessors.user("oskar").roles("TECHNICIAN")))
-            .andReturn()
-            .getResponse()
-            .getContentAsString();
+    String page = page(job);
     assertThat(page).contains("It is P0351", "name=\"code\" value=\"P0351\"");
     assertThat(codes(job)).containsExactly("P0340");
   }

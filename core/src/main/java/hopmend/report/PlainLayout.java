@@ -56,14 +56,9 @@ final class PlainLayout {
   }
 
   private void line(int from, int to) {
-    int start = from;
-    int end = to;
-    while (start < end && glyphs[start] <= ' ') {
-      start++;
-    }
-    while (end > start && glyphs[end - 1] <= ' ') {
-      end--;
-    }
+    Cell whole = trimmed(from, to);
+    int start = whole.start();
+    int end = whole.end();
     if (start == end) {
       lines.add(Line.of(Line.Kind.GAP, 0));
       if (parting == SPACES && rows > 0) {
