@@ -68,77 +68,74 @@ class CatalogTest {
     }
   }
 
-  /** A slip of whoever writes a card or a sheet is named with its file, and nothing is loaded. */
+  /**
+   * A slip of whoever writes a card or a sheet is named with its file and its line, and nothing is
+   * loaded.
+   */
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',
       value = {
-        "index.yaml|  - camshaft-position|  - no-such-sheet|no file family/no-such-sheet.yaml",
-        CARD + "|family: camshaft-position\\n|family: nothing-of-the-kind\\n|is of no known family",
-        CARD + "|fastener: cam-sensor-bolt|fastener: glue|names no fastener of the card",
-        CARD + "|behind: [intake-duct]|behind: [the-moon]|the-moon",
-        CARD + "|under: [engine-cover]|under: [intake-duct]|want to come first",
-        CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing",
-        CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch",
-        CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT",
-        CARD + "|revision: 2|revison: 2|revison",
-        CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay",
-        CARD + "|torqueNm: 9|torqueNm: -9|must be positive",
-        CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175",
-        SHEET + "|otherwise: 0.97, finds: false|otherwise: 0.90, finds: false|add up to",
-        SHEET + "|looksFor: [connector]|looksFor: [gremlin]|gremlin",
-        SHEET + "|after: [clean-around]|after: [sing]|sing",
-        SHEET + "|codes: P0340-P0344|codes: P0344-P0340|P0344 to P0340",
-        SHEET + "|cautions: [engine-off]|cautions: [beware]|beware",
-        SHEET + "|latch: site|latch: magnet|latch magnet",
-        SHEET + "|undoes: unplug|undoes: nothing-here|undoes nothing-here, which is no operation",
-        SHEET + "|undoes: release-bolt|undoes: null|nothing undoes release-bolt",
-        SHEET + "|codes: P0340-P0344|codes: P0335-P0344|crankshaft-position",
-        CARD + "|fittedPart: WS-6071-A|fittedPart: WS-0|no part is called WS-0",
-        CARD + "|cam-wheel-teeth|wheel-teeth|needs the figure cam-wheel-teeth",
-        CARD + "|latch: push-tab|latch: magnet|latch magnet",
-        CARD + "|id: cam-exhaust|id: cam-intake|two sites are called cam-intake",
-        CARD + "|cautions: [running-engine]|cautions: [beware]|beware",
-        "cautions.yaml|sign: volt|sign: ohm|no pictogram ohm",
-        "cautions.yaml|- id: hot-engine|- id: engine-off|two cautions are called engine-off",
-        "index.yaml|  - camshaft-position|  - camshaft-position\\n  - camshaft-position|two sheets",
-        "code-rules.yaml|kind: CHILD|kind: COUSIN|COUSIN",
-        "cautions.yaml|hardStop: true|hardstop: true|hardstop"
+        "index.yaml|  - camshaft-position|  - no-such-sheet|no file family/no-such-sheet.yaml|",
+        CARD
+            + "|family: camshaft-position\\n|family: nothing-of-the-kind\\n|is of no known family|",
+        CARD + "|fastener: cam-sensor-bolt|fastener: glue|names no fastener of the card|",
+        CARD + "|behind: [intake-duct]|behind: [the-moon]|the-moon|",
+        CARD + "|under: [engine-cover]|under: [intake-duct]|want to come first|",
+        CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing|",
+        CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch|",
+        CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT|",
+        CARD + "|revision: 2|revison: 2|revison|revison: 2",
+        CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay|",
+        CARD + "|torqueNm: 9|torqueNm: -9|must be positive|torqueNm: -9",
+        CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175|",
+        SHEET + "|otherwise: 0.97, finds: false|otherwise: 0.90, finds: false|add up to|",
+        SHEET + "|looksFor: [connector]|looksFor: [gremlin]|gremlin|",
+        SHEET + "|after: [clean-around]|after: [sing]|sing|",
+        SHEET + "|codes: P0340-P0344|codes: P0344-P0340|P0344 to P0340|",
+        SHEET + "|cautions: [engine-off]|cautions: [beware]|beware|",
+        SHEET + "|latch: site|latch: magnet|latch magnet|latch: magnet",
+        SHEET
+            + "|undoes: unplug|undoes: nothing-here|undoes nothing-here, which is no operation|undoes: nothing-here",
+        SHEET + "|undoes: release-bolt|undoes: null|nothing undoes release-bolt|",
+        SHEET + "|codes: P0340-P0344|codes: P0335-P0344|crankshaft-position|",
+        CARD + "|fittedPart: WS-6071-A|fittedPart: WS-0|no part is called WS-0|fittedPart: WS-0",
+        CARD + "|cam-wheel-teeth|wheel-teeth|needs the figure cam-wheel-teeth|",
+        CARD + "|latch: push-tab|latch: magnet|latch magnet|latch: magnet",
+        CARD + "|id: cam-exhaust|id: cam-intake|two sites are called cam-intake|",
+        CARD + "|cautions: [running-engine]|cautions: [beware]|beware|[beware]",
+        "cautions.yaml|sign: volt|sign: ohm|no pictogram ohm|sign: ohm",
+        "cautions.yaml|- id: hot-engine|- id: engine-off|two cautions are called engine-off|- id: engine-off",
+        "index.yaml|  - camshaft-position|  - camshaft-position\\n  - camshaft-position|two sheets|",
+        "code-rules.yaml|kind: CHILD|kind: COUSIN|COUSIN|",
+        "cautions.yaml|hardStop: true|hardstop: true|hardstop|hardstop: true",
+        SHEET + "|looksFor: [connector]|looksFor: [connecter]||connecter",
+        SHEET + "|principle: |principal: ||principal: "
       })
-  void aSlipIsRefusedAndNamed(String file, String from, String to, String named) {
-    assertThatThrownBy(() -> with(file, from.replace("\\n", "\n"), to.replace("\\n", "\n")))
+  void aSlipIsRefusedAndNamed(String file, String from, String to, String named, String where) {
+    String right = from.replace("\\n", "\n");
+    String wrong = to.replace("\\n", "\n");
+    assertThatThrownBy(() -> with(file, right, wrong))
         .isInstanceOf(CatalogReader.CatalogRefused.class)
-        .hasMessageContaining(named);
+        .hasMessageContaining(named == null ? "" : named)
+        .satisfies(
+            e -> {
+              if (where != null) {
+                assertThat(linesTold(file, right, wrong, e.getMessage()))
+                    .as(e.getMessage())
+                    .anyMatch(line -> line.contains(where));
+              }
+            });
   }
 
-  /** The line is that of what is wrong, not of the file's beginning. */
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        CARD + "|latch: push-tab|latch: magnet|latch: magnet",
-        CARD + "|fittedPart: WS-6071-A|fittedPart: WS-0|fittedPart: WS-0",
-        CARD + "|revision: 2|revison: 2|revison: 2",
-        CARD + "|torqueNm: 9|torqueNm: -9|torqueNm: -9",
-        CARD + "|cautions: [running-engine]|cautions: [beware]|[beware]",
-        SHEET + "|looksFor: [connector]|looksFor: [connecter]|connecter",
-        SHEET + "|latch: site|latch: magnet|latch: magnet",
-        SHEET + "|undoes: unplug|undoes: nothing-here|undoes: nothing-here",
-        SHEET + "|principle: |principal: |principal: ",
-        "cautions.yaml|sign: volt|sign: ohm|sign: ohm",
-        "cautions.yaml|- id: hot-engine|- id: engine-off|- id: engine-off",
-        "cautions.yaml|hardStop: true|hardstop: true|hardstop: true"
-      })
-  void aSlipIsNamedWithItsLine(String file, String from, String to, String where) {
+  /** The lines of the spoilt file that the message gives by their numbers. */
+  private static List<String> linesTold(String file, String from, String to, String message) {
     List<String> lines = spoilt(file, from, to).lines().toList();
-    assertThatThrownBy(() -> with(file, from, to))
-        .satisfies(
-            e ->
-                assertThat(
-                        Pattern.compile(file + ", line (\\d+): ").matcher(e.getMessage()).results())
-                    .as(e.getMessage())
-                    .extracting(told -> lines.get(Integer.parseInt(told.group(1)) - 1))
-                    .anyMatch(line -> line.contains(where)));
+    return Pattern.compile(file + ", line (\\d+): ")
+        .matcher(message)
+        .results()
+        .map(told -> lines.get(Integer.parseInt(told.group(1)) - 1))
+        .toList();
   }
 
   @Test

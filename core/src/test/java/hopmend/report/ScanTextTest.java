@@ -125,14 +125,14 @@ class ScanTextTest {
   /** Each took minutes once; the bound only catches what grows with the square. */
   @Test
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut() {
-    int most = ScanText.MAX_CHARACTERS;
+    int most = 1_000_000;
     for (String piece :
         List.of(
             "P0340 ", "P0340 stored ", "stored ", "ECM ", "coolant ", "SPN ", "status ", "- ")) {
       String oneLine = piece.repeat(most / piece.length());
       CpuTime<ScanText> read =
           CpuTime.of(() -> ScanText.read(oneLine, 2026, CATALOG.reportWords()));
-      assertThat(read.seconds()).as(piece).isLessThan(30);
+      assertThat(read.seconds()).as(piece).isLessThan(10);
       ScanText scan = read.result();
       if (piece.startsWith("P0340")) {
         assertThat(scan.codes()).hasSize(1);
