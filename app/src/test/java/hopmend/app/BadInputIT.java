@@ -120,6 +120,18 @@ class BadInputIT extends AppIT {
     assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(2);
   }
 
+  /** What will not do is not shown again on a page that is not there. */
+  @Test
+  void aFormOfAJobThatIsNotHereIsToldSo() throws Exception {
+    for (String form : List.of("read/code", "prove/verdict", "swap/pieces", "undo", "live/start")) {
+      assertThat(send(post("/jobs/999999999/" + form).param("sequence", "x")).getStatus())
+          .as(form)
+          .isEqualTo(404);
+    }
+    String words = "w".repeat(2001);
+    assertThat(send(post("/jobs/999999999/note").param("words", words)).getStatus()).isEqualTo(404);
+  }
+
   @Test
   void aNoteThatWillNotDoIsShownWhereItWasTyped() throws Exception {
     long job = job();

@@ -23,7 +23,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -47,54 +46,6 @@ final class LineReader {
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
   private static final Pattern HEX_BYTE = Pattern.compile("(?:0x)?([0-9a-f]{2})h?");
   private static final Pattern MARKED_HEX_BYTE = Pattern.compile("0x([0-9a-f]{2})|([0-9a-f]{2})h");
-
-  /** Words that may stand between the name of a condition and its value. */
-  private static final Set<String> BESIDE_A_NAME =
-      Set.of(
-          "temperature",
-          "temp",
-          "sensor",
-          "value",
-          "actual",
-          "bank",
-          "b1",
-          "position",
-          "level",
-          "absolute",
-          "abs",
-          "relative",
-          "reading",
-          "signal",
-          "ist",
-          "wert",
-          "istwert",
-          "valor",
-          "valeur",
-          "valore",
-          "waarde",
-          "km",
-          "total",
-          "gesamt");
-
-  /** Words that are often something else than a state where they stand among others. */
-  private static final Set<String> AMBIGUOUS =
-      Set.of(
-          "current",
-          "present",
-          "static",
-          "permanent",
-          "past",
-          "on",
-          "active",
-          "history",
-          "aktuell",
-          "actual",
-          "presente",
-          "permanente",
-          "attuale",
-          "statisch",
-          "stored",
-          "logged");
 
   private final Layout layout;
   private final char[] glyphs;
@@ -511,7 +462,7 @@ final class LineReader {
     }
     dateAt(w);
     if (!words.isKnown(w)) {
-      f.mentionsTraffic |= isTraffic(w.text());
+      f.mentionsTraffic |= words.isTraffic(w);
       return i + 1;
     }
     Phrases.Match<Boolean> none = words.none().at(all, i);
@@ -548,16 +499,6 @@ final class LineReader {
       account(i, i + 1, FILL);
     }
     return i + 1;
-  }
-
-  /** "Lost communication with": a unit named behind it is not the one that speaks. */
-  private static boolean isTraffic(String word) {
-    return word.length() > 6
-        && (word.startsWith("communi")
-            || word.startsWith("kommuni")
-            || word.startsWith("comuni")
-            || word.startsWith("komuni")
-            || word.startsWith("iletisim"));
   }
 
   private static boolean isHex(Word w) {
@@ -956,7 +897,7 @@ final class LineReader {
           return at;
         }
       } else if (!perMinute
-          && !BESIDE_A_NAME.contains(w.text())
+          && !words.isBesideName(w)
           && words.measure(w.text()).isEmpty()
           && !(w.text().equals("min") || w.text().equals("h"))) {
         return -1;
@@ -1036,7 +977,7 @@ final class LineReader {
     return true;
   }
 
-  /** An engine turns not at all, or a hundred times a minute at least. */
+  /** Below fifty a minute no engine turns, and no starter turns one (common practice). */
   private static boolean isOddSpeed(Condition condition, Reading value) {
     double perMinute = condition == Condition.ENGINE_SPEED ? value.in(MeasureUnit.PER_MINUTE) : 0;
     return perMinute > 0 && perMinute < 50;
@@ -1341,7 +1282,7 @@ final class LineReader {
     if (afterLabel && before == 0) {
       return true;
     }
-    boolean plain = behind - from > 1 || !AMBIGUOUS.contains(all.get(from).text());
+    boolean plain = behind - from > 1 || !words.isAmbiguous(all.get(from));
     boolean afterCode = from > 0 && accounted[from - 1] == CODE;
     boolean afterFill =
         from > 0 && accounted[from - 1] == FILL && segment[from - 1] == segment[from];

@@ -206,8 +206,6 @@ final class ReportReader {
       add(new ReadCode(code, states, unit, count), c.slips(), c.start(), c.end());
     }
     f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
-    // A unit named on a line of codes of its own holds for them alone; before all of them, for
-    // more.
     openFrom = first;
     openTo = found.size();
     linesBelow = 0;

@@ -49,7 +49,12 @@ public final class ReportWords {
       List<String> from) {}
 
   /** The file. */
-  public record File(List<Language> languages, Map<String, List<String>> units) {}
+  public record File(
+      List<Language> languages,
+      List<String> beside,
+      List<String> ambiguous,
+      List<String> traffic,
+      Map<String, List<String>> units) {}
 
   /** A state as a phrase has it; denied where the phrase says "not active". */
   record Said(CodeState state, boolean denying) {}
@@ -67,6 +72,9 @@ public final class ReportWords {
   private final Set<String> fill = new HashSet<>();
   private final Set<String> from = new HashSet<>();
   private final Set<String> first = new HashSet<>();
+  private final Set<String> besideNames = new HashSet<>();
+  private final Set<String> ambiguous = new HashSet<>();
+  private final List<String> traffic;
   private final Set<String> commaWords = new HashSet<>();
   private final Map<String, ControlUnit> addresses = new HashMap<>();
   private final Map<String, MeasureUnit> measures = new HashMap<>();
@@ -75,6 +83,9 @@ public final class ReportWords {
    * @param controlUnits how reports name them, and where they answer
    */
   public ReportWords(File file, List<ControlUnit> controlUnits) {
+    words(file.beside(), besideNames);
+    words(file.ambiguous(), ambiguous);
+    traffic = List.copyOf(file.traffic());
     for (Language l : file.languages()) {
       words(l.not(), not);
       words(l.denied(), denied);
@@ -132,10 +143,7 @@ public final class ReportWords {
   }
 
   private boolean denies(List<Word> phrase) {
-    return phrase.size() > 1
-        && (not.contains(phrase.get(0).text())
-            || not.contains(phrase.get(phrase.size() - 1).text())
-            || phrase.stream().anyMatch(w -> not.contains(w.text())));
+    return phrase.size() > 1 && phrase.stream().anyMatch(w -> not.contains(w.text()));
   }
 
   private void ofCommaLanguage(Collection<String> phrases) {
@@ -203,6 +211,18 @@ public final class ReportWords {
 
   boolean isFill(Word w) {
     return fill.contains(w.text());
+  }
+
+  boolean isBesideName(Word w) {
+    return besideNames.contains(w.text());
+  }
+
+  boolean isAmbiguous(Word w) {
+    return ambiguous.contains(w.text());
+  }
+
+  boolean isTraffic(Word w) {
+    return traffic.stream().anyMatch(w.text()::startsWith);
   }
 
   boolean isFrom(Word w) {

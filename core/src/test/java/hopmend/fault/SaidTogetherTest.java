@@ -39,6 +39,5 @@ class SaidTogetherTest {
     for (String word : words.split(" *; *")) {
       assertThat(said).as(codes).contains(word);
     }
-    assertThat(picture.nodes()).as("there is always a way on").isNotEmpty();
   }
 }

@@ -99,9 +99,13 @@ class FleetController {
   String again(
       InputProblem p, Model model, HttpServletRequest request, HttpServletResponse response) {
     p.show(model, response);
-    return SentFields.shown(request, FleetLine.class)
-        .map(line -> edit(changed(request), line, model))
-        .orElseGet(() -> list("", "", "", model));
+    return NotHere.or(
+        () ->
+            SentFields.shown(request, FleetLine.class)
+                .map(line -> edit(changed(request), line, model))
+                .orElseGet(() -> list("", "", "", model)),
+        model,
+        response);
   }
 
   @GetMapping("/fleet.csv")

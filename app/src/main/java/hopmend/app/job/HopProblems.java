@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
 import hopmend.job.Fact;
 import jakarta.servlet.http.HttpServletRequest;
@@ -30,6 +31,9 @@ class HopProblems {
     Map<String, String> kept = new HashMap<>();
     request.getParameterMap().forEach((k, v) -> kept.put(k, String.join(",", v)));
     model.addAttribute("kept", kept);
-    return screens.show(RequestPath.jobId(request), FormArgument.hop(request), model);
+    return NotHere.or(
+        () -> screens.show(RequestPath.jobId(request), FormArgument.hop(request), model),
+        model,
+        response);
   }
 }

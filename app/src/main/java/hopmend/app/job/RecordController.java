@@ -3,6 +3,7 @@ package hopmend.app.job;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
+import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
 import hopmend.app.web.Sent;
 import hopmend.job.Claim;
@@ -87,7 +88,7 @@ class RecordController {
   String again(
       RuntimeException e, Model model, HttpServletRequest request, HttpServletResponse response) {
     InputProblem.of(e).show(model, response);
-    return record(RequestPath.jobId(request), "", "", model);
+    return NotHere.or(() -> record(RequestPath.jobId(request), "", "", model), model, response);
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/print")

@@ -5,6 +5,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.link.LiveDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
 import hopmend.app.web.Sent;
 import hopmend.job.Fact;
@@ -89,7 +90,7 @@ class LiveController {
   String again(
       RuntimeException e, Model model, HttpServletRequest request, HttpServletResponse response) {
     InputProblem.of(e).show(model, response);
-    return page(RequestPath.jobId(request), model);
+    return NotHere.or(() -> page(RequestPath.jobId(request), model), model, response);
   }
 
   @PostMapping("/stop")

@@ -1,6 +1,7 @@
 package hopmend.app.web;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -25,11 +26,9 @@ class ErrorAdvice {
     this.outage = outage;
   }
 
-  @ExceptionHandler(NotHere.class)
-  @ResponseStatus(HttpStatus.NOT_FOUND)
-  String notHere(NotHere e, Model model) {
-    return page(
-        model, e.getMessage() + ".", "It may have another number. Search the list of jobs.");
+  @ExceptionHandler
+  String notHere(NotHere e, Model model, HttpServletResponse response) {
+    return e.show(model, response);
   }
 
   @ExceptionHandler(InputProblem.class)
