@@ -90,4 +90,15 @@ final class Glyphs {
   static boolean isDigit(char c) {
     return c >= '0' && c <= '9';
   }
+
+  /** What can be seen of a stretch. */
+  static String seen(char[] glyphs, int from, int to) {
+    StringBuilder seen = new StringBuilder(to - from);
+    for (int i = from; i < to; i++) {
+      if (glyphs[i] != HIDDEN) {
+        seen.append(glyphs[i]);
+      }
+    }
+    return seen.toString();
+  }
 }

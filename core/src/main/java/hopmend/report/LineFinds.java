@@ -105,6 +105,18 @@ final class LineFinds {
     return heading;
   }
 
+  /** How often the last code occurred, or the one that follows; 127 is "not available". */
+  void count(int value) {
+    int counted = value == 127 ? 0 : value;
+    if (codes.isEmpty()) {
+      count = counted;
+    } else {
+      int last = codes.size() - 1;
+      Code c = codes.get(last);
+      codes.set(last, new Code(c.code(), c.slips(), counted, c.start(), c.end(), c.column()));
+    }
+  }
+
   /** All states; what was denied counts only if nothing else was said. */
   Set<CodeState> allStates() {
     EnumSet<CodeState> all = EnumSet.noneOf(CodeState.class);

@@ -1,13 +1,16 @@
 package hopmend.report;
 
+import hopmend.measure.MeasureUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * How a report writes numbers: which sign parts the fraction. The numbers that read in one way only
- * decide for the others; without any, the language does.
+ * How a report writes numbers: which sign parts the fraction, and what distances count. The numbers
+ * that read in one way only decide for the others; without any, the language does.
  */
 final class ReportNumbers {
   private static final int LOOK_AT = 100_000;
@@ -16,19 +19,48 @@ final class ReportNumbers {
 
   private final boolean comma;
 
-  private ReportNumbers(boolean comma) {
+  /** In what a distance without a unit is counted; empty if nothing tells. */
+  private final Optional<MeasureUnit> distance;
+
+  private ReportNumbers(boolean comma, Optional<MeasureUnit> distance) {
     this.comma = comma;
+    this.distance = distance;
   }
 
-  /**
-   * Looks at a report.
-   *
-   * @param commaLanguage whether it is written in a language with a decimal comma
-   */
-  static ReportNumbers of(Layout layout, boolean commaLanguage) {
-    if (layout.name().equals("json")) {
-      return new ReportNumbers(false);
+  Optional<MeasureUnit> distance() {
+    return distance;
+  }
+
+  /** Looks at a report. */
+  static ReportNumbers of(Layout layout, ReportWords words) {
+    boolean commaLanguage = isOfCommaLanguage(layout.glyphs(), words);
+    Optional<MeasureUnit> distance = distance(layout.glyphs(), commaLanguage);
+    boolean comma = !layout.name().equals("json") && isComma(layout, commaLanguage);
+    return new ReportNumbers(comma, distance);
+  }
+
+  private static boolean isOfCommaLanguage(char[] glyphs, ReportWords words) {
+    int foreign = 0;
+    int looked = 0;
+    for (Word w : Word.of(glyphs, 0, Math.min(glyphs.length, 20_000))) {
+      foreign += words.isOfCommaLanguage(w) ? 1 : 0;
+      looked++;
     }
+    return foreign >= 2 || foreign == 1 && looked < 60;
+  }
+
+  /** In what a report without a unit at its odometer counts; empty if nothing tells. */
+  private static Optional<MeasureUnit> distance(char[] glyphs, boolean commaLanguage) {
+    String head = new String(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).toLowerCase(Locale.ROOT);
+    boolean miles = head.contains("mph") || head.contains("miles");
+    boolean km = head.contains("km/h") || head.contains("kph") || head.contains("kmh");
+    if (miles != km) {
+      return Optional.of(miles ? MeasureUnit.MILE : MeasureUnit.KILOMETRE);
+    }
+    return commaLanguage ? Optional.of(MeasureUnit.KILOMETRE) : Optional.empty();
+  }
+
+  private static boolean isComma(Layout layout, boolean commaLanguage) {
     char[] g = layout.glyphs();
     int commas = 0;
     int points = 0;
@@ -48,7 +80,7 @@ final class ReportNumbers {
         }
       }
     }
-    return new ReportNumbers(commas == points ? commaLanguage : commas > points);
+    return commas == points ? commaLanguage : commas > points;
   }
 
   /** No date, no version, no row of numbers: one sign only. */

@@ -172,6 +172,11 @@ public final class ReportWords {
     return labels;
   }
 
+  boolean isLabel(List<Word> at, int first, Label label) {
+    Phrases.Match<Label> match = labels.at(at, first);
+    return match != null && match.meaning() == label;
+  }
+
   Phrases<Condition> conditions() {
     return conditions;
   }

@@ -52,4 +52,9 @@ record Word(String text, int start, int end) {
   boolean isNumber() {
     return !text.isEmpty() && text.chars().allMatch(c -> c >= '0' && c <= '9');
   }
+
+  /** How many digits are in it. */
+  int digits() {
+    return (int) text.chars().filter(c -> c >= '0' && c <= '9').count();
+  }
 }

@@ -1,0 +1,99 @@
+package hopmend.report;
+
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
+import java.util.Locale;
+
+/** What stands in cells whose column or field has a name. */
+final class CellFinder {
+  private final char[] glyphs;
+  private final CodeFinder codes;
+  private final HeavyFinder heavy;
+  private final ConditionFinder conditions;
+  private final VehicleFinder vehicle;
+  private final StateFinder states;
+  private final UnitFinder units;
+
+  CellFinder(
+      char[] glyphs,
+      CodeFinder codes,
+      HeavyFinder heavy,
+      ConditionFinder conditions,
+      VehicleFinder vehicle,
+      StateFinder states,
+      UnitFinder units) {
+    this.glyphs = glyphs;
+    this.codes = codes;
+    this.heavy = heavy;
+    this.conditions = conditions;
+    this.vehicle = vehicle;
+    this.states = states;
+    this.units = units;
+  }
+
+  void labelledCells(LineAtHand at) {
+    for (int c = 0; c < at.cells().size(); c++) {
+      Head head = at.cells().get(c).head();
+      if (head == Head.NONE || at.line().kind() == Line.Kind.HEADING) {
+        continue;
+      }
+      int first = at.firstWord(c);
+      int behind = at.firstWord(c + 1);
+      if (head.state() != null) {
+        states.crossed(at, c, head.state(), first, behind);
+      } else if (head.condition() != null) {
+        conditions.conditionCell(at, c, head, first, behind);
+      } else if (head.label() != null) {
+        labelled(at, c, head, first, behind);
+      }
+    }
+  }
+
+  private void labelled(LineAtHand at, int c, Head head, int first, int behind) {
+    Cell cell = at.cells().get(c);
+    String written = Glyphs.seen(glyphs, cell.start(), cell.end()).strip();
+    String small = written.toLowerCase(Locale.ROOT);
+    switch (head.label()) {
+      case SPN -> {
+        HeavyFinder.number(small, 524_287).ifPresent(v -> heavy.spn(at, v, cell));
+        at.account(first, behind, Part.LABEL);
+      }
+      case FMI -> {
+        HeavyFinder.number(small, 31).ifPresent(v -> heavy.fmi(at, v, cell));
+        at.account(first, behind, Part.LABEL);
+      }
+      case COUNT -> {
+        HeavyFinder.number(small, 1_000_000)
+            .ifPresent(v -> at.finds.count = v == 127 && heavy.isHeavy(at) ? 0 : v);
+        at.account(first, behind, Part.LABEL);
+      }
+      case TYPE -> {
+        HexByte.of(small)
+            .ifPresent(
+                type -> {
+                  at.finds.type = type;
+                  at.account(first, behind, Part.LABEL);
+                });
+      }
+      case STATUS -> states.statusCell(at, small, cell, first, behind);
+      case SPN_FMI -> heavy.pair(at, small, cell, first, behind);
+      case CODE -> codes.codeCell(at, small, cell, first, behind);
+      case ADDRESS -> {
+        if (units.unitOfAddress(at, written, cell, true)) {
+          at.account(first, behind, Part.UNIT);
+        }
+      }
+      case UNIT -> units.unitCell(at, written, cell, first, behind);
+      case ODOMETER -> {
+        if (at.line().depth() > 0 || at.cells().stream().noneMatch(x -> x.head().is(Label.CODE))) {
+          vehicle.odometerCell(at, c, head, first, behind);
+        } else {
+          // When the code was set, not what the vehicle has run by now.
+          at.account(first, behind, Part.VALUE);
+        }
+      }
+      case OTHER -> at.account(first, behind, Part.FILL);
+      case DATE, TEXT -> {}
+    }
+  }
+}

@@ -1,0 +1,154 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.ControlUnit;
+import hopmend.fault.TroubleCode;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Code;
+import hopmend.report.LineFinds.Doubt;
+import hopmend.report.ReportWords.Label;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Codes with a letter, or as bytes in hex, and what only looks like one. */
+final class CodeFinder {
+  private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}");
+  private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
+
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final CodeScanner scanner;
+  private final HeavyFinder heavy;
+  private final UnitFinder units;
+
+  CodeFinder(
+      char[] glyphs, ReportWords words, CodeScanner scanner, HeavyFinder heavy, UnitFinder units) {
+    this.glyphs = glyphs;
+    this.words = words;
+    this.scanner = scanner;
+    this.heavy = heavy;
+    this.units = units;
+  }
+
+  int codeAt(LineAtHand at, int i, Cell cell) {
+    Word w = at.word(i);
+    Label label = cell.head().label();
+    if (label == Label.OTHER || label == Label.DATE || label == Label.ODOMETER) {
+      return i;
+    }
+    CodeScanner.Result result = scanner.at(w.start(), cell.end());
+    if (result == CodeScanner.Result.NOTHING) {
+      return i;
+    }
+    int start = w.start();
+    int end = scanner.end();
+    int behind = i + 1;
+    while (behind < at.size() && at.word(behind).start() < end) {
+      behind++;
+    }
+    at.account(i, behind, Part.CODE);
+    if (result == CodeScanner.Result.DOUBT) {
+      String reads = scanner.offers() ? scanner.code().text() : "";
+      at.finds.doubts.add(new Doubt(start, end, scanner.doubt(), reads));
+      return behind;
+    }
+    if (label != Label.CODE && isBeside(at, i)) {
+      at.finds.doubts.add(
+          new Doubt(
+              start,
+              end,
+              "by the word before it a number of something else",
+              scanner.code().text()));
+      return behind;
+    }
+    List<String> slips = new ArrayList<>(0);
+    if (scanner.letterO()) {
+      slips.add("letter O read as 0");
+    }
+    if (scanner.letterI()) {
+      slips.add("letter I or l read as 1");
+    }
+    CodeState column = cell.head().state();
+    at.finds.codes.add(new Code(scanner.code(), slips, 0, start, end, column));
+    // Another code may be glued on.
+    int from = end;
+    while (from < cell.end()
+        && Glyphs.isWord(glyphs[from])
+        && scanner.at(from, cell.end()) == CodeScanner.Result.CODE) {
+      at.finds.codes.add(new Code(scanner.code(), List.of(), 0, from, scanner.end(), column));
+      from = scanner.end();
+      while (behind < at.size() && at.word(behind).start() < from) {
+        at.account(behind, behind + 1, Part.CODE);
+        behind++;
+      }
+    }
+    return behind;
+  }
+
+  /** "bolt C1025", "part no. P0340": told by what stands right before it. */
+  private boolean isBeside(LineAtHand at, int i) {
+    for (int words = 1; words <= 2 && i - words >= 0; words++) {
+      if (at.cellIndex(i - words) != at.cellIndex(i)) {
+        return false;
+      }
+      Phrases.Match<Boolean> match = this.words.beside().at(at.words(), i - words);
+      if (match != null && match.words() == words) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  int bytesAt(LineAtHand at, int i) {
+    Word w = at.word(i);
+    boolean afterCode =
+        i > 0
+            && (words.isLabel(at.words(), i - 1, Label.CODE)
+                || i > 1 && words.isLabel(at.words(), i - 2, Label.CODE) && at.isAnnounced(i));
+    Matcher m = BYTES.matcher(w.text());
+    if (m.matches() && afterCode) {
+      bytes(at, m, w.start(), w.end());
+      at.account(i, i + 1, Part.CODE);
+      return i + 1;
+    }
+    Optional<ControlUnit> unit = words.answering(w.text().replaceAll("^0x|h$", ""));
+    if (unit.isPresent()) {
+      units.unit(at, unit.get().name(), w.start(), w.end(), true);
+      at.account(i, i + 1, Part.UNIT);
+      return i + 1;
+    }
+    return i;
+  }
+
+  void codeCell(LineAtHand at, String small, Cell cell, int first, int behind) {
+    Matcher bytes = BYTES.matcher(small);
+    if (bytes.matches()) {
+      bytes(at, bytes, cell.start(), cell.end());
+      at.account(first, behind, Part.CODE);
+      return;
+    }
+    boolean isPair = small.indexOf('.') < 0 && heavy.pair(at, small, cell, first, behind);
+    if (!isPair && !namesCondition(at) && LETTERLESS.matcher(small).matches()) {
+      at.finds.doubts.add(
+          new Doubt(cell.start(), cell.end(), "a code without its letter P, C, B or U?", ""));
+      at.account(first, behind, Part.LABEL);
+    }
+  }
+
+  private boolean namesCondition(LineAtHand at) {
+    return !at.isEmpty() && words.conditions().at(at.words(), 0) != null;
+  }
+
+  private void bytes(LineAtHand at, Matcher m, int start, int end) {
+    int base = Integer.parseInt(m.group(1), 16);
+    int type = m.group(2) == null ? 0 : Integer.parseInt(m.group(2), 16);
+    if (base != 0) {
+      at.finds.codes.add(new Code(new TroubleCode(base, type), List.of(), 0, start, end, null));
+    } else {
+      at.finds.none = true;
+    }
+  }
+}

@@ -1,0 +1,157 @@
+package hopmend.report;
+
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Doubt;
+import hopmend.report.LineFinds.Value;
+import hopmend.report.MeasureFinder.Measure;
+import hopmend.report.ReportWords.Label;
+import java.util.List;
+import java.util.Optional;
+
+/** Values of a freeze frame with their names. */
+final class ConditionFinder {
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final ReportNumbers numbers;
+  private final MeasureFinder measures;
+
+  ConditionFinder(char[] glyphs, ReportWords words, ReportNumbers numbers, MeasureFinder measures) {
+    this.glyphs = glyphs;
+    this.words = words;
+    this.numbers = numbers;
+    this.measures = measures;
+  }
+
+  int conditionAt(LineAtHand at, int i, Phrases.Match<Condition> match) {
+    int behind = i + match.words();
+    int first = measures.nameEnds(at, behind, at.word(i));
+    if (first < 0) {
+      return i;
+    }
+    Optional<MeasureUnit> between = measures.unitBetween(at, behind, first);
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cellOf(first).end());
+    if (number == null) {
+      return i;
+    }
+    if (value(at, match.meaning(), number, first, between, at.word(i).start())) {
+      int done = first;
+      while (done < at.size() && at.word(done).start() < number[1]) {
+        done++;
+      }
+      at.account(i, done, Part.VALUE);
+      return done;
+    }
+    return i;
+  }
+
+  void conditionCell(LineAtHand at, int c, Head head, int first, int behind) {
+    for (int i = first; i < behind; i++) {
+      if (Glyphs.isDigit(at.word(i).text().isEmpty() ? 'x' : at.word(i).text().charAt(0))) {
+        int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cells().get(c).end());
+        if (number != null) {
+          value(
+              at,
+              head.condition(),
+              number,
+              i,
+              Optional.ofNullable(head.unit()),
+              at.cells().get(c).start());
+          at.account(first, behind, Part.VALUE);
+        }
+        return;
+      }
+    }
+  }
+
+  /** Whether it was a value: taken, or asked where it cannot be. */
+  private boolean value(
+      LineAtHand at,
+      Condition condition,
+      int[] number,
+      int word,
+      Optional<MeasureUnit> named,
+      int start) {
+    Optional<Measure> measure =
+        measures.measure(at, number, word, named, condition.unit().quantity());
+    if (measure.isEmpty() && !condition.isUnitPlain()) {
+      return false;
+    }
+    MeasureUnit unit = measure.map(Measure::unit).orElse(condition.unit());
+    int end = measure.map(Measure::end).orElse(number[1]);
+    String written = Glyphs.seen(glyphs, number[0], number[1]);
+    double sign = isNegative(number[0]) ? -1 : 1;
+    if (sign > 0 && isPerhapsNegative(condition, number[0])) {
+      at.finds.doubts.add(
+          new Doubt(start, end, "minus " + written + ", or a dash before it?", null));
+      return true;
+    }
+    for (double reading : numbers.readings(written)) {
+      Reading value = Reading.of(sign * reading, unit);
+      if (condition.isPossible(value) && !isOddSpeed(condition, value)) {
+        at.finds.values.add(new Value(condition, value, start, end));
+        return true;
+      }
+    }
+    at.finds.doubts.add(
+        new Doubt(
+            start,
+            end,
+            "a %s of %s %s cannot be".formatted(condition.label(), written, unit.symbol()),
+            null));
+    return true;
+  }
+
+  /** Below fifty a minute no engine turns, and no starter turns one (common practice). */
+  private static boolean isOddSpeed(Condition condition, Reading value) {
+    double perMinute = condition == Condition.ENGINE_SPEED ? value.in(MeasureUnit.PER_MINUTE) : 0;
+    return perMinute > 0 && perMinute < 50;
+  }
+
+  /** "LTFT - 4.7 %": a dash with spaces around it before what may be negative. */
+  private boolean isPerhapsNegative(Condition condition, int number) {
+    int place = number - 1;
+    while (place >= 0 && glyphs[place] == ' ') {
+      place--;
+    }
+    boolean dash = place >= 0 && glyphs[place] == '-' && place < number - 1;
+    return dash && condition.isPossible(Reading.of(-1, condition.unit()));
+  }
+
+  private boolean isNegative(int number) {
+    return number > 0
+        && glyphs[number - 1] == '-'
+        && (number < 2 || !Glyphs.isWord(glyphs[number - 2]));
+  }
+
+  /** The value of a part that is named for it: {@code "mileage": {"value": 1, "unit": "km"}}. */
+  Optional<Value> valueOfPart(Line line, Head part) {
+    boolean odometer = part.is(Label.ODOMETER);
+    if (line.kind() != Line.Kind.ROW || part.condition() == null && !odometer) {
+      return Optional.empty();
+    }
+    MeasureUnit unit = part.unit();
+    Double value = null;
+    for (Cell c : line.cells()) {
+      String written = Glyphs.seen(glyphs, c.start(), c.end()).strip();
+      if (written.matches("-?\\d[\\d.,' ]*")) {
+        List<Double> readings = numbers.readings(written.replace("-", ""));
+        value = (written.startsWith("-") ? -1 : 1) * readings.get(0);
+      } else if (words.measure(written).isPresent()) {
+        unit = words.measure(written).get();
+      }
+    }
+    MeasureUnit asked = odometer ? MeasureUnit.KILOMETRE : part.condition().unit();
+    if (value == null || unit == null || unit.quantity() != asked.quantity()) {
+      return Optional.empty();
+    }
+    Reading reading = Reading.of(value, unit);
+    boolean possible =
+        odometer ? value >= 0 && value < 5_000_000 : part.condition().isPossible(reading);
+    return possible
+        ? Optional.of(new Value(part.condition(), reading, line.start(), line.end()))
+        : Optional.empty();
+  }
+}

@@ -1,0 +1,166 @@
+package hopmend.report;
+
+import hopmend.fault.TroubleCode;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Code;
+import hopmend.report.LineFinds.Doubt;
+import hopmend.report.ReportWords.Label;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Codes of heavy vehicles: a parameter number and a failure mode, together or apart. */
+final class HeavyFinder {
+  private static final Pattern PAIR = Pattern.compile("(\\d{2,6})\\s*[-/.,:]\\s*(\\d{1,2})");
+  private static final Pattern SPN_WORD = Pattern.compile("spn(\\d{1,6})(?:fmi(\\d{1,2}))?");
+  private static final Pattern FMI_WORD = Pattern.compile("fmi(\\d{1,2})");
+
+  HeavyFinder() {}
+
+  int spnAt(LineAtHand at, int i) {
+    Word w = at.word(i);
+    if (!w.text().startsWith("spn") && !w.text().startsWith("fmi")) {
+      return i;
+    }
+    Matcher glued = SPN_WORD.matcher(w.text());
+    if (glued.matches()) {
+      place(at, w);
+      spnValue(at, Integer.parseInt(glued.group(1)), w);
+      if (glued.group(2) != null) {
+        fmiValue(at, Integer.parseInt(glued.group(2)), w);
+      }
+      at.account(i, i + 1, Part.CODE);
+      return i + 1;
+    }
+    Matcher mode = FMI_WORD.matcher(w.text());
+    if (mode.matches()) {
+      place(at, w);
+      fmiValue(at, Integer.parseInt(mode.group(1)), w);
+      at.account(i, i + 1, Part.CODE);
+      return i + 1;
+    }
+    if ((w.text().equals("spn") || w.text().equals("fmi"))
+        && i + 1 < at.size()
+        && at.cellIndex(i + 1) == at.cellIndex(i)
+        && at.word(i + 1).text().matches("\\d{1,7}(fmi\\d{1,2})?")) {
+      Word v = at.word(i + 1);
+      String digits = v.text().replaceAll("fmi.*", "");
+      place(at, w);
+      if (w.text().equals("spn")) {
+        spnValue(at, Integer.parseInt(digits), v);
+        if (v.text().length() > digits.length()) {
+          fmiValue(at, Integer.parseInt(v.text().substring(digits.length() + 3)), v);
+        }
+      } else {
+        fmiValue(at, Integer.parseInt(digits), v);
+      }
+      at.account(i, i + 2, Part.CODE);
+      return i + 2;
+    }
+    return i;
+  }
+
+  private void place(LineAtHand at, Word w) {
+    at.finds.halfStart = at.finds.halfStart < 0 ? w.start() : at.finds.halfStart;
+    at.finds.halfEnd = Math.max(at.finds.halfEnd, w.end());
+  }
+
+  void spn(LineAtHand at, int value, Cell cell) {
+    at.finds.halfStart =
+        at.finds.halfStart < 0 ? cell.start() : Math.min(at.finds.halfStart, cell.start());
+    at.finds.halfEnd = Math.max(at.finds.halfEnd, cell.end());
+    at.finds.spn = value;
+    pairUp(at);
+  }
+
+  void fmi(LineAtHand at, int value, Cell cell) {
+    at.finds.halfStart =
+        at.finds.halfStart < 0 ? cell.start() : Math.min(at.finds.halfStart, cell.start());
+    at.finds.halfEnd = Math.max(at.finds.halfEnd, cell.end());
+    at.finds.fmi = value;
+    pairUp(at);
+  }
+
+  private void spnValue(LineAtHand at, int value, Word word) {
+    at.finds.halfEnd = Math.max(at.finds.halfEnd, word.end());
+    if (at.finds.spn >= 0) {
+      endSpn(at);
+      place(at, word);
+    }
+    at.finds.spn = value;
+    pairUp(at);
+  }
+
+  private void fmiValue(LineAtHand at, int value, Word word) {
+    at.finds.halfEnd = Math.max(at.finds.halfEnd, word.end());
+    at.finds.fmi = value;
+    pairUp(at);
+  }
+
+  private void pairUp(LineAtHand at) {
+    if (at.finds.spn >= 0 && at.finds.fmi >= 0) {
+      heavy(at, at.finds.spn, at.finds.fmi, at.finds.halfStart, at.finds.halfEnd);
+      at.finds.spn = -1;
+      at.finds.fmi = -1;
+      at.finds.halfStart = -1;
+      at.finds.halfEnd = -1;
+    }
+  }
+
+  /** Whether "3251-2" stands in a cell of both numbers. */
+  boolean pair(LineAtHand at, String small, Cell cell, int first, int behind) {
+    Matcher m = PAIR.matcher(small);
+    boolean both = m.matches();
+    if (both) {
+      heavy(
+          at, Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2)), cell.start(), cell.end());
+      at.account(first, behind, Part.CODE);
+    }
+    return both;
+  }
+
+  private void heavy(LineAtHand at, int spn, int fmi, int start, int end) {
+    if (spn > 524_287 || fmi > 31) {
+      at.finds.doubts.add(
+          new Doubt(start, end, "an SPN lies in 0 to 524287, an FMI in 0 to 31", ""));
+    } else if (spn == 0 && fmi == 0) {
+      at.finds.none = true;
+    } else {
+      at.finds.codes.add(new Code(TroubleCode.ofSpnFmi(spn, fmi), List.of(), 0, start, end, null));
+    }
+  }
+
+  /** Among codes of its line an SPN without its FMI finds none any more. */
+  void endSpn(LineAtHand at) {
+    if (at.finds.spn > 524_287) {
+      at.finds.doubts.add(
+          new Doubt(
+              at.finds.halfStart,
+              at.finds.halfEnd,
+              "an SPN lies in 0 to 524287, an FMI in 0 to 31",
+              ""));
+      at.finds.spn = -1;
+      at.finds.halfStart = -1;
+    } else if (at.finds.spn >= 0 && at.finds.hasCodes()) {
+      at.finds.doubts.add(
+          new Doubt(at.finds.halfStart, at.finds.halfEnd, "an SPN without its FMI", ""));
+      at.finds.spn = -1;
+      at.finds.halfStart = -1;
+    }
+  }
+
+  boolean isHeavy(LineAtHand at) {
+    return at.finds.spn >= 0
+        || at.finds.fmi >= 0
+        || at.cells().stream().anyMatch(c -> c.head().is(Label.SPN) || c.head().is(Label.SPN_FMI));
+  }
+
+  static Optional<Integer> number(String written, int most) {
+    if (!written.matches("\\d{1,7}")) {
+      return Optional.empty();
+    }
+    int value = Integer.parseInt(written);
+    return value <= most ? Optional.of(value) : Optional.empty();
+  }
+}

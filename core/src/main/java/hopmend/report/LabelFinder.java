@@ -1,0 +1,96 @@
+package hopmend.report;
+
+import hopmend.fault.ControlUnit;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Doubt;
+import hopmend.report.ReportWords.Label;
+import java.util.OptionalInt;
+
+/** Names of fields in the running text, and what stands behind them. */
+final class LabelFinder {
+  private final ReportWords words;
+  private final VehicleFinder vehicle;
+  private final StateFinder states;
+  private final UnitFinder units;
+
+  LabelFinder(ReportWords words, VehicleFinder vehicle, StateFinder states, UnitFinder units) {
+    this.words = words;
+    this.vehicle = vehicle;
+    this.states = states;
+    this.units = units;
+  }
+
+  int labelAt(LineAtHand at, int i, Phrases.Match<Label> match) {
+    int behind = i + match.words();
+    boolean hasValue =
+        behind < at.size() && (at.isAnnounced(behind) || at.cellIndex(behind) != at.cellIndex(i));
+    Word next = behind < at.size() ? at.word(behind) : null;
+    boolean mayBe = next != null && behind - i <= 4;
+    at.account(i, behind, Part.LABEL);
+    switch (match.meaning()) {
+      case CODE -> {
+        at.finds.speaksOfCodes = true;
+        if (mayBe
+            && next.text().matches("[0-3][0-9a-f]{3}")
+            && next.digits() >= 3
+            && segmentEnds(at, behind)) {
+          at.finds.doubts.add(
+              new Doubt(next.start(), next.end(), "a code without its letter P, C, B or U?", ""));
+          at.account(behind, behind + 1, Part.LABEL);
+        }
+      }
+      case STATUS -> {
+        at.finds.isStatusField |= hasValue;
+        at.finds.statusFields += hasValue ? 1 : 0;
+        OptionalInt status = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
+        boolean sure =
+            mayBe && HexByte.isMarked(next.text()) || hasValue && segmentEnds(at, behind);
+        if (status.isPresent() && sure) {
+          states.statusByte(at, status.getAsInt(), next.start(), next.end());
+          at.account(behind, behind + 1, Part.STATE);
+        }
+      }
+      case TYPE -> {
+        OptionalInt type = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
+        boolean sure = hasValue || at.word(i).text().equals("ftb") || match.words() > 1;
+        if (sure && type.isPresent()) {
+          at.finds.type = type.getAsInt();
+          at.account(behind, behind + 1, Part.LABEL);
+          return behind + 1;
+        }
+      }
+      case COUNT -> {
+        if (mayBe && next.text().matches("\\d{1,6}")) {
+          at.finds.count(Integer.parseInt(next.text()));
+          at.account(behind, behind + 1, Part.LABEL);
+          return behind + 1;
+        }
+      }
+      case ODOMETER -> {
+        return vehicle.odometerAt(at, i, behind);
+      }
+      case UNIT, ADDRESS -> {
+        if (hasValue && mayBe) {
+          return units.unitField(at, behind, match.meaning() == Label.ADDRESS);
+        }
+        if (match.meaning() == Label.UNIT) {
+          Phrases.Match<ControlUnit> unit = words.units().at(at.words(), i);
+          if (unit != null && unit.words() >= match.words()) {
+            at.account(i, i + unit.words(), Part.UNIT);
+            return i + unit.words();
+          }
+        }
+      }
+      default -> {}
+    }
+    return behind;
+  }
+
+  private boolean segmentEnds(LineAtHand at, int i) {
+    return i + 1 >= at.size() || at.segment(i + 1) != at.segment(i) || isStateWord(at, i + 1);
+  }
+
+  private boolean isStateWord(LineAtHand at, int i) {
+    return words.states().at(at.words(), i) != null;
+  }
+}

@@ -1,0 +1,138 @@
+package hopmend.report;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * A line while it is read: its words, what parts them, what each turned out to be, and what was
+ * found so far.
+ */
+final class LineAtHand {
+  /** What a word is a part of. */
+  enum Part {
+    OTHER,
+    FILL,
+    CODE,
+    STATE,
+    UNIT,
+    LABEL,
+    VALUE
+  }
+
+  private final Line line;
+  final LineFinds finds = new LineFinds();
+  private final char[] glyphs;
+  private final List<Cell> cells;
+  private final List<Word> all = new ArrayList<>();
+  private final int[] firstWord;
+  private final int[] cellOf;
+  private final int[] segment;
+  private final Part[] parts;
+  private final boolean[] announced;
+
+  LineAtHand(Line line, char[] glyphs) {
+    this.line = line;
+    this.cells = line.cells();
+    this.glyphs = glyphs;
+    firstWord = new int[cells.size() + 1];
+    for (int c = 0; c < cells.size(); c++) {
+      firstWord[c] = all.size();
+      all.addAll(Word.of(glyphs, cells.get(c).start(), cells.get(c).end()));
+    }
+    firstWord[cells.size()] = all.size();
+    int n = all.size();
+    cellOf = new int[n];
+    segment = new int[n];
+    announced = new boolean[n];
+    parts = new Part[n];
+    Arrays.fill(parts, Part.OTHER);
+    int cell = 0;
+    for (int i = 0; i < n; i++) {
+      while (i >= firstWord[cell + 1]) {
+        cell++;
+      }
+      cellOf[i] = cell;
+      if (i > 0) {
+        boolean other = cellOf[i] != cellOf[i - 1];
+        int kind = other ? 2 : parting(all.get(i - 1).end(), all.get(i).start());
+        segment[i] = segment[i - 1] + (kind > 0 ? 1 : 0);
+        announced[i] = kind == 2;
+      }
+    }
+  }
+
+  /** 0 if two words belong together, 1 if something parts them, 2 if a sign announces a value. */
+  private int parting(int from, int to) {
+    int spaces = 0;
+    boolean parts = false;
+    for (int k = from; k < to; k++) {
+      char c = glyphs[k];
+      if (c == ':' || c == '=' || c == '.' && k + 1 < to && glyphs[k + 1] == '.') {
+        return 2;
+      }
+      spaces += c == ' ' ? 1 : 0;
+      boolean dash =
+          c == '-' && k > from && k + 1 < to && glyphs[k - 1] == ' ' && glyphs[k + 1] == ' ';
+      boolean stop = c == '.' && k + 1 < to && glyphs[k + 1] == ' ';
+      parts |= dash || stop || ",;|()[]{}<>\t*•·→>!?".indexOf(c) >= 0;
+    }
+    return parts || spaces > 1 ? 1 : 0;
+  }
+
+  Line line() {
+    return line;
+  }
+
+  List<Cell> cells() {
+    return cells;
+  }
+
+  List<Word> words() {
+    return all;
+  }
+
+  Word word(int i) {
+    return all.get(i);
+  }
+
+  int size() {
+    return all.size();
+  }
+
+  boolean isEmpty() {
+    return all.isEmpty();
+  }
+
+  /** The number of a cell's first word. */
+  int firstWord(int cell) {
+    return firstWord[cell];
+  }
+
+  Cell cellOf(int word) {
+    return cells.get(cellOf[word]);
+  }
+
+  int cellIndex(int word) {
+    return cellOf[word];
+  }
+
+  /** Words of one number stand together: nothing parts them. */
+  int segment(int word) {
+    return segment[word];
+  }
+
+  /** Whether a sign such as a colon stands before a word, or a new cell begins with it. */
+  boolean isAnnounced(int word) {
+    return announced[word];
+  }
+
+  Part part(int word) {
+    return parts[word];
+  }
+
+  /** Tells what words are part of. */
+  void account(int from, int behind, Part as) {
+    Arrays.fill(parts, from, behind, as);
+  }
+}

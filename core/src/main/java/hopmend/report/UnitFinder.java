@@ -1,0 +1,221 @@
+package hopmend.report;
+
+import hopmend.fault.ControlUnit;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
+import java.util.Optional;
+
+/** Which control unit speaks, and never one that a description names. */
+final class UnitFinder {
+  /** So many words before and behind are looked at, however long a line is. */
+  private static final int NEAR = 12;
+
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final CodeScanner scanner;
+
+  UnitFinder(char[] glyphs, ReportWords words, CodeScanner scanner) {
+    this.glyphs = glyphs;
+    this.words = words;
+    this.scanner = scanner;
+  }
+
+  void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
+    if (written.isEmpty() || unitOfAddress(at, written, cell, false)) {
+      at.account(first, behind, Part.UNIT);
+      return;
+    }
+    Phrases.Match<ControlUnit> match = first < behind ? words.units().at(at.words(), first) : null;
+    if (first < behind && isName(at, first, match)) {
+      return;
+    }
+    String name = match != null ? match.meaning().name() : written;
+    if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
+      unit(at, name, cell.start(), cell.end(), true);
+      at.finds.unitIsLabelled = true;
+      at.account(first, behind, Part.UNIT);
+    }
+  }
+
+  /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
+  private boolean isName(LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
+    Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
+    return unit == null && (condition != null || words.labels().at(at.words(), i) != null)
+        || unit != null && condition != null && condition.words() > unit.words();
+  }
+
+  boolean unitOfAddress(LineAtHand at, String written, Cell cell, boolean isAddress) {
+    Optional<ControlUnit> unit =
+        words
+            .answering(written.replaceAll("^0[xX]|[hH]$", ""))
+            .or(() -> isAddress ? words.answering("SA " + written) : Optional.empty());
+    unit.ifPresent(u -> unit(at, u.name(), cell.start(), cell.end(), true));
+    return unit.isPresent();
+  }
+
+  void unit(LineAtHand at, String name, int start, int end, boolean whole) {
+    at.finds.unit = name;
+    at.finds.unitStart = start;
+    at.finds.unitEnd = end;
+    at.finds.unitIsWhole |= whole;
+  }
+
+  /** "Control unit: something": what stands there is one, known or not. */
+  int unitField(LineAtHand at, int from, boolean isAddress) {
+    int to = from + 1;
+    while (to < at.size() && at.segment(to) == at.segment(from)) {
+      to++;
+    }
+    if (at.part(from) != Part.OTHER
+        || scanner.at(at.word(from).start(), at.cellOf(from).end()) != CodeScanner.Result.NOTHING) {
+      return from;
+    }
+    int start = at.word(from).start();
+    int end = at.word(to - 1).end();
+    String written = new String(glyphs, start, end - start).strip();
+    Cell cell = new Cell(Head.NONE, start, end);
+    if (unitOfAddress(at, written, cell, isAddress)) {
+      at.account(from, to, Part.UNIT);
+      at.finds.unitIsLabelled = true;
+      return to;
+    }
+    if (isAddress) {
+      return from;
+    }
+    Phrases.Match<ControlUnit> match = words.units().at(at.words(), from);
+    String name = match != null ? match.meaning().name() : written;
+    if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
+      unit(at, name, start, end, true);
+      at.finds.unitIsLabelled = true;
+      at.account(from, to, Part.UNIT);
+      return to;
+    }
+    return from;
+  }
+
+  /** "[CRANE] B1234": what stands in brackets before a code speaks, whether it is known or not. */
+  void bracketed(LineAtHand at) {
+    Line line = at.line();
+    int start = line.start();
+    if (at.finds.unit != null || !at.finds.hasCodes() || glyphs[start] != '[') {
+      return;
+    }
+    int end = start;
+    while (end < line.end() && glyphs[end] != ']' && end - start < 40) {
+      end++;
+    }
+    String name = Glyphs.seen(glyphs, start + 1, end).strip();
+    if (end < at.finds.codes.get(0).start()
+        && glyphs[end] == ']'
+        && name.chars().anyMatch(Character::isLetter)
+        && at.finds.states.stream().noneMatch(s -> s.start() < at.finds.codes.get(0).start())) {
+      unit(at, name, start + 1, end, true);
+    }
+  }
+
+  void units(LineAtHand at) {
+    unitsWithin(at);
+    if (at.finds.unit != null) {
+      return;
+    }
+    int i = 0;
+    while (i < at.size()) {
+      if (at.part(i) != Part.UNIT) {
+        i++;
+        continue;
+      }
+      Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
+      int behind = match == null ? i + 1 : i + match.words();
+      if (match != null && isNamed(at, i, behind)) {
+        boolean whole = isWholeSegment(at, i, behind);
+        unit(
+            at,
+            match.meaning().name(),
+            at.word(i).start(),
+            at.word(behind - 1).end(),
+            whole && at.finds.otherWords == 0);
+        return;
+      }
+      i = behind;
+    }
+  }
+
+  /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
+  private void unitsWithin(LineAtHand at) {
+    for (int i = 1; i < at.size() && at.finds.codes.size() > 1; i++) {
+      if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || at.segment(i - 1) == at.segment(i)) {
+        continue;
+      }
+      Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
+      int behind = match == null ? at.size() : i + match.words();
+      if (behind < at.size() && at.part(behind) == Part.CODE) {
+        at.finds.unitsWithin.add(
+            new LineFinds.UnitAt(
+                match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
+      }
+    }
+  }
+
+  /** Whether a unit is named here as the one that speaks, and not in a description. */
+  private boolean isNamed(LineAtHand at, int from, int behind) {
+    Head head = at.cellOf(from).head();
+    if (head.is(Label.UNIT)) {
+      return true;
+    }
+    boolean whole = isWholeSegment(at, from, behind);
+    if (!at.finds.hasCodes()) {
+      boolean loose = head == Head.NONE || at.line().kind() == Line.Kind.HEADING || whole;
+      return loose && (whole || behind - from > 1 && at.finds.otherWords <= 3);
+    }
+    if (head.is(Label.TEXT)
+        || head.is(Label.STATUS)
+        || at.finds.mentionsTraffic && !isBeforeCode(at, from)) {
+      return false;
+    }
+    boolean from0 = from > 0 && words.isFrom(at.word(from - 1));
+    boolean article = from > 1 && words.isFrom(at.word(from - 2)) && at.part(from - 1) == Part.FILL;
+    return isBeforeCode(at, from)
+        ? whole || behind - from > 1
+        : whole && (isBracketed(at, from, behind) || segmentOnly(at, from, behind))
+            || from0
+            || article;
+  }
+
+  private boolean isBeforeCode(LineAtHand at, int i) {
+    return at.word(i).start() < at.finds.codes.get(0).start();
+  }
+
+  private boolean isBracketed(LineAtHand at, int from, int behind) {
+    int start = at.word(from).start();
+    return start > 0
+        && (glyphs[start - 1] == '(' || glyphs[start - 1] == '[' || glyphs[start - 1] == '@');
+  }
+
+  private boolean segmentOnly(LineAtHand at, int from, int behind) {
+    return (from == 0 || at.segment(from - 1) != at.segment(from))
+        && (behind >= at.size() || at.segment(behind) != at.segment(from));
+  }
+
+  /** Whether a word makes a name to something more; a short number does not. */
+  private boolean isForeign(LineAtHand at, int i) {
+    boolean number = at.word(i).isNumber() && at.word(i).text().length() <= 3;
+    return at.part(i) == Part.VALUE || at.part(i) == Part.OTHER && !number;
+  }
+
+  private boolean isWholeSegment(LineAtHand at, int from, int behind) {
+    int i = from;
+    while (i > 0 && from - i < NEAR && at.segment(i - 1) == at.segment(from)) {
+      i--;
+      if (isForeign(at, i)) {
+        return false;
+      }
+    }
+    for (i = behind; i < at.size() && i - behind < NEAR && at.segment(i) == at.segment(from); i++) {
+      if (at.part(i) == Part.OTHER || at.part(i) == Part.VALUE) {
+        return false;
+      }
+    }
+    return true;
+  }
+}
