@@ -49,6 +49,28 @@ public record ReadCode(
         Math.max(occurrences, other.occurrences));
   }
 
+  public ReadCode withStates(Set<CodeState> told) {
+    return new ReadCode(code, told, controlUnit, occurrences);
+  }
+
+  public ReadCode withControlUnit(String name) {
+    return new ReadCode(code, states, name, occurrences);
+  }
+
+  /** With a count that is told apart from the code; one below 1 tells nothing. */
+  public ReadCode withOccurrences(int told) {
+    return told > 0 ? new ReadCode(code, states, controlUnit, told) : this;
+  }
+
+  /** With a failure type that is told apart from a code that has none; -1 tells nothing. */
+  public ReadCode withType(int told) {
+    boolean takes =
+        told >= 0 && code.scheme() == TroubleCode.Scheme.J2012 && code.failureType() == 0;
+    return takes
+        ? new ReadCode(new TroubleCode(code.base(), told), states, controlUnit, occurrences)
+        : this;
+  }
+
   public boolean is(CodeState state) {
     return states.contains(state);
   }

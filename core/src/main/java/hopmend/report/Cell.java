@@ -5,4 +5,8 @@ package hopmend.report;
  *
  * @param head {@link Head#NONE} where nothing names it
  */
-record Cell(Head head, int start, int end) {}
+record Cell(Head head, int start, int end) {
+  Cell shifted(int offset) {
+    return new Cell(head, start + offset, end + offset);
+  }
+}

@@ -85,7 +85,11 @@ record Head(
     if (name.endsWith("%")) {
       return MeasureUnit.PERCENT;
     }
-    return words.size() > 1 ? known.measure(last(words)).orElse(null) : null;
+    // A field that is called "km" is an odometer's; one that is called "c" is nothing.
+    return known
+        .measure(last(words))
+        .filter(u -> words.size() > 1 || u.quantity() == MeasureUnit.Quantity.DISTANCE)
+        .orElse(null);
   }
 
   boolean is(ReportWords.Label asked) {

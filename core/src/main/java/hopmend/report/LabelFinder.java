@@ -44,7 +44,8 @@ final class LabelFinder {
         at.finds.statusFields += hasValue ? 1 : 0;
         OptionalInt status = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
         boolean sure =
-            mayBe && HexByte.isMarked(next.text()) || hasValue && segmentEnds(at, behind);
+            mayBe && HexByte.isMarked(next.text())
+                || (hasValue || at.finds.hasCodes()) && segmentEnds(at, behind);
         if (status.isPresent() && sure) {
           states.statusByte(at, status.getAsInt(), next.start(), next.end());
           at.account(behind, behind + 1, Part.STATE);
@@ -60,6 +61,9 @@ final class LabelFinder {
         }
       }
       case COUNT -> {
+        if (vehicle.isDistanceAt(at, behind)) {
+          return vehicle.odometerAt(at, i, behind);
+        }
         if (mayBe && next.text().matches("\\d{1,6}")) {
           at.finds.count(Integer.parseInt(next.text()));
           at.account(behind, behind + 1, Part.LABEL);
@@ -70,7 +74,8 @@ final class LabelFinder {
         return vehicle.odometerAt(at, i, behind);
       }
       case UNIT, ADDRESS -> {
-        if (hasValue && mayBe) {
+        boolean ofName = i > 0 && at.part(i - 1) == Part.UNIT && at.segment(i - 1) == at.segment(i);
+        if (hasValue && mayBe && !ofName) {
           return units.unitField(at, behind, match.meaning() == Label.ADDRESS);
         }
         if (match.meaning() == Label.UNIT) {

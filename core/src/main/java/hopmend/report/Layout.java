@@ -1,7 +1,6 @@
 package hopmend.report;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -13,33 +12,19 @@ import java.util.Optional;
  *     blanked
  */
 record Layout(String name, String original, char[] glyphs, List<Line> lines) {
-  private static final String[] HTML_SIGNS = {
-    "<html", "<table", "<td", "<tr", "<div", "<p>", "<br", "<body", "<li", "<h1", "<h2", "<h3"
-  };
-  private static final int LOOK_AT = 65_536;
-
   /** Never fails: what is no proper JSON or XML is read as plain text. */
   static Layout of(String text, ReportWords words) {
-    String head = text.substring(0, Math.min(LOOK_AT, text.length())).strip();
-    String small = head.toLowerCase(Locale.ROOT);
-    Optional<Layout> structured = Optional.empty();
-    if (small.startsWith("{") || small.startsWith("[")) {
-      structured = JsonLayout.of(text, words);
-    } else if (isHtml(small)) {
-      structured = Optional.of(MarkupLayout.html(text, words));
-    } else if (small.startsWith("<")) {
-      structured = Optional.of(MarkupLayout.xml(text, words));
+    String start = text.substring(0, Math.min(64, text.length())).stripLeading();
+    Optional<Layout> whole = Optional.empty();
+    if (start.startsWith("{") || start.startsWith("[")) {
+      whole = JsonLayout.of(text, words);
+    } else if (start.startsWith("<")) {
+      whole = Optional.of(MarkupLayout.of(text, words));
     }
-    return structured.orElseGet(() -> PlainLayout.of(text, words));
-  }
-
-  private static boolean isHtml(String small) {
-    for (String sign : HTML_SIGNS) {
-      if (small.contains(sign)) {
-        return true;
-      }
-    }
-    return false;
+    return whole
+        .or(() -> MixedLayout.of(text, words))
+        .or(() -> MarkupLayout.within(text, words))
+        .orElseGet(() -> PlainLayout.of(text, words));
   }
 
   /** What the characters look like. */

@@ -33,6 +33,11 @@ record Line(Kind kind, List<Cell> cells, int depth) {
     return new Line(kind, List.of(cells), depth);
   }
 
+  /** As it stands in a text of which its own begins at an offset. */
+  Line shifted(int offset) {
+    return new Line(kind, cells.stream().map(c -> c.shifted(offset)).toList(), depth);
+  }
+
   int start() {
     return cells.get(0).start();
   }

@@ -21,12 +21,26 @@ final class LineFinds {
   record Code(
       TroubleCode code, List<String> slips, int count, int start, int end, CodeState column) {}
 
+  /** Of which codes a state tells. */
+  enum Reach {
+    /** The one that it stands behind, and those of its run. */
+    BESIDE,
+    /** "Active: P0562, U0121": all behind it, until the next such name. */
+    AHEAD,
+    /** "Both stored": all before it that have none. */
+    ALL
+  }
+
   /**
    * A state.
    *
    * @param denying whether it was told as "not active"
    */
-  record State(CodeState state, boolean denying, int start, int end) {}
+  record State(CodeState state, boolean denying, Reach reach, int start, int end) {
+    static State beside(CodeState state, int start, int end) {
+      return new State(state, false, Reach.BESIDE, start, end);
+    }
+  }
 
   /** A value of a freeze frame, or an odometer's where there is no condition. */
   record Value(Condition condition, Reading reading, int start, int end) {}

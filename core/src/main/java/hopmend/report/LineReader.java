@@ -20,6 +20,7 @@ final class LineReader {
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeFinder codes;
+  private final RawFinder raw;
   private final HeavyFinder heavy = new HeavyFinder();
   private final ConditionFinder conditions;
   private final VehicleFinder vehicle;
@@ -39,6 +40,7 @@ final class LineReader {
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, numbers, measures, yearNow);
     states = new StateFinder(layout, words);
+    raw = new RawFinder(glyphs, words, states);
     labels = new LabelFinder(words, vehicle, states, units);
     cells = new CellFinder(glyphs, codes, heavy, conditions, vehicle, states, units);
   }
@@ -80,6 +82,10 @@ final class LineReader {
     if (w.text().length() >= 16 && w.text().length() <= 18) {
       vehicle.identificationNumber(at, w);
     }
+    behind = raw.bytesAt(at, i);
+    if (behind > i) {
+      return behind;
+    }
     behind = heavy.spnAt(at, i);
     if (behind > i) {
       return behind;
@@ -89,6 +95,10 @@ final class LineReader {
       if (behind > i) {
         return behind;
       }
+    }
+    behind = vehicle.distanceRun(at, i);
+    if (behind > i) {
+      return behind;
     }
     vehicle.dateAt(at, w);
     if (!words.isKnown(w)) {
@@ -125,7 +135,11 @@ final class LineReader {
       at.account(i, i + unit.words(), Part.UNIT);
       return i + unit.words();
     }
-    if (words.isFill(w) || words.isNot(w) || words.isDenied(w) || words.isAffirmed(w)) {
+    if (words.isFill(w)
+        || words.isFrom(w)
+        || words.isNot(w)
+        || words.isDenied(w)
+        || words.isAffirmed(w)) {
       at.account(i, i + 1, Part.FILL);
     }
     return i + 1;

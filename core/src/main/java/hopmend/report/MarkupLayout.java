@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Attribute;
@@ -29,6 +30,11 @@ final class MarkupLayout {
 
   private static final Set<String> HEADINGS =
       Set.of("h1", "h2", "h3", "h4", "h5", "h6", "caption", "legend", "summary", "title");
+  private static final List<String> HTML_SIGNS =
+      List.of(
+          "<html", "<table", "<td", "<tr", "<div", "<p>", "<br", "<body", "<li", "<h1", "<h2",
+          "<h3");
+  private static final int LOOK_AT = 65_536;
   private static final Set<String> SILENT = Set.of("script", "style", "template");
 
   /** What lies deeper is no report. */
@@ -44,7 +50,22 @@ final class MarkupLayout {
     this.words = words;
   }
 
-  static Layout html(String text, ReportWords words) {
+  /** HTML by its tags, else XML. */
+  static Layout of(String text, ReportWords words) {
+    return isHtml(text) ? html(text, words) : xml(text, words);
+  }
+
+  /** Text with tags of HTML in it; empty if there are none. */
+  static Optional<Layout> within(String text, ReportWords words) {
+    return isHtml(text) ? Optional.of(html(text, words)) : Optional.empty();
+  }
+
+  private static boolean isHtml(String text) {
+    String head = text.substring(0, Math.min(LOOK_AT, text.length())).toLowerCase(Locale.ROOT);
+    return HTML_SIGNS.stream().anyMatch(head::contains);
+  }
+
+  private static Layout html(String text, ReportWords words) {
     char[] glyphs = unmarked(text);
     MarkupLayout layout = new MarkupLayout(glyphs, words);
     Document page = Jsoup.parse(text, Parser.htmlParser().setTrackPosition(true));
@@ -53,7 +74,7 @@ final class MarkupLayout {
     return new Layout("html", text, glyphs, layout.lines);
   }
 
-  static Layout xml(String text, ReportWords words) {
+  private static Layout xml(String text, ReportWords words) {
     char[] glyphs = unmarked(text);
     Document tree = Jsoup.parse(text, Parser.xmlParser().setTrackPosition(true));
     Part root = new Part(null);

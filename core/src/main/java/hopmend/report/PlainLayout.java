@@ -71,6 +71,9 @@ final class PlainLayout {
     }
     if (!heads.isEmpty()) {
       List<Cell> cells = split(start, end, parting);
+      if (parting == SPACES && cells.size() < columns.size()) {
+        cells = parted(cells);
+      }
       if (cells.size() > 1) {
         lines.add(new Line(Line.Kind.ROW, named(cells), 0));
         rows++;
@@ -115,15 +118,16 @@ final class PlainLayout {
     return false;
   }
 
-  /** A table has a column of codes; values with their names in one line are none. */
+  /** A table has a column of codes, or conditions only: values with their names are none. */
   private static boolean isTable(List<Head> heads) {
-    return heads.stream()
-        .anyMatch(
-            h ->
-                h.is(ReportWords.Label.CODE)
-                    || h.is(ReportWords.Label.SPN)
-                    || h.is(ReportWords.Label.SPN_FMI)
-                    || h.state() != null && heads.size() > 2);
+    return heads.stream().allMatch(h -> h.condition() != null)
+        || heads.stream()
+            .anyMatch(
+                h ->
+                    h.is(ReportWords.Label.CODE)
+                        || h.is(ReportWords.Label.SPN)
+                        || h.is(ReportWords.Label.SPN_FMI)
+                        || h.state() != null && heads.size() > 2);
   }
 
   /** Three digits together are no name of a column. */
@@ -188,6 +192,23 @@ final class PlainLayout {
     }
     cells.add(trimmed(cell, to));
     return cells;
+  }
+
+  /** A cell that fills its column leaves one space only before the next. */
+  private List<Cell> parted(List<Cell> cells) {
+    List<Cell> parted = new ArrayList<>();
+    for (Cell c : cells) {
+      int start = c.start();
+      for (Cell column : columns) {
+        int left = lineStart + column.start() - headerStart;
+        if (left > start + 1 && left < c.end() && glyphs[left - 1] == ' ' && glyphs[left] != ' ') {
+          parted.add(new Cell(Head.NONE, start, left - 1));
+          start = left;
+        }
+      }
+      parted.add(new Cell(Head.NONE, start, c.end()));
+    }
+    return parted;
   }
 
   private boolean isQuote(int place) {

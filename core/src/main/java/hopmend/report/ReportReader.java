@@ -37,7 +37,7 @@ final class ReportReader {
   private final Layout layout;
   private final LineReader lineReader;
 
-  private final List<Found> found = new ArrayList<>();
+  private final FoundCodes found = new FoundCodes();
   private final List<Doubtful> doubtful = new ArrayList<>();
   private final List<Mark> marks = new ArrayList<>();
   private final Map<String, VinReading> vins = new LinkedHashMap<>();
@@ -51,10 +51,6 @@ final class ReportReader {
 
   private final Deque<Context> outer = new ArrayDeque<>();
 
-  /** Codes that may still be told more about, by the lines below them. */
-  private int openFrom;
-
-  private int openTo;
   private int linesBelow;
   private boolean gapBelow;
   private boolean openInPart;
@@ -110,7 +106,7 @@ final class ReportReader {
     marks.sort(Comparator.comparingInt(Mark::start));
     return new ScanText(
         layout.name(),
-        found,
+        found.all(),
         doubtful,
         marks,
         List.copyOf(vins.values()),
@@ -183,7 +179,7 @@ final class ReportReader {
     if (f.unit != null) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
     }
-    List<EnumSet<CodeState>> told = statesOfCodes(f);
+    List<EnumSet<CodeState>> told = CodeStates.of(f);
     int within = 0;
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
@@ -206,8 +202,7 @@ final class ReportReader {
       add(new ReadCode(code, states, unit, count), c.slips(), c.start(), c.end());
     }
     f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
-    openFrom = first;
-    openTo = found.size();
+    found.open(first);
     linesBelow = 0;
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
   }
@@ -220,57 +215,12 @@ final class ReportReader {
             && f.states.get(0).start() == at.start()
             && f.states.get(0).end() < at.end()
             && ",;".indexOf(layout.glyphs()[f.states.get(0).end()]) >= 0;
-    if (begins && isOpen() && !gapBelow && linesBelow == 0) {
-      ReadCode last = found.get(openTo - 1).read();
-      if (last.states().isEmpty()) {
-        replace(
-            openTo - 1,
-            new ReadCode(
-                last.code(),
-                Set.of(f.states.get(0).state()),
-                last.controlUnit(),
-                last.occurrences()));
+    if (begins && found.isOpen() && !gapBelow && linesBelow == 0) {
+      Set<CodeState> states = Set.of(f.states.get(0).state());
+      if (found.lastLacksStates()) {
+        found.change(found.countOpen() - 1, r -> r.withStates(states));
         f.states.remove(0);
       }
-    }
-  }
-
-  /** Codes and states both stand in the order of the line: a state is of the code before it. */
-  private static List<EnumSet<CodeState>> statesOfCodes(LineFinds f) {
-    List<EnumSet<CodeState>> told = new ArrayList<>();
-    f.codes.forEach(c -> told.add(EnumSet.noneOf(CodeState.class)));
-    for (int i = 0; i < f.codes.size(); i++) {
-      if (f.codes.get(i).column() != null) {
-        told.get(i).add(f.codes.get(i).column());
-      }
-    }
-    int k = 0;
-    for (LineFinds.State s : f.states) {
-      while (k + 1 < f.codes.size() && f.codes.get(k + 1).start() < s.start()) {
-        k++;
-      }
-      told.get(k).add(s.state());
-    }
-    ofRuns(f, told);
-    return told;
-  }
-
-  /** "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run. */
-  private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told) {
-    int first = 0;
-    for (int k = 1; k <= told.size(); k++) {
-      if (k < told.size() && f.runs[k] == f.runs[first]) {
-        continue;
-      }
-      EnumSet<CodeState> ofFirst = EnumSet.copyOf(told.get(first));
-      EnumSet<CodeState> ofLast = EnumSet.copyOf(told.get(k - 1));
-      boolean before = !f.states.isEmpty() && f.states.get(0).start() < f.codes.get(first).start();
-      for (int i = first; i < k; i++) {
-        if (told.get(i).isEmpty()) {
-          told.get(i).addAll(before && !ofFirst.isEmpty() ? ofFirst : ofLast);
-        }
-      }
-      first = k;
     }
   }
 
@@ -281,8 +231,7 @@ final class ReportReader {
 
   private void endBlock() {
     if (openInPart) {
-      openFrom = found.size();
-      openTo = openFrom;
+      found.close();
     }
     endHalf();
   }
@@ -295,28 +244,19 @@ final class ReportReader {
       half(f);
       return;
     }
-    if (f.type >= 0 && openTo - openFrom == 1) {
-      ReadCode r = found.get(openFrom).read();
-      if (r.code().scheme() == TroubleCode.Scheme.J2012 && r.code().failureType() == 0) {
-        replace(
-            openFrom,
-            new ReadCode(
-                new TroubleCode(r.code().base(), f.type),
-                r.states(),
-                r.controlUnit(),
-                r.occurrences()));
-      }
-    }
-    if (f.count > 0 && openTo - openFrom == 1) {
-      ReadCode r = found.get(openFrom).read();
-      replace(openFrom, new ReadCode(r.code(), r.states(), r.controlUnit(), f.count));
+    if (found.countOpen() == 1) {
+      found.change(0, r -> r.withType(f.type).withOccurrences(f.count));
     }
     boolean heading = isHeading(at, f);
     Set<CodeState> states = f.allStates();
     if (f.unit != null && (f.unitIsWhole || heading && !f.mentionsTraffic)) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
-      if (f.unitIsLabelled && !gapBelow && isOpen() && linesBelow <= 4 && !openHaveUnit()) {
-        everyOpen(r -> new ReadCode(r.code(), r.states(), f.unit, r.occurrences()));
+      if (f.unitIsLabelled
+          && !gapBelow
+          && found.isOpen()
+          && linesBelow <= 4
+          && !found.openHaveUnit()) {
+        found.changeEvery(r -> r.withControlUnit(f.unit));
         return;
       }
       context = context.of(f.unit);
@@ -326,14 +266,11 @@ final class ReportReader {
       }
       return;
     }
-    int open = openTo - openFrom;
+    int open = found.countOpen();
     if (open > 1 && f.statusFields == open && f.states.size() == open) {
       for (int k = 0; k < open; k++) {
-        ReadCode r = found.get(openFrom + k).read();
-        replace(
-            openFrom + k,
-            new ReadCode(
-                r.code(), Set.of(f.states.get(k).state()), r.controlUnit(), r.occurrences()));
+        Set<CodeState> own = Set.of(f.states.get(k).state());
+        found.change(k, r -> r.withStates(own));
       }
       return;
     }
@@ -342,7 +279,9 @@ final class ReportReader {
       boolean listed = f.speaksOfCodes || at.kind() == Line.Kind.HEADING;
       boolean alone = f.isOnlyStates();
       boolean below =
-          isOpen() && openLackStates() && (f.isStatusField || linesBelow <= 3 && !gapBelow);
+          found.isOpen()
+              && found.openLackStates()
+              && (f.isStatusField || linesBelow <= 3 && !gapBelow);
       boolean heads = !f.isStatusField && heading && (listed || alone);
       if (heads
           && (listed || !below || gapBelow)
@@ -351,11 +290,7 @@ final class ReportReader {
         context = context.with(states);
         close();
       } else if (below && (f.isStatusField || alone || f.statesAreStrong())) {
-        everyOpen(
-            r ->
-                r.states().isEmpty()
-                    ? new ReadCode(r.code(), states, r.controlUnit(), r.occurrences())
-                    : r);
+        found.changeEvery(r -> r.states().isEmpty() ? r.withStates(states) : r);
       } else if (heads) {
         context = context.with(states);
         close();
@@ -388,44 +323,9 @@ final class ReportReader {
         || at.cells().size() <= 2 && at.end() - at.start() <= LONGEST_HEADING && !f.isSentence;
   }
 
-  private boolean isOpen() {
-    return openFrom < openTo;
-  }
-
   private void close() {
-    openFrom = found.size();
-    openTo = openFrom;
+    found.close();
     endHalf();
-  }
-
-  private boolean openLackStates() {
-    for (int k = openFrom; k < openTo; k++) {
-      Set<CodeState> states = found.get(k).read().states();
-      if (states.isEmpty()) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private boolean openHaveUnit() {
-    for (int k = openFrom; k < openTo; k++) {
-      if (!found.get(k).read().controlUnit().isEmpty()) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private void everyOpen(java.util.function.UnaryOperator<ReadCode> change) {
-    for (int k = openFrom; k < openTo; k++) {
-      replace(k, change.apply(found.get(k).read()));
-    }
-  }
-
-  private void replace(int k, ReadCode read) {
-    Found f = found.get(k);
-    found.set(k, new Found(read, f.slips(), f.line(), f.start(), f.end()));
   }
 
   // Parameter numbers and failure modes on lines of their own
@@ -454,8 +354,7 @@ final class ReportReader {
           List.of(),
           whole.start(),
           whole.end());
-      openFrom = first;
-      openTo = found.size();
+      found.open(first);
       linesBelow = 0;
     }
   }

@@ -46,13 +46,17 @@ public final class ReportWords {
       List<String> heads,
       List<String> beside,
       List<String> fill,
-      List<String> from) {}
+      List<String> from,
+      List<String> runs) {}
 
   /** The file. */
   public record File(
       List<Language> languages,
       List<String> beside,
       List<String> ambiguous,
+      List<String> every,
+      List<String> thousand,
+      List<String> tenKilometres,
       List<String> traffic,
       Map<String, List<String>> units) {}
 
@@ -71,8 +75,12 @@ public final class ReportWords {
   private final Set<String> affirmed = new HashSet<>();
   private final Set<String> fill = new HashSet<>();
   private final Set<String> from = new HashSet<>();
+  private final Set<String> runs = new HashSet<>();
   private final Set<String> first = new HashSet<>();
   private final Set<String> besideNames = new HashSet<>();
+  private final Set<String> thousand = new HashSet<>();
+  private final Set<String> tenKilometres = new HashSet<>();
+  private final Set<String> every = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Set<String> commaWords = new HashSet<>();
@@ -85,6 +93,9 @@ public final class ReportWords {
   public ReportWords(File file, List<ControlUnit> controlUnits) {
     words(file.beside(), besideNames);
     words(file.ambiguous(), ambiguous);
+    words(file.every(), every);
+    words(file.thousand(), thousand);
+    words(file.tenKilometres(), tenKilometres);
     traffic = List.copyOf(file.traffic());
     for (Language l : file.languages()) {
       words(l.not(), not);
@@ -92,10 +103,10 @@ public final class ReportWords {
       words(l.affirmed(), affirmed);
       words(l.fill(), fill);
       words(l.from(), from);
+      words(l.runs(), runs);
     }
     for (Language l : file.languages()) {
-      l.states()
-          .forEach((s, ws) -> ws.forEach(w -> states.add(w, new Said(s, denies(Word.of(w))))));
+      l.states().forEach((s, ws) -> ws.forEach(w -> state(w, s)));
       l.labels().forEach((label, ws) -> labels.addAll(ws, label));
       l.conditions().forEach((c, ws) -> conditions.addAll(ws, c));
       none.addAll(l.none(), true);
@@ -113,7 +124,13 @@ public final class ReportWords {
     english.conditions().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
     english.labels().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
     for (Language l : file.languages()) {
-      l.states().values().forEach(this::begins);
+      l.states()
+          .values()
+          .forEach(
+              ws -> {
+                begins(ws);
+                ws.forEach(w -> begins(List.of(w.replace(" ", ""))));
+              });
       l.labels().values().forEach(this::begins);
       l.conditions().values().forEach(this::begins);
       begins(l.none());
@@ -123,6 +140,7 @@ public final class ReportWords {
     first.addAll(denied);
     first.addAll(affirmed);
     first.addAll(fill);
+    first.addAll(from);
     for (ControlUnit u : controlUnits) {
       units.addAll(u.words(), u);
       u.addresses().forEach(a -> addresses.put(a.toLowerCase(Locale.ROOT), u));
@@ -136,6 +154,13 @@ public final class ReportWords {
               MeasureUnit unit = MeasureUnit.bySymbol(symbol).orElseThrow();
               spellings.forEach(s -> measures.putIfAbsent(small(s), unit));
             });
+  }
+
+  /** As words, and as a field of data writes them: testFailed. */
+  private void state(String phrase, CodeState state) {
+    Said said = new Said(state, denies(Word.of(phrase)));
+    states.add(phrase, said);
+    states.add(phrase.replace(" ", ""), said);
   }
 
   private static void words(List<String> from, Set<String> to) {
@@ -226,8 +251,28 @@ public final class ReportWords {
     return ambiguous.contains(w.text());
   }
 
+  /** "Both", "all" before a state. */
+  boolean isEvery(Word w) {
+    return every.contains(w.text());
+  }
+
+  /** "187 tys km", "187k": round thousands. */
+  boolean isThousand(Word w) {
+    return thousand.contains(w.text());
+  }
+
+  /** The Swedish and Norwegian mil. */
+  boolean isTenKilometres(Word w) {
+    return tenKilometres.contains(w.text());
+  }
+
   boolean isTraffic(Word w) {
     return traffic.stream().anyMatch(w.text()::startsWith);
+  }
+
+  /** Whether a distance behind this word is what the vehicle has run. */
+  boolean runs(Word w) {
+    return runs.contains(w.text());
   }
 
   boolean isFrom(Word w) {

@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.CodeState;
 import hopmend.fault.StatusByte;
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
 import hopmend.report.ReportWords.Said;
@@ -29,13 +30,13 @@ final class StateFinder {
     if (first == behind) {
       String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
       if (!marks.isEmpty() && !marks.matches("[-./:\\s]*")) {
-        at.finds.states.add(new State(state, false, cell.start(), cell.end()));
+        at.finds.states.add(State.beside(state, cell.start(), cell.end()));
       }
       return;
     }
     Word w = at.word(first);
     if (behind - first == 1 && (words.isAffirmed(w) || w.isNumber() && !w.text().matches("0+"))) {
-      at.finds.states.add(new State(state, false, w.start(), w.end()));
+      at.finds.states.add(State.beside(state, w.start(), w.end()));
       at.account(first, behind, Part.STATE);
     } else if (behind - first == 1 && words.isDenied(w)) {
       at.account(first, behind, Part.FILL);
@@ -57,7 +58,7 @@ final class StateFinder {
 
   void statusByte(LineAtHand at, int status, int start, int end) {
     for (CodeState s : new StatusByte(status).states()) {
-      at.finds.states.add(new State(s, false, start, end));
+      at.finds.states.add(State.beside(s, start, end));
     }
   }
 
@@ -112,24 +113,43 @@ final class StateFinder {
       return;
     }
     at.finds.states.add(
-        new State(state, denying, at.word(from).start(), at.word(behind - 1).end()));
+        new State(
+            state,
+            denying,
+            affirmed ? Reach.BESIDE : reach(at, from, behind),
+            at.word(from).start(),
+            at.word(behind - 1).end()));
+  }
+
+  private Reach reach(LineAtHand at, int from, int behind) {
+    if (from > 0 && words.isEvery(at.word(from - 1))) {
+      return Reach.ALL;
+    }
+    int next = behind;
+    while (isNear(at, next, from) && !isOfDescription(at, next)) {
+      next++;
+    }
+    boolean named =
+        next < at.size()
+            && at.isAnnounced(next)
+            && at.cellIndex(next) == at.cellIndex(from)
+            && !at.cellOf(from).head().is(Label.STATUS);
+    return named ? Reach.AHEAD : Reach.BESIDE;
   }
 
   /** Whether a word for a state is one here, and not part of a description. */
   private boolean isTold(LineAtHand at, int from, int behind) {
-    int others = 0;
     int first = from;
-    while (first > 0 && from - first < NEAR && at.segment(first - 1) == at.segment(from)) {
+    int before = 0;
+    while (isNear(at, first - 1, from)) {
       first--;
-      others += at.part(first) == Part.OTHER || at.part(first) == Part.UNIT ? 1 : 0;
+      before += isOfDescription(at, first) ? 1 : 0;
     }
-    int before = others;
-    int last = behind;
-    while (last < at.size() && last - behind < NEAR && at.segment(last) == at.segment(from)) {
-      others += at.part(last) == Part.OTHER || at.part(last) == Part.UNIT ? 1 : 0;
-      last++;
+    int after = 0;
+    for (int i = behind; isNear(at, i, from) && !words.isFrom(at.word(i)); i++) {
+      after += isOfDescription(at, i) ? 1 : 0;
     }
-    if (others == 0 || isBesideCodes(at, from, behind)) {
+    if (before + after == 0 || isBesideCodes(at, from, behind)) {
       return true;
     }
     boolean afterLabel =
@@ -137,18 +157,23 @@ final class StateFinder {
             && at.isAnnounced(first)
             && at.part(first - 1) == Part.LABEL
             && at.finds.isStatusField;
-    if (afterLabel && before == 0) {
-      return true;
-    }
-    boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
-    boolean afterCode = from > 0 && at.part(from - 1) == Part.CODE;
     boolean afterFill =
         from > 0 && at.part(from - 1) == Part.FILL && at.segment(from - 1) == at.segment(from);
-    boolean ends = last == behind;
-    if (afterCode && (ends || plain)) {
-      return true;
-    }
-    return afterFill && ends || plain && ends && at.finds.hasCodes();
+    boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
+    return afterLabel && before == 0 || afterFill && after == 0 || plain && at.finds.hasCodes();
+  }
+
+  /** Whether a word stands with another between two codes, two signs or two cells. */
+  private static boolean isNear(LineAtHand at, int i, int word) {
+    return i >= 0
+        && i < at.size()
+        && Math.abs(i - word) <= NEAR
+        && at.segment(i) == at.segment(word)
+        && at.part(i) != Part.CODE;
+  }
+
+  private static boolean isOfDescription(LineAtHand at, int i) {
+    return at.part(i) == Part.OTHER || at.part(i) == Part.UNIT;
   }
 
   /** "Active faults" names a list, whatever else its heading says. */

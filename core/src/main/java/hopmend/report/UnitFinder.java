@@ -114,6 +114,41 @@ final class UnitFinder {
     }
   }
 
+  /** "Chassis: C0561": a name that nobody here knows, right before a sign and a code. */
+  private void unknown(LineAtHand at, int code) {
+    int from = code;
+    while (from > 0 && code - from < 4 && at.segment(from - 1) == at.segment(code - 1)) {
+      from--;
+      boolean number = at.word(from).digits() > 0;
+      if (number || at.part(from) != Part.OTHER || words.heads().begins(at.words(), from)) {
+        return;
+      }
+    }
+    boolean begins = from == 0 || from < code && at.segment(from - 1) != at.segment(from);
+    if (from == code || !begins || !isColon(at, code)) {
+      return;
+    }
+    int start = at.word(from).start();
+    int end = at.word(code - 1).end();
+    String name = Glyphs.seen(glyphs, start, end);
+    if (at.finds.unit == null && at.word(code).start() <= at.finds.codes.get(0).start()) {
+      unit(at, name, start, end, true);
+    } else {
+      at.finds.unitsWithin.add(new LineFinds.UnitAt(name, start, end));
+    }
+    at.account(from, code, Part.UNIT);
+  }
+
+  private boolean isColon(LineAtHand at, int word) {
+    for (int i = at.word(word - 1).end(); i < at.word(word).start(); i++) {
+      if (glyphs[i] == ':') {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
     unitsWithin(at);
     if (at.finds.unit != null) {
@@ -127,15 +162,10 @@ final class UnitFinder {
       }
       Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
       int behind = match == null ? i + 1 : i + match.words();
-      if (match != null && isNamed(at, i, behind)) {
-        boolean whole = isWholeSegment(at, i, behind);
-        unit(
-            at,
-            match.meaning().name(),
-            at.word(i).start(),
-            at.word(behind - 1).end(),
-            whole && at.finds.otherWords == 0);
-        return;
+      boolean another = at.finds.unit != null && !(at.finds.hasCodes() && isBeforeCode(at, i));
+      if (match != null && !another && isNamed(at, i, behind)) {
+        boolean whole = isWholeSegment(at, i, behind) && at.finds.otherWords == 0;
+        unit(at, match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
       }
       i = behind;
     }
@@ -143,18 +173,41 @@ final class UnitFinder {
 
   /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
   private void unitsWithin(LineAtHand at) {
-    for (int i = 1; i < at.size() && at.finds.codes.size() > 1; i++) {
-      if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || at.segment(i - 1) == at.segment(i)) {
+    for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
+      if (at.part(i) == Part.CODE && at.part(i - 1) == Part.OTHER && at.isAnnounced(i)) {
+        unknown(at, i);
+      }
+      if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || !begins(at, i)) {
         continue;
       }
       Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
       int behind = match == null ? at.size() : i + match.words();
-      if (behind < at.size() && at.part(behind) == Part.CODE) {
+      int code = behind;
+      while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
+        code++;
+      }
+      if (code < at.size() && at.part(code) == Part.CODE) {
         at.finds.unitsWithin.add(
             new LineFinds.UnitAt(
                 match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
       }
     }
+  }
+
+  /** Whether a unit begins what is said, or only "in the" and the like stand before it. */
+  private static boolean begins(LineAtHand at, int unit) {
+    int i = unit;
+    while (i > 0 && unit - i < NEAR && at.segment(i - 1) == at.segment(unit)) {
+      i--;
+      if (!saysNothing(at, i)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static boolean saysNothing(LineAtHand at, int i) {
+    return at.part(i) == Part.FILL || at.part(i) == Part.LABEL;
   }
 
   /** Whether a unit is named here as the one that speaks, and not in a description. */
@@ -176,7 +229,7 @@ final class UnitFinder {
     boolean from0 = from > 0 && words.isFrom(at.word(from - 1));
     boolean article = from > 1 && words.isFrom(at.word(from - 2)) && at.part(from - 1) == Part.FILL;
     return isBeforeCode(at, from)
-        ? whole || behind - from > 1
+        ? whole || behind - from > 1 || from0 || article
         : whole && (isBracketed(at, from, behind) || segmentOnly(at, from, behind))
             || from0
             || article;

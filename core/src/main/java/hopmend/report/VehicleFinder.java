@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.measure.MeasureUnit;
+import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.measure.Reading;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
@@ -43,22 +44,105 @@ final class VehicleFinder {
     this.yearNow = yearNow;
   }
 
+  /** "Mileage: 96 412", "96 412 km on the clock"; the number of the word behind all of it. */
   int odometerAt(LineAtHand at, int i, int behind) {
+    if (isUnitOfNumber(at, i)) {
+      return behind;
+    }
     int first = measures.nameEnds(at, saidOf(at, behind), at.word(i));
     if (first < 0) {
+      odometerBefore(at, i, behind);
       return behind;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cellOf(first).end());
     if (number == null) {
       return behind;
     }
-    odometer(at, number, first, measures.unitBetween(at, behind, first), at.word(i).start());
-    int done = first;
-    while (done < at.size() && at.word(done).start() < number[1]) {
-      done++;
-    }
+    Optional<MeasureUnit> named =
+        measures.unitBetween(at, behind, first).or(() -> distance(at.word(i)));
+    odometer(at, number, first, named, at.word(i).start());
+    int done = wordBehind(at, number, first);
     at.account(i, done, Part.VALUE);
     return done;
+  }
+
+  /** Whether a number with a unit of distance begins at a word. */
+  boolean isDistanceAt(LineAtHand at, int i) {
+    if (i >= at.size()
+        || at.word(i).text().isEmpty()
+        || !Glyphs.isDigit(at.word(i).text().charAt(0))) {
+      return false;
+    }
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
+    if (number == null) {
+      return false;
+    }
+    int behind = wordBehind(at, number, i);
+    return behind < at.size() && words.isTenKilometres(at.word(behind))
+        || measures
+            .unitBehind(at, number[1], i)
+            .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
+            .isPresent();
+  }
+
+  /** "It has 96 412 km": no label, but nothing else that it could be. */
+  int distanceRun(LineAtHand at, int i) {
+    if (i == 0 || !words.runs(at.word(i - 1)) || !isDistanceAt(at, i)) {
+      return i;
+    }
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
+    if (whole(Glyphs.seen(glyphs, number[0], number[1])) < 1000) {
+      return i;
+    }
+    odometer(at, number, i, Optional.empty(), at.word(i).start());
+    int done = wordBehind(at, number, i);
+    at.account(i, done, Part.VALUE);
+    return done;
+  }
+
+  /** The "km" of "63 km/h" and of "96 412 km" names nothing. */
+  private boolean isUnitOfNumber(LineAtHand at, int i) {
+    Word w = at.word(i);
+    boolean perHour = w.end() < glyphs.length && glyphs[w.end()] == '/';
+    boolean counted = i > 0 && at.segment(i - 1) == at.segment(i) && at.word(i - 1).isNumber();
+    return isDistance(w) && (perHour || counted);
+  }
+
+  private boolean isDistance(Word w) {
+    return distance(w).isPresent();
+  }
+
+  private Optional<MeasureUnit> distance(Word w) {
+    return words.measure(w.text()).filter(m -> m.quantity() == Quantity.DISTANCE);
+  }
+
+  /** A count of kilometres or miles that is named behind it, in the same breath. */
+  private void odometerBefore(LineAtHand at, int i, int behind) {
+    int unit = i - 1;
+    while (unit > 0
+        && i - unit <= 3
+        && at.segment(unit) == at.segment(i)
+        && !isDistance(at.word(unit))) {
+      unit--;
+    }
+    if (unit < 1 || !isDistance(at.word(unit)) || !at.word(unit - 1).isNumber()) {
+      return;
+    }
+    int first = unit - 1;
+    while (first > 0 && at.word(first - 1).isNumber() && isOneNumber(at, first - 1, unit)) {
+      first--;
+    }
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(unit).start());
+    if (number != null && at.part(first) == Part.OTHER) {
+      odometer(at, number, first, Optional.empty(), at.word(first).start());
+      at.account(first, behind, Part.VALUE);
+    }
+  }
+
+  /** Whether a number that begins at a word goes on until the unit. */
+  private boolean isOneNumber(LineAtHand at, int first, int unit) {
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(unit).start());
+    return number != null && number[1] == at.word(unit - 1).end();
   }
 
   /** "Mileage is 84 210": the word between says nothing. */
@@ -79,13 +163,27 @@ final class VehicleFinder {
   private void odometer(
       LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
     String written = Glyphs.seen(glyphs, number[0], number[1]);
+    int behind = wordBehind(at, number, word);
+    if (behind < at.size()
+        && words.isThousand(at.word(behind))
+        && isDistanceNamed(at, behind, named)) {
+      at.finds.doubts.add(
+          new Doubt(start, at.word(behind).end(), "an odometer in round thousands", null));
+      return;
+    }
+    if (behind < at.size() && words.isTenKilometres(at.word(behind))) {
+      Reading reading = Reading.of(10 * whole(written), MeasureUnit.KILOMETRE);
+      at.finds.odometers.add(new Value(null, reading, start, at.word(behind).end()));
+      at.account(behind, behind + 1, Part.VALUE);
+      return;
+    }
     boolean strange =
         measures.unitBehind(at, number[1], word).isEmpty()
             && isWordBehind(number[1], at.cellOf(word).end());
     // Where nothing names the unit, the rest of the report may tell it.
     Optional<Measure> measure =
         measures
-            .measure(at, number, word, named, MeasureUnit.Quantity.DISTANCE)
+            .measure(at, number, word, named, Quantity.DISTANCE)
             .or(
                 () ->
                     numbers
@@ -99,6 +197,21 @@ final class VehicleFinder {
       return;
     }
     at.finds.odometers.add(new Value(null, Reading.of(value, measure.get().unit()), start, end));
+  }
+
+  private static int wordBehind(LineAtHand at, int[] number, int word) {
+    int behind = word;
+    while (behind < at.size() && at.word(behind).start() < number[1]) {
+      behind++;
+    }
+    return behind;
+  }
+
+  /** Whether a distance is meant by "187 thousand": it is named before or behind. */
+  private boolean isDistanceNamed(LineAtHand at, int thousand, Optional<MeasureUnit> named) {
+    return named.isPresent()
+        || thousand + 1 < at.size() && isDistance(at.word(thousand + 1))
+        || !words.isTenKilometres(at.word(thousand));
   }
 
   private boolean isWordBehind(int from, int to) {

@@ -80,4 +80,14 @@ class J1939CodeTest {
     assertThatThrownBy(() -> TroubleCode.ofSpnFmi(3251, 2).threeBytes())
         .isInstanceOf(IllegalStateException.class);
   }
+
+  @Test
+  void anOldConversionMethodLeavesSeveralReadings() {
+    // SAE J1939-73, methods 1 to 3, from memory
+    assertThat(J1939Code.readings(0x01966285))
+        .extracting(J1939Code::spn)
+        .containsExactly(3251, 307_211, 235_009);
+    assertThat(J1939Code.readings(0xB30C0205)).containsExactly(J1939Code.decode(0xB30C0205));
+    assertThat(J1939Code.readings(0x00000080)).hasSize(1);
+  }
 }

@@ -1,0 +1,77 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+
+/** Which of the states of a line is whose: by place, by run, or by the name before a colon. */
+final class CodeStates {
+  private CodeStates() {}
+
+  /** Codes and states both stand in the order of the line: a state is of the code before it. */
+  static List<EnumSet<CodeState>> of(LineFinds f) {
+    List<EnumSet<CodeState>> told = new ArrayList<>();
+    f.codes.forEach(c -> told.add(EnumSet.noneOf(CodeState.class)));
+    for (int i = 0; i < f.codes.size(); i++) {
+      if (f.codes.get(i).column() != null) {
+        told.get(i).add(f.codes.get(i).column());
+      }
+    }
+    List<LineFinds.State> ahead = new ArrayList<>();
+    int k = 0;
+    for (LineFinds.State s : f.states) {
+      while (k + 1 < f.codes.size() && f.codes.get(k + 1).start() < s.start()) {
+        k++;
+      }
+      switch (s.reach()) {
+        case BESIDE -> told.get(k).add(s.state());
+        case AHEAD -> ahead.add(s);
+        case ALL -> {
+          for (int i = k; i >= 0 && told.get(i).isEmpty(); i--) {
+            told.get(i).add(s.state());
+          }
+        }
+      }
+    }
+    ofRuns(f, told);
+    ofNamed(f, ahead, told);
+    return told;
+  }
+
+  /**
+   * What a name such as "active:" says holds for the codes behind it that have none of their own.
+   */
+  private static void ofNamed(
+      LineFinds f, List<LineFinds.State> ahead, List<EnumSet<CodeState>> told) {
+    int next = 0;
+    for (int k = 0; k < told.size(); k++) {
+      while (next < ahead.size() && ahead.get(next).start() < f.codes.get(k).start()) {
+        next++;
+      }
+      if (next > 0 && told.get(k).isEmpty()) {
+        told.get(k).add(ahead.get(next - 1).state());
+      }
+    }
+  }
+
+  /** "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run. */
+  private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told) {
+    int first = 0;
+    for (int k = 1; k <= told.size(); k++) {
+      if (k < told.size() && f.runs[k] == f.runs[first]) {
+        continue;
+      }
+      EnumSet<CodeState> ofFirst = EnumSet.copyOf(told.get(first));
+      EnumSet<CodeState> ofLast = EnumSet.copyOf(told.get(k - 1));
+      int start = f.codes.get(first).start();
+      boolean before = !f.states.isEmpty() && f.states.get(0).start() < start;
+      for (int i = first; i < k; i++) {
+        if (told.get(i).isEmpty()) {
+          told.get(i).addAll(before && !ofFirst.isEmpty() ? ofFirst : ofLast);
+        }
+      }
+      first = k;
+    }
+  }
+}

@@ -1,0 +1,75 @@
+package hopmend.report;
+
+import hopmend.fault.ReadCode;
+import hopmend.report.ScanText.Found;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+
+/** The codes of a report so far, and those of them that the lines below may tell more about. */
+final class FoundCodes {
+  private final List<Found> found = new ArrayList<>();
+  private int openFrom;
+  private int openTo;
+
+  void add(Found code) {
+    found.add(code);
+  }
+
+  int size() {
+    return found.size();
+  }
+
+  /** What was added since a size is open now, and nothing else. */
+  void open(int from) {
+    openFrom = from;
+    openTo = found.size();
+  }
+
+  void close() {
+    open(found.size());
+  }
+
+  boolean isOpen() {
+    return openFrom < openTo;
+  }
+
+  int countOpen() {
+    return openTo - openFrom;
+  }
+
+  boolean openLackStates() {
+    return open().stream().anyMatch(f -> f.read().states().isEmpty());
+  }
+
+  boolean lastLacksStates() {
+    return found.get(openTo - 1).read().states().isEmpty();
+  }
+
+  boolean openHaveUnit() {
+    return open().stream().anyMatch(f -> !f.read().controlUnit().isEmpty());
+  }
+
+  private List<Found> open() {
+    return found.subList(openFrom, openTo);
+  }
+
+  void changeEvery(UnaryOperator<ReadCode> change) {
+    open().replaceAll(f -> changed(f, change));
+  }
+
+  /**
+   * @param k its number among those that are open, from 0
+   */
+  void change(int k, UnaryOperator<ReadCode> change) {
+    found.set(openFrom + k, changed(found.get(openFrom + k), change));
+  }
+
+  private static Found changed(Found f, UnaryOperator<ReadCode> change) {
+    return new Found(change.apply(f.read()), f.slips(), f.line(), f.start(), f.end());
+  }
+
+  List<Found> all() {
+    return found;
+  }
+}

@@ -1,0 +1,97 @@
+package hopmend.report;
+
+import hopmend.fault.J1939Code;
+import hopmend.fault.TroubleCode;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Code;
+import hopmend.report.LineFinds.Doubt;
+import hopmend.report.ReportWords.Label;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/**
+ * Codes as they travel, four bytes in hex: of ISO 14229-1 (code, failure type, status), or in a
+ * report that speaks of SPNs of SAE J1939-73.
+ */
+final class RawFinder {
+  private static final int LOOK_AT = 100_000;
+  private static final int BYTES = 4;
+
+  private final ReportWords words;
+  private final StateFinder states;
+  private final boolean ofHeavyVehicle;
+
+  RawFinder(char[] glyphs, ReportWords words, StateFinder states) {
+    this.words = words;
+    this.states = states;
+    this.ofHeavyVehicle =
+        Word.of(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).stream()
+            .map(Word::text)
+            .anyMatch(t -> t.equals("spn") || t.equals("j1939") || t.equals("dm1"));
+  }
+
+  /** What stands at a word behind the name of a code; the number of the word behind it. */
+  int bytesAt(LineAtHand at, int i) {
+    if (!isNamed(at, i)) {
+      return i;
+    }
+    int behind = i;
+    StringBuilder hex = new StringBuilder();
+    while (behind < at.size()
+        && hex.length() < 2 * BYTES
+        && HexByte.of(at.word(behind).text()).isPresent()) {
+      hex.append("%02x".formatted(HexByte.of(at.word(behind).text()).getAsInt()));
+      behind++;
+    }
+    if (behind == i && at.word(i).text().matches("(0x)?[0-9a-f]{8}h?")) {
+      hex.append(at.word(i).text().replaceAll("^0x|h$", ""));
+      behind++;
+    }
+    if (hex.length() != 2 * BYTES) {
+      return i;
+    }
+    int start = at.word(i).start();
+    int end = at.word(behind - 1).end();
+    int bytes = Integer.parseUnsignedInt(hex.toString(), 16);
+    if (bytes == 0) {
+      at.finds.none = true;
+    } else if (ofHeavyVehicle) {
+      heavy(at, bytes, start, end);
+    } else {
+      at.finds.codes.add(code(new TroubleCode(bytes >>> 16, bytes >> 8 & 0xFF), 0, start, end));
+      states.statusByte(at, bytes & 0xFF, start, end);
+    }
+    at.account(i, behind, Part.CODE);
+    return behind;
+  }
+
+  /** "Raw DTC: 03 40 16 2F": the name of a code and a sign stand before it. */
+  private boolean isNamed(LineAtHand at, int i) {
+    boolean announced = i > 0 && at.part(i - 1) == Part.LABEL && at.isAnnounced(i);
+    boolean hex = HexByte.of(at.word(i).text()).isPresent() || at.word(i).text().length() >= 8;
+    for (int k = i - 1; announced && hex && k >= 0 && k >= i - 3; k--) {
+      if (words.isLabel(at.words(), k, Label.CODE)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static void heavy(LineAtHand at, int bytes, int start, int end) {
+    List<J1939Code> readings = J1939Code.readings(bytes);
+    J1939Code first = readings.get(0);
+    if (readings.size() == 1) {
+      int count = first.occurrences() == J1939Code.COUNT_NOT_AVAILABLE ? 0 : first.occurrences();
+      at.finds.codes.add(code(first.code(), count, start, end));
+      return;
+    }
+    String either =
+        readings.stream().map(r -> r.code().text()).distinct().collect(Collectors.joining(" or "));
+    at.finds.doubts.add(
+        new Doubt(start, end, "an old conversion method, %s".formatted(either), ""));
+  }
+
+  private static Code code(TroubleCode code, int count, int start, int end) {
+    return new Code(code, List.of(), count, start, end, null);
+  }
+}
