@@ -17,7 +17,9 @@ record Head(
   /** Of a name such as "Fault code", "coolant [°C]" or "engineSpeed_rpm". */
   static Head of(String name, ReportWords known) {
     String parted =
-        name.replaceAll("(?<=[a-z0-9])(?=[A-Z])", " ").replace('_', ' ').replace('-', ' ');
+        name.replaceAll("(?<=[a-z0-9])(?=[A-Z])|(?<=[a-z]{3})(?=\\d$)", " ")
+            .replace('_', ' ')
+            .replace('-', ' ');
     List<Word> words = new ArrayList<>(Word.of(parted));
     words.removeIf(w -> w.text().equals("is") || w.text().equals("has"));
     if (words.isEmpty()) {

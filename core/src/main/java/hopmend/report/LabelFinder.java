@@ -23,7 +23,10 @@ final class LabelFinder {
   int labelAt(LineAtHand at, int i, Phrases.Match<Label> match) {
     int behind = i + match.words();
     boolean hasValue =
-        behind < at.size() && (at.isAnnounced(behind) || at.cellIndex(behind) != at.cellIndex(i));
+        behind < at.size()
+            && (at.cellIndex(behind) == at.cellIndex(i)
+                ? at.isAnnounced(behind)
+                : at.cellOf(i).head() == Head.NONE);
     Word next = behind < at.size() ? at.word(behind) : null;
     boolean mayBe = next != null && behind - i <= 4;
     at.account(i, behind, Part.LABEL);

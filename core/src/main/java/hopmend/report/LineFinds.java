@@ -69,6 +69,9 @@ final class LineFinds {
   /** Units that are named in the middle of the line, each for the codes behind it. */
   final List<UnitAt> unitsWithin = new ArrayList<>(0);
 
+  /** Units that are named behind codes: "P0420 in the engine, C0035 in the brakes". */
+  final List<UnitAt> unitsBehind = new ArrayList<>(0);
+
   /** A control unit named at a place. */
   record UnitAt(String name, int start, int end) {}
 
@@ -110,6 +113,18 @@ final class LineFinds {
   int otherWords;
 
   String heading = "";
+
+  /** Of several units that are named behind codes the next one, else the one in force. */
+  String unitBehind(Code code, String inForce) {
+    if (unitsBehind.size() < 2) {
+      return inForce;
+    }
+    return unitsBehind.stream()
+        .filter(u -> u.start() > code.start())
+        .map(UnitAt::name)
+        .findFirst()
+        .orElse(inForce);
+  }
 
   boolean hasCodes() {
     return !codes.isEmpty();

@@ -71,7 +71,7 @@ final class PlainLayout {
     }
     if (!heads.isEmpty()) {
       List<Cell> cells = split(start, end, parting);
-      if (parting == SPACES && cells.size() < columns.size()) {
+      if (parting == SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
       if (cells.size() > 1) {

@@ -199,7 +199,7 @@ final class ReportReader {
               ? new TroubleCode(c.code().base(), type)
               : c.code();
       int count = c.count() > 0 ? c.count() : f.codes.size() == 1 ? Math.max(0, f.count) : 0;
-      add(new ReadCode(code, states, unit, count), c.slips(), c.start(), c.end());
+      add(new ReadCode(code, states, f.unitBehind(c, unit), count), c.slips(), c.start(), c.end());
     }
     f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
     found.open(first);

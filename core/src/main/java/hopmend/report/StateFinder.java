@@ -39,6 +39,9 @@ final class StateFinder {
       at.finds.states.add(State.beside(state, w.start(), w.end()));
       at.account(first, behind, Part.STATE);
     } else if (behind - first == 1 && words.isDenied(w)) {
+      if (at.cells().stream().filter(x -> x.head().state() != null).count() == 1) {
+        denied(at, state, w.start(), w.end());
+      }
       at.account(first, behind, Part.FILL);
     }
     // Else codes stand there: they have this state, see code().
@@ -104,9 +107,12 @@ final class StateFinder {
     }
     Word next = behind < at.size() ? at.word(behind) : null;
     if (next != null && at.isAnnounced(behind) && words.isDenied(next)) {
+      at.finds.isStatusField = true;
+      denied(at, state, at.word(from).start(), next.end());
       return;
     }
     boolean affirmed = next != null && at.isAnnounced(behind) && words.isAffirmed(next);
+    at.finds.isStatusField |= affirmed;
     Head head = at.cellOf(from).head();
     if (head.is(Label.TEXT) || !affirmed && !head.is(Label.STATUS) && !isTold(at, from, behind)) {
       at.account(from, behind, Part.OTHER);
@@ -119,6 +125,13 @@ final class StateFinder {
             affirmed ? Reach.BESIDE : reach(at, from, behind),
             at.word(from).start(),
             at.word(behind - 1).end()));
+  }
+
+  /** "Active: no": a code that is held, and is not current. */
+  private static void denied(LineAtHand at, CodeState state, int start, int end) {
+    if (state == CodeState.CURRENT) {
+      at.finds.states.add(new State(CodeState.HISTORY, true, Reach.BESIDE, start, end));
+    }
   }
 
   private Reach reach(LineAtHand at, int from, int behind) {
@@ -159,8 +172,12 @@ final class StateFinder {
             && at.finds.isStatusField;
     boolean afterFill =
         from > 0 && at.part(from - 1) == Part.FILL && at.segment(from - 1) == at.segment(from);
+    boolean said = before == 0 && first < from && first > 0 && at.part(first - 1) == Part.CODE;
     boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
-    return afterLabel && before == 0 || afterFill && after == 0 || plain && at.finds.hasCodes();
+    return said
+        || afterLabel && before == 0
+        || afterFill && after == 0
+        || plain && at.finds.hasCodes();
   }
 
   /** Whether a word stands with another between two codes, two signs or two cells. */

@@ -162,8 +162,17 @@ final class UnitFinder {
       }
       Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
       int behind = match == null ? i + 1 : i + match.words();
-      boolean another = at.finds.unit != null && !(at.finds.hasCodes() && isBeforeCode(at, i));
-      if (match != null && !another && isNamed(at, i, behind)) {
+      boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
+      if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
+        if (at.finds.hasCodes() && !before) {
+          at.finds.unitsBehind.add(
+              new LineFinds.UnitAt(
+                  match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
+        }
+        if (at.finds.unit != null && !before) {
+          i = behind;
+          continue;
+        }
         boolean whole = isWholeSegment(at, i, behind) && at.finds.otherWords == 0;
         unit(at, match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
       }
@@ -186,12 +195,22 @@ final class UnitFinder {
       while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
         code++;
       }
-      if (code < at.size() && at.part(code) == Part.CODE) {
+      if (code < at.size() && at.part(code) == Part.CODE && !isEnded(at, behind - 1, code)) {
         at.finds.unitsWithin.add(
             new LineFinds.UnitAt(
                 match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
       }
     }
+  }
+
+  /** Whether a sentence or a part of it ends between two words. */
+  private boolean isEnded(LineAtHand at, int from, int to) {
+    for (int i = at.word(from).end(); i < at.word(to).start(); i++) {
+      if (".;)".indexOf(glyphs[i]) >= 0) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Whether a unit begins what is said, or only "in the" and the like stand before it. */
@@ -208,6 +227,11 @@ final class UnitFinder {
 
   private static boolean saysNothing(LineAtHand at, int i) {
     return at.part(i) == Part.FILL || at.part(i) == Part.LABEL;
+  }
+
+  private static boolean isTaken(LineAtHand at, int i) {
+    int start = at.word(i).start();
+    return at.finds.unitsWithin.stream().anyMatch(u -> u.start() == start);
   }
 
   /** Whether a unit is named here as the one that speaks, and not in a description. */
@@ -250,9 +274,10 @@ final class UnitFinder {
         && (behind >= at.size() || at.segment(behind) != at.segment(from));
   }
 
-  /** Whether a word makes a name to something more; a short number does not. */
+  /** Whether a word makes a name to something more; a short number or "fault memory" does not. */
   private boolean isForeign(LineAtHand at, int i) {
     boolean number = at.word(i).isNumber() && at.word(i).text().length() <= 3;
+    number |= words.heads().begins(at.words(), i);
     return at.part(i) == Part.VALUE || at.part(i) == Part.OTHER && !number;
   }
 

@@ -19,6 +19,10 @@ import java.util.regex.Pattern;
 /** Which vehicle a report is about and when: identification number, odometer, date. */
 final class VehicleFinder {
   private static final int DATE_WITHIN = 20_000;
+
+  /** A distance without a name that is shorter is a trip (our own bound). */
+  private static final int LEAST_DISTANCE = 1000;
+
   private static final Pattern DATE =
       Pattern.compile(
           "\\b(\\d{4})[-/.](\\d{2})[-/.](\\d{2})(?!\\d)|\\b(\\d{1,2})([./-])(\\d{1,2})\\5(\\d{4})\\b");
@@ -50,6 +54,9 @@ final class VehicleFinder {
       return behind;
     }
     int first = measures.nameEnds(at, saidOf(at, behind), at.word(i));
+    if (first < 0) {
+      first = distanceNear(at, behind);
+    }
     if (first < 0) {
       odometerBefore(at, i, behind);
       return behind;
@@ -85,19 +92,34 @@ final class VehicleFinder {
             .isPresent();
   }
 
-  /** "It has 96 412 km": no label, but nothing else that it could be. */
+  /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
   int distanceRun(LineAtHand at, int i) {
-    if (i == 0 || !words.runs(at.word(i - 1)) || !isDistanceAt(at, i)) {
+    boolean said = i > 0 && words.runs(at.word(i - 1));
+    boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
+    if (!said && !begins || at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
       return i;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    if (whole(Glyphs.seen(glyphs, number[0], number[1])) < 1000) {
+    int unit = wordBehind(at, number, i);
+    boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
+    boolean small = whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE;
+    if (small && !words.isTenKilometres(at.word(unit)) || !said && !ends) {
       return i;
     }
     odometer(at, number, i, Optional.empty(), at.word(i).start());
     int done = wordBehind(at, number, i);
     at.account(i, done, Part.VALUE);
     return done;
+  }
+
+  /** "Mileage at the scan 98 120 km": a distance in the same breath; -1 if there is none. */
+  private int distanceNear(LineAtHand at, int from) {
+    for (int i = from; i < at.size() && i - from < 4 && !at.isAnnounced(i); i++) {
+      if (at.segment(i) == at.segment(from) && isDistanceAt(at, i)) {
+        return i;
+      }
+    }
+    return -1;
   }
 
   /** The "km" of "63 km/h" and of "96 412 km" names nothing. */
