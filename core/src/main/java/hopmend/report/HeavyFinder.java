@@ -7,22 +7,90 @@ import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Codes of heavy vehicles: a parameter number and a failure mode, together or apart. */
 final class HeavyFinder {
+  private static final int LOOK_AT = 100_000;
+  private static final Set<String> SPEAKS_OF_SPN = Set.of("spn", "j1939", "dm1", "dm2", "oc");
   private static final Pattern PAIR = Pattern.compile("(\\d{2,6})\\s*[-/.,:]\\s*(\\d{1,2})");
   private static final Pattern SPN_WORD = Pattern.compile("spn(\\d{1,6})(?:fmi(\\d{1,2}))?");
   private static final Pattern FMI_WORD = Pattern.compile("fmi(\\d{1,2})");
 
-  HeavyFinder() {}
+  private final char[] glyphs;
+  private final boolean ofHeavyVehicle;
 
-  int spnAt(LineAtHand at, int i) {
+  HeavyFinder(char[] glyphs) {
+    this.glyphs = glyphs;
+    this.ofHeavyVehicle =
+        Word.of(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).stream()
+            .anyMatch(w -> SPEAKS_OF_SPN.contains(w.text()));
+  }
+
+  /** Whether the report speaks of SPNs anywhere. */
+  boolean isOfHeavyVehicle() {
+    return ofHeavyVehicle;
+  }
+
+  /** What stands at a word; the number of the word behind it. */
+  int at(LineAtHand at, int i) {
     Word w = at.word(i);
-    if (!w.text().startsWith("spn") && !w.text().startsWith("fmi")) {
+    if (w.text().startsWith("spn") || w.text().startsWith("fmi")) {
+      return namedAt(at, i);
+    }
+    return ofHeavyVehicle && w.isNumber() ? pairAt(at, i) : i;
+  }
+
+  /** "3226-4 NOx sensor" in a list of such a report: first on its line, or behind its unit. */
+  private int pairAt(LineAtHand at, int i) {
+    boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) || at.part(i - 1) == Part.UNIT;
+    boolean two = i + 1 < at.size() && at.cellIndex(i) == at.cellIndex(i + 1);
+    if (!begins || !two || at.cellOf(i).head() != Head.NONE) {
       return i;
     }
+    Word mode = at.word(i + 1);
+    int end = mode.end();
+    boolean goesOn =
+        end < glyphs.length
+            && "-/.,:".indexOf(glyphs[end]) >= 0
+            && end + 1 < glyphs.length
+            && Glyphs.isDigit(glyphs[end + 1]);
+    String between = Glyphs.seen(glyphs, at.word(i).end(), mode.start());
+    boolean pair = between.equals("-") || between.equals("/");
+    String spn = at.word(i).text();
+    if (!pair || goesOn || !mode.text().matches("\\d{1,2}") || !spn.matches("[1-9]\\d{1,5}")) {
+      return i;
+    }
+    int fmi = Integer.parseInt(mode.text());
+    if (fmi > 31) {
+      return i;
+    }
+    heavy(at, Integer.parseInt(spn), fmi, at.word(i).start(), end);
+    at.account(i, i + 2, Part.CODE);
+    return i + 2;
+  }
+
+  /** "Failure mode 3": the number behind the name. */
+  boolean numberAt(LineAtHand at, int i, Label label) {
+    Word w = at.word(i);
+    Optional<Integer> number = number(w.text(), label == Label.SPN ? 524_287 : 31);
+    if (number.isEmpty() || at.cellOf(i).head() != Head.NONE) {
+      return false;
+    }
+    place(at, w);
+    if (label == Label.SPN) {
+      spnValue(at, number.get(), w);
+    } else {
+      fmiValue(at, number.get(), w);
+    }
+    at.account(i, i + 1, Part.CODE);
+    return true;
+  }
+
+  private int namedAt(LineAtHand at, int i) {
+    Word w = at.word(i);
     Matcher glued = SPN_WORD.matcher(w.text());
     if (glued.matches()) {
       place(at, w);

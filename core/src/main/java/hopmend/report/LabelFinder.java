@@ -9,12 +9,19 @@ import java.util.OptionalInt;
 /** Names of fields in the running text, and what stands behind them. */
 final class LabelFinder {
   private final ReportWords words;
+  private final HeavyFinder heavy;
   private final VehicleFinder vehicle;
   private final StateFinder states;
   private final UnitFinder units;
 
-  LabelFinder(ReportWords words, VehicleFinder vehicle, StateFinder states, UnitFinder units) {
+  LabelFinder(
+      ReportWords words,
+      HeavyFinder heavy,
+      VehicleFinder vehicle,
+      StateFinder states,
+      UnitFinder units) {
     this.words = words;
+    this.heavy = heavy;
     this.vehicle = vehicle;
     this.states = states;
     this.units = units;
@@ -52,6 +59,11 @@ final class LabelFinder {
         if (status.isPresent() && sure) {
           states.statusByte(at, status.getAsInt(), next.start(), next.end());
           at.account(behind, behind + 1, Part.STATE);
+        }
+      }
+      case SPN, FMI -> {
+        if (mayBe && heavy.numberAt(at, behind, match.meaning())) {
+          return behind + 1;
         }
       }
       case TYPE -> {

@@ -15,13 +15,17 @@ import java.util.regex.Pattern;
 /** Recognises what stands in one line, by the shape of its words, their labels and neighbours. */
 final class LineReader {
   private static final int LONGEST_HEADING = 90;
+
+  /** "x3", "3x": so often. */
+  private static final Pattern TIMES = Pattern.compile("x[1-9]\\d{0,3}|[1-9]\\d{0,3}x");
+
   private static final Pattern EDGES = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$");
 
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeFinder codes;
   private final RawFinder raw;
-  private final HeavyFinder heavy = new HeavyFinder();
+  private final HeavyFinder heavy;
   private final ConditionFinder conditions;
   private final VehicleFinder vehicle;
   private final StateFinder states;
@@ -33,6 +37,7 @@ final class LineReader {
     this.glyphs = layout.glyphs();
     this.words = words;
     CodeScanner scanner = new CodeScanner(glyphs);
+    heavy = new HeavyFinder(glyphs);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
     MeasureFinder measures = new MeasureFinder(glyphs, words);
     units = new UnitFinder(glyphs, words, scanner);
@@ -40,8 +45,8 @@ final class LineReader {
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, numbers, measures, yearNow);
     states = new StateFinder(layout, words);
-    raw = new RawFinder(glyphs, words, states);
-    labels = new LabelFinder(words, vehicle, states, units);
+    raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());
+    labels = new LabelFinder(words, heavy, vehicle, states, units);
     cells = new CellFinder(glyphs, codes, heavy, conditions, vehicle, states, units);
   }
 
@@ -86,7 +91,7 @@ final class LineReader {
     if (behind > i) {
       return behind;
     }
-    behind = heavy.spnAt(at, i);
+    behind = heavy.at(at, i);
     if (behind > i) {
       return behind;
     }
@@ -101,6 +106,11 @@ final class LineReader {
       return behind;
     }
     vehicle.dateAt(at, w);
+    if (TIMES.matcher(w.text()).matches()) {
+      at.finds.count(Integer.parseInt(w.text().replace("x", "")));
+      at.account(i, i + 1, Part.LABEL);
+      return i + 1;
+    }
     if (!words.isKnown(w)) {
       at.finds.mentionsTraffic |= words.isTraffic(w);
       return i + 1;

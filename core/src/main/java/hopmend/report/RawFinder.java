@@ -14,20 +14,16 @@ import java.util.stream.Collectors;
  * report that speaks of SPNs of SAE J1939-73.
  */
 final class RawFinder {
-  private static final int LOOK_AT = 100_000;
   private static final int BYTES = 4;
 
   private final ReportWords words;
   private final StateFinder states;
   private final boolean ofHeavyVehicle;
 
-  RawFinder(char[] glyphs, ReportWords words, StateFinder states) {
+  RawFinder(ReportWords words, StateFinder states, boolean ofHeavyVehicle) {
     this.words = words;
     this.states = states;
-    this.ofHeavyVehicle =
-        Word.of(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).stream()
-            .map(Word::text)
-            .anyMatch(t -> t.equals("spn") || t.equals("j1939") || t.equals("dm1"));
+    this.ofHeavyVehicle = ofHeavyVehicle;
   }
 
   /** What stands at a word behind the name of a code; the number of the word behind it. */

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** How reports name things in all languages together: {@code report-words.yaml}. */
 public final class ReportWords {
@@ -47,7 +48,8 @@ public final class ReportWords {
       List<String> beside,
       List<String> fill,
       List<String> from,
-      List<String> runs) {}
+      List<String> runs,
+      List<String> endings) {}
 
   /** The file. */
   public record File(
@@ -55,6 +57,7 @@ public final class ReportWords {
       List<String> beside,
       List<String> ambiguous,
       List<String> every,
+      List<String> trips,
       List<String> thousand,
       List<String> tenKilometres,
       List<String> traffic,
@@ -80,6 +83,7 @@ public final class ReportWords {
   private final Set<String> besideNames = new HashSet<>();
   private final Set<String> thousand = new HashSet<>();
   private final Set<String> tenKilometres = new HashSet<>();
+  private final Set<String> trips = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
@@ -94,6 +98,7 @@ public final class ReportWords {
     words(file.beside(), besideNames);
     words(file.ambiguous(), ambiguous);
     words(file.every(), every);
+    words(file.trips(), trips);
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
     traffic = List.copyOf(file.traffic());
@@ -106,7 +111,7 @@ public final class ReportWords {
       words(l.runs(), runs);
     }
     for (Language l : file.languages()) {
-      l.states().forEach((s, ws) -> ws.forEach(w -> state(w, s)));
+      l.states().forEach((s, ws) -> ws.forEach(w -> state(w, s, l.endings())));
       l.labels().forEach((label, ws) -> labels.addAll(ws, label));
       l.conditions().forEach((c, ws) -> conditions.addAll(ws, c));
       none.addAll(l.none(), true);
@@ -124,13 +129,6 @@ public final class ReportWords {
     english.conditions().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
     english.labels().values().forEach(ws -> ws.forEach(w -> commaWords.removeAll(texts(w))));
     for (Language l : file.languages()) {
-      l.states()
-          .values()
-          .forEach(
-              ws -> {
-                begins(ws);
-                ws.forEach(w -> begins(List.of(w.replace(" ", ""))));
-              });
       l.labels().values().forEach(this::begins);
       l.conditions().values().forEach(this::begins);
       begins(l.none());
@@ -156,11 +154,16 @@ public final class ReportWords {
             });
   }
 
-  /** As words, and as a field of data writes them: testFailed. */
-  private void state(String phrase, CodeState state) {
+  /** As words, inflected, and as a field of data writes them: testFailed. */
+  private void state(String phrase, CodeState state, List<String> endings) {
     Said said = new Said(state, denies(Word.of(phrase)));
-    states.add(phrase, said);
-    states.add(phrase.replace(" ", ""), said);
+    Stream<String> inflected = endings.stream().map(e -> phrase + e);
+    Stream.concat(Stream.of(phrase, phrase.replace(" ", "")), inflected)
+        .forEach(
+            written -> {
+              states.add(written, said);
+              begins(List.of(written));
+            });
   }
 
   private static void words(List<String> from, Set<String> to) {
@@ -249,6 +252,11 @@ public final class ReportWords {
 
   boolean isAmbiguous(Word w) {
     return ambiguous.contains(w.text());
+  }
+
+  /** A word that makes a distance one since something, or until something. */
+  boolean isTrip(Word w) {
+    return trips.contains(w.text());
   }
 
   /** "Both", "all" before a state. */

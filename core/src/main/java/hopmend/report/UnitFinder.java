@@ -250,7 +250,7 @@ final class UnitFinder {
         || at.finds.mentionsTraffic && !isBeforeCode(at, from)) {
       return false;
     }
-    boolean from0 = from > 0 && words.isFrom(at.word(from - 1));
+    boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && !isOfNetworkCode(at, from);
     boolean article = from > 1 && words.isFrom(at.word(from - 2)) && at.part(from - 1) == Part.FILL;
     return isBeforeCode(at, from)
         ? whole || behind - from > 1 || from0 || article
@@ -261,6 +261,15 @@ final class UnitFinder {
 
   private boolean isBeforeCode(LineAtHand at, int i) {
     return at.word(i).start() < at.finds.codes.get(0).start();
+  }
+
+  /** "U0401 invalid data received from ECM": a description. */
+  private static boolean isOfNetworkCode(LineAtHand at, int word) {
+    boolean network = false;
+    for (LineFinds.Code c : at.finds.codes) {
+      network = c.start() < at.word(word).start() ? c.code().text().startsWith("U") : network;
+    }
+    return network;
   }
 
   private boolean isBracketed(LineAtHand at, int from, int behind) {
@@ -290,7 +299,7 @@ final class UnitFinder {
       }
     }
     for (i = behind; i < at.size() && i - behind < NEAR && at.segment(i) == at.segment(from); i++) {
-      if (at.part(i) == Part.OTHER || at.part(i) == Part.VALUE) {
+      if (isForeign(at, i)) {
         return false;
       }
     }

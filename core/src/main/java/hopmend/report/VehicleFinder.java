@@ -112,11 +112,15 @@ final class VehicleFinder {
     return done;
   }
 
-  /** "Mileage at the scan 98 120 km": a distance in the same breath; -1 if there is none. */
+  /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
   private int distanceNear(LineAtHand at, int from) {
-    for (int i = from; i < at.size() && i - from < 4 && !at.isAnnounced(i); i++) {
-      if (at.segment(i) == at.segment(from) && isDistanceAt(at, i)) {
+    for (int i = from; i < at.size() && i - from < 4; i++) {
+      boolean parted = at.segment(i) != at.segment(from - 1);
+      if (isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
         return i;
+      }
+      if (parted || words.isTrip(at.word(i))) {
+        return -1;
       }
     }
     return -1;
@@ -141,13 +145,11 @@ final class VehicleFinder {
   /** A count of kilometres or miles that is named behind it, in the same breath. */
   private void odometerBefore(LineAtHand at, int i, int behind) {
     int unit = i - 1;
-    while (unit > 0
-        && i - unit <= 3
-        && at.segment(unit) == at.segment(i)
-        && !isDistance(at.word(unit))) {
+    while (unit > i - 4 && isNear(at, unit, i) && !isDistance(at.word(unit))) {
       unit--;
     }
-    if (unit < 1 || !isDistance(at.word(unit)) || !at.word(unit - 1).isNumber()) {
+    boolean counted = isNear(at, unit, i) && isDistance(at.word(unit));
+    if (!counted || unit == 0 || !at.word(unit - 1).isNumber()) {
       return;
     }
     int first = unit - 1;
@@ -159,6 +161,10 @@ final class VehicleFinder {
       odometer(at, number, first, Optional.empty(), at.word(first).start());
       at.account(first, behind, Part.VALUE);
     }
+  }
+
+  private static boolean isNear(LineAtHand at, int i, int word) {
+    return i >= 0 && at.segment(i) == at.segment(word);
   }
 
   /** Whether a number that begins at a word goes on until the unit. */
