@@ -20,6 +20,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** The server as the network meets it: behind a real proxy with HTTPS, and under slow clients. */
 class DoorIT extends BrowserIT {
@@ -221,6 +223,32 @@ class DoorIT extends BrowserIT {
         .startsWith("HTTP/1.1 404");
     assertThat(ask(CLIENT, "GET /actuator HTTP/1.1\r\nHost: localhost\r\n"))
         .contains("Location: /sign-in");
+  }
+
+  /** RFC 9457: whoever refuses, a program reads what happened and what would be right. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "GET /api/v1/nothing|404|openapi.json",
+        "GET /api/v1/scan|405|POST",
+        "DELETE /api/v1/decode|405|POST",
+        "GET /api/v1/readiness/%|400|well formed",
+        "GET /api/v1/../jobs;a=b|400|well formed",
+        "POST /api/v1/decode;Content-Type: text/csv|415|application/json",
+        "POST /api/v1/scan;Content-Type: image/png|415|text/plain",
+        "GET /api/v1/readiness/00000000;Accept: image/png|406|application/json",
+      })
+  void everyRefusalOfTheOpenInterfaceIsProblemDetails(String asked, int status, String right)
+      throws Exception {
+    String[] lines = asked.split(";(?=[A-Z])");
+    String head = lines[0] + " HTTP/1.1\r\nHost: localhost\r\n";
+    String more = lines.length > 1 ? lines[1] + "\r\n" : "";
+    String body = asked.startsWith("POST") ? "Content-Length: 0\r\n" : "";
+    String answer = ask(CLIENT, head + more + body);
+    assertThat(answer).as(asked).startsWith("HTTP/1.1 " + status);
+    assertThat(answer).contains("application/problem+json", "\"title\":", "\"detail\":", right);
+    assertThat(answer).doesNotContain("Exception", "Tomcat", "<html");
   }
 
   /** 215 slow posts once stopped all answers. */

@@ -10,6 +10,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import hopmend.prove.Remedy;
 import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -64,6 +65,58 @@ class LeadsOnIT extends AppIT {
     assertThat(page(job + "/swap")).contains("Record the repair").doesNotContain("First ");
     assertThat(send(job + "/swap/repair", "words", "new catalyst")).isEqualTo(302);
     assertThat(page(job + "/clear")).contains("What to expect", "What is lost");
+  }
+
+  @Test
+  void anOdometerThatNobodyHasReadYetIsAskedForLater() throws Exception {
+    long id = newJob(typed("P0335", "P0340"));
+    String job = "/jobs/" + id;
+    assertThat(
+            send(
+                job + "/read/identify",
+                "vin",
+                VIN,
+                "card",
+                "kelvane-otter-20",
+                "odometer",
+                "",
+                "place",
+                "HOIST"))
+        .isEqualTo(302);
+    assertThat(page(job + "/read")).contains("not read yet", "Note it");
+    desk.append(
+        id,
+        Submission.now("marit"),
+        List.of(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "swapped to test")));
+    assertThat(page(job + "/pick")).contains("The odometer is not read yet");
+    assertThat(page(job + "/verify")).contains("The odometer is not read yet");
+    assertThat(send(job + "/read/odometer", "odometer", "x", "odometerUnit", "km")).isEqualTo(422);
+    assertThat(send(job + "/read/odometer", "odometer", "91 500", "odometerUnit", "km"))
+        .isEqualTo(302);
+    assertThat(page(job + "/read")).doesNotContain("not read yet");
+    assertThat(desk.look(id).workup().state().vehicle().orElseThrow()).isEqualTo(otter());
+    assertThat(page(job + "/verify")).doesNotContain("not read yet");
+  }
+
+  @Test
+  void sensorsOfOneSupplyAreToBeUnpluggedInOrder() throws Exception {
+    String job = "/jobs/" + newJob(typed("P0335", "P0340"), otter());
+    assertThat(page(job + "/read")).contains("Unplug one after another: 5 V supply 1");
+  }
+
+  private static Fact typed(String... codes) {
+    return new Fact.CodesRead(
+        Fact.CodeSource.TYPED,
+        java.util.stream.Stream.of(codes)
+            .map(c -> ReadCode.of(TroubleCode.parse(c), CodeState.STORED))
+            .toList(),
+        List.of(),
+        "");
+  }
+
+  private static Fact otter() {
+    return new Fact.VehicleIdentified(
+        VIN, "kelvane-otter-20", 2019, null, 91_500, Fact.Place.HOIST);
   }
 
   @Test

@@ -430,7 +430,7 @@ class OpenToOthersIT extends AppIT {
                 "wherrill-teal-16",
                 2018,
                 null,
-                90_000,
+                90_000.0,
                 Fact.Place.HOIST));
     var workup = desk.look(job).workup();
     assertThat(workup.card().orElseThrow().engine().code())

@@ -3,6 +3,7 @@ package hopmend.catalog;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.find.Site;
+import hopmend.find.Wiring;
 import hopmend.part.Part;
 import hopmend.prove.Check;
 import hopmend.prove.Measurement;
@@ -185,6 +186,12 @@ final class CatalogCheck {
     }
     card.obstructions().forEach(o -> obstruction(where, card, o));
     card.sites().forEach(s -> site(where, card, s));
+    once(where, "wiring", card.wiring(), Wiring::id);
+    for (Wiring w : card.wiring()) {
+      w.sites().stream()
+          .filter(s -> card.site(s).isEmpty())
+          .forEach(s -> say(where, "wiring %s feeds %s, which is no site", w.id(), s));
+    }
   }
 
   private void relearn(String where, VehicleCard card, String family, List<String> routines) {

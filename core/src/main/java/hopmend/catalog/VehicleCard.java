@@ -5,6 +5,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.find.Bay;
 import hopmend.find.Chassis;
 import hopmend.find.Site;
+import hopmend.find.Wiring;
 import hopmend.part.Part;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
@@ -25,6 +26,7 @@ import java.util.Optional;
  * @param bulletins service bulletins that speak about codes together
  * @param cautions cautions that hold for any work on this vehicle, shown at each of its checks and
  *     steps
+ * @param wiring what several of its sensors share: supplies, grounds, fuses
  * @param limits limits that override a sheet's, by check id
  * @param figures single figures by name, for example the teeth of the cam wheel
  * @param relearnAfter ids of routines to run after work on a family
@@ -43,6 +45,7 @@ public record VehicleCard(
     List<Obstruction> obstructions,
     List<Fastener> fasteners,
     List<Part> parts,
+    List<Wiring> wiring,
     Map<String, Band> limits,
     Map<String, Double> figures,
     List<Routine> routines,
@@ -57,6 +60,7 @@ public record VehicleCard(
     obstructions = List.copyOf(obstructions);
     fasteners = List.copyOf(fasteners);
     parts = List.copyOf(parts);
+    wiring = wiring == null ? List.of() : List.copyOf(wiring);
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     figures = figures == null ? Map.of() : Map.copyOf(figures);
     codes = codes == null ? List.of() : List.copyOf(codes);

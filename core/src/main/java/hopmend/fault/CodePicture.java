@@ -54,8 +54,12 @@ public record CodePicture(
   /** "from explains to", and why; {@code brief} is for the drawing. */
   public record Arrow(TroubleCode from, TroubleCode to, String brief, String reason) {}
 
-  /** A cause that is no code itself, with the codes that point at it. */
-  public record Shared(String name, String reason, List<TroubleCode> codes) {
+  /**
+   * A cause that is no code itself, with the codes that point at it.
+   *
+   * @param unplug whether the sensor that spoils it is found by unplugging one after another
+   */
+  public record Shared(String name, String reason, List<TroubleCode> codes, boolean unplug) {
     public Shared {
       codes = List.copyOf(codes);
     }
@@ -69,7 +73,7 @@ public record CodePicture(
   }
 
   public static CodePicture of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
-    return of(codes, rules, groups, List.of());
+    return of(codes, rules, groups, List.of(), List.of());
   }
 
   /**
@@ -77,16 +81,18 @@ public record CodePicture(
    * point at comes first, then one that is current, then the lower code.
    *
    * @param groups the circuits that have a family sheet
+   * @param wired what the vehicle's own wiring says; it comes before what rules say of all
    * @param bulletins those of the vehicle's card
    */
   public static CodePicture of(
       List<ReadCode> codes,
       List<CodeRule> rules,
       List<CodeGroup> groups,
+      List<Shared> wired,
       List<Bulletin> bulletins) {
     Ties ties = Ties.of(codes, rules, groups);
     List<Arrow> arrows = ties.arrows();
-    List<Shared> shared = shared(codes, rules, ties);
+    List<Shared> shared = shared(codes, rules, wired, ties);
     Map<TroubleCode, Shared> sharedBy = new HashMap<>();
     shared.forEach(s -> s.codes().forEach(c -> sharedBy.putIfAbsent(c, s)));
     List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
@@ -201,18 +207,25 @@ public record CodePicture(
         .orElse(node);
   }
 
-  private static List<Shared> shared(List<ReadCode> codes, List<CodeRule> rules, Ties ties) {
+  /** What the vehicle's own wiring tells is not told once more by a rule. */
+  private static List<Shared> shared(
+      List<ReadCode> codes, List<CodeRule> rules, List<Shared> wired, Ties ties) {
     List<Shared> shared = new ArrayList<>();
+    wired.stream().filter(s -> !isExplained(s.codes(), ties)).forEach(shared::add);
     List<TroubleCode> all = codes.stream().map(ReadCode::code).toList();
     for (CodeRule rule : rules) {
       List<TroubleCode> pointing = all.stream().filter(rule::explains).toList();
-      // What follows from another code needs no cause of its own.
-      boolean explained = pointing.stream().allMatch(c -> ties.into().containsKey(c));
-      if (rule.isShared(all) && !explained) {
-        shared.add(new Shared(rule.brief(), rule.reason(), pointing));
+      boolean told = wired.stream().anyMatch(w -> w.codes().containsAll(pointing));
+      if (rule.isShared(all) && !told && !isExplained(pointing, ties)) {
+        shared.add(new Shared(rule.brief(), rule.reason(), pointing, rule.unplug()));
       }
     }
     return shared;
+  }
+
+  /** What follows from another code needs no cause of its own. */
+  private static boolean isExplained(List<TroubleCode> codes, Ties ties) {
+    return codes.stream().allMatch(c -> ties.into().containsKey(c));
   }
 
   private static Node node(

@@ -14,6 +14,8 @@ import java.util.Optional;
  *     one of its own
  * @param atLeast for a shared cause: how many different circuits must be there
  * @param brief a few words for the drawing; for a shared cause its name
+ * @param unplug for a shared cause: whether the sensor that spoils it is found by unplugging one
+ *     after another
  * @param alone for a bystander: what to do where nothing else is there
  */
 public record CodeRule(
@@ -27,6 +29,7 @@ public record CodeRule(
     String brief,
     String reason,
     String alone,
+    boolean unplug,
     String source) {
   /**
    * CHILD: follows from the cause. BYSTANDER: stands there for a reason of its own. SHARED: several

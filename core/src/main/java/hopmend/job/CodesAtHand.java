@@ -8,11 +8,13 @@ import hopmend.fault.CodeDrawing;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
+import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.find.SiteFinder;
 import hopmend.vehicle.VinReading;
 import java.time.YearMonth;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,6 +45,7 @@ final class CodesAtHand {
             job.codes(),
             catalog.codeRules(),
             groups(),
+            wired(),
             body().map(VehicleCard::bulletins).orElse(List.of()));
     this.workOn =
         job.workOn()
@@ -96,6 +99,46 @@ final class CodesAtHand {
 
   Optional<VehicleCard> engine() {
     return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
+  }
+
+  private Stream<VehicleCard> cards() {
+    return Stream.of(engine(), body()).flatMap(Optional::stream).distinct();
+  }
+
+  private List<CodePicture.Shared> wired() {
+    return cards().flatMap(c -> SharedWiring.causes(c, circuits(c)).stream()).toList();
+  }
+
+  /** Shared causes with the sensors to unplug, in order; only where a card tells two of them. */
+  Map<CodePicture.Shared, List<SharedWiring.Unplug>> unplugging() {
+    Map<CodePicture.Shared, List<SharedWiring.Unplug>> orders = new LinkedHashMap<>();
+    for (CodePicture.Shared cause : picture.shared()) {
+      cards()
+          .map(c -> SharedWiring.order(cause, c, circuits(c)))
+          .filter(order -> order.size() > 1)
+          .findFirst()
+          .ifPresent(order -> orders.put(cause, order));
+    }
+    return orders;
+  }
+
+  /** The sites of a card whose circuits codes speak about; a range that is left tells nothing. */
+  private Map<TroubleCode, Site> circuits(VehicleCard card) {
+    List<CodeGroup> groups = groups();
+    Map<TroubleCode, Site> circuits = new LinkedHashMap<>();
+    for (ReadCode read : job.codes()) {
+      TroubleCode code = read.code();
+      boolean range =
+          CodeGroup.owning(code, groups)
+              .flatMap(g -> g.mode(code))
+              .filter(m -> m.contains("range"))
+              .isPresent();
+      sheetOf(code)
+          .filter(s -> !range && cardOf(s).filter(card::equals).isPresent())
+          .flatMap(s -> SiteFinder.find(code, s.family(), groups, card.sites()))
+          .ifPresent(found -> circuits.put(code, found.site()));
+    }
+    return circuits;
   }
 
   private Optional<FamilySheet> sheetOf(TroubleCode code) {
@@ -154,11 +197,7 @@ final class CodesAtHand {
 
   /** The maker's own codes of this vehicle's body and engine. */
   private List<CodeGroup> ownCodes() {
-    return Stream.of(engine(), body())
-        .flatMap(Optional::stream)
-        .distinct()
-        .flatMap(c -> c.codes().stream())
-        .toList();
+    return cards().flatMap(c -> c.codes().stream()).toList();
   }
 
   private List<CodeGroup> groups() {

@@ -10,6 +10,7 @@ import hopmend.relearn.RoutineState;
 import java.time.YearMonth;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** What an entry of a job says. Facts only; every judgement is computed from them. */
 public sealed interface Fact {
@@ -85,6 +86,7 @@ public sealed interface Fact {
    * @param card id of the body's card
    * @param engineCard id of the card whose engine is in there, where it was swapped; else empty
    * @param built null if unknown
+   * @param odometerKm null until somebody has read it
    */
   record VehicleIdentified(
       String vin,
@@ -92,7 +94,7 @@ public sealed interface Fact {
       String engineCard,
       int modelYear,
       YearMonth built,
-      double odometerKm,
+      Double odometerKm,
       Place place)
       implements Fact {
     public VehicleIdentified {
@@ -107,7 +109,9 @@ public sealed interface Fact {
       if (built != null) {
         Said.within("year of building", built.getYear(), 1950, 2100);
       }
-      Said.within("odometer in km", odometerKm, 0, MOST_KM);
+      if (odometerKm != null) {
+        Said.within("odometer in km", odometerKm, 0, MOST_KM);
+      }
       Said.given("place of the work", place);
     }
 
@@ -118,6 +122,15 @@ public sealed interface Fact {
     public VehicleIdentified(
         String vin, String card, int modelYear, YearMonth built, double odometerKm, Place place) {
       this(vin, card, "", modelYear, built, odometerKm, place);
+    }
+
+    /** The same vehicle, with its odometer read after all. */
+    public VehicleIdentified withOdometer(double km) {
+      return new VehicleIdentified(vin, card, engineCard, modelYear, built, km, place);
+    }
+
+    public Optional<Double> odometer() {
+      return Optional.ofNullable(odometerKm);
     }
 
     /** Id of the card that tells about the engine. */

@@ -126,6 +126,14 @@ public final class Workup {
     return codes.misfits();
   }
 
+  /**
+   * Shared causes whose spoiler is found by unplugging, each with this vehicle's sensors in order,
+   * the easiest plug first; those of which the card tells less than two are left out.
+   */
+  public Map<CodePicture.Shared, List<SharedWiring.Unplug>> unplugging() {
+    return codes.unplugging();
+  }
+
   /** How the codes hang together, if there are several. */
   public Optional<Drawing> codeDrawing() {
     return codes.drawing();
@@ -356,13 +364,14 @@ public final class Workup {
     String family = sheet().get().family();
     long sites = card().get().sites().stream().filter(s -> s.family().equals(family)).count();
     Optional<PartChoice.Candidate> best = partChoice().flatMap(PartChoice::recommended);
-    if (sites < 2 || best.isEmpty() || state.vehicle().isEmpty() || workOrder().isEmpty()) {
+    Optional<Double> odometer = state.vehicle().flatMap(Fact.VehicleIdentified::odometer);
+    if (sites < 2 || best.isEmpty() || odometer.isEmpty() || workOrder().isEmpty()) {
       return Optional.empty();
     }
     return Optional.of(
         PairQuestion.of(
             sheet().get().life(),
-            state.vehicle().get().odometerKm(),
+            odometer.get(),
             shop.horizonKm(),
             best.get().cost().pay(),
             sheet().get().twinExtraMinutes(),

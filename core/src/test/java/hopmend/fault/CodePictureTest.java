@@ -31,6 +31,7 @@ class CodePictureTest {
         codes(texts),
         CATALOG.codeRules(),
         CATALOG.codeGroups(),
+        List.of(),
         CATALOG.card("brannick-fen-v6").orElseThrow().bulletins());
   }
 
@@ -91,6 +92,7 @@ class CodePictureTest {
             codes("SPN 520301 FMI 2, SPN 3251 FMI 0"),
             CATALOG.codeRules(),
             CATALOG.codeGroups(),
+            List.of(),
             CATALOG.card("tidewell-alder-77").orElseThrow().bulletins());
     assertThat(picture.nodes())
         .allSatisfy(n -> assertThat(n.reason()).isEqualTo("named by bulletin TA-SB-19"))

@@ -23,7 +23,7 @@ class SaidTogetherTest {
         Stream.of(codes.split(" *; *"))
             .map(
                 c -> {
-                  String[] parts = c.split(" ");
+                  String[] parts = c.split(" (?=CURRENT$|HISTORY$)");
                   CodeState state =
                       parts.length > 1 ? CodeState.valueOf(parts[1]) : CodeState.STORED;
                   return ReadCode.of(TroubleCode.parse(parts[0]), state);

@@ -2,13 +2,9 @@ package hopmend.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeGroup;
-import hopmend.fault.CodeState;
-import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.prove.Check;
@@ -20,8 +16,6 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
-import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -35,28 +29,16 @@ import org.junit.jupiter.params.provider.MethodSource;
  * Every sensor of every shipped vehicle goes through all eight hops: a family is data, and its data
  * have to be whole.
  */
-class EveryFamilyTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
-  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
-
-  private static final JobRules.Person ANN = new JobRules.Person("ann", Role.LEAD);
-
-  private final List<JobEntry> entries = new ArrayList<>();
-
+class EveryFamilyTest extends JobOnPaper {
   static Stream<Arguments> sites() {
     return CATALOG.cards().stream()
         .flatMap(c -> c.sites().stream().map(s -> Arguments.of(c, s, c.id() + " " + s.id())));
   }
 
-  private void say(Fact fact) {
+  @Override
+  void say(Fact fact) {
     assertThat(JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)).as(fact.toString()).isEmpty();
-    entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", fact));
-  }
-
-  private Workup workup() {
-    return new Workup(JobState.of(entries), CATALOG, SHOP);
+    super.say(fact);
   }
 
   private String at(Hop hop) {
@@ -81,15 +63,7 @@ class EveryFamilyTest {
   @ParameterizedTest(name = "{2}")
   @MethodSource("sites")
   void goesThroughAllEightHops(VehicleCard card, Site site, String where) {
-    say(
-        new Fact.CodesRead(
-            Fact.CodeSource.TYPED,
-            List.of(ReadCode.of(codeOf(card, site), CodeState.STORED)),
-            List.of(),
-            ""));
-    say(
-        new Fact.VehicleIdentified(
-            "0HMWS3A07K1000342", card.id(), card.yearFrom(), null, 90_000, Fact.Place.HOIST));
+    on(card.id(), codeOf(card, site).text());
     assertThat(at(Hop.READ)).startsWith("DONE");
     if (workup().binding().isPresent()) {
       say(new Fact.GateOverruled(Hop.SWAP, "de-energised and proven dead by a trained person"));

@@ -2,12 +2,7 @@ package hopmend.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
-import hopmend.fault.CodeState;
-import hopmend.fault.ReadCode;
-import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -15,8 +10,6 @@ import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
 import hopmend.prove.Remedy;
-import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -27,35 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** What a healthy sensor shows is never held against it. */
-class HealthyPartTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
-  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
-
-  private final List<JobEntry> entries = new ArrayList<>();
-
-  private Workup workup() {
-    return new Workup(JobState.of(entries), CATALOG, SHOP);
-  }
-
-  private void say(Fact fact) {
-    entries.add(new JobEntry(entries.size() + 1, T0, "ann", fact));
-  }
-
-  private Workup on(String card, String code) {
-    say(
-        new Fact.CodesRead(
-            Fact.CodeSource.TYPED,
-            List.of(ReadCode.of(TroubleCode.parse(code), CodeState.STORED)),
-            List.of(),
-            ""));
-    say(
-        new Fact.VehicleIdentified(
-            "0HMWS3A07K1000342", card, 2019, null, 100_000, Fact.Place.HOIST));
-    return workup();
-  }
-
+class HealthyPartTest extends JobOnPaper {
   private static boolean finds(Workup w, Check check, Reading value, Reading companion) {
     String outcome = w.outcome(check, value, Optional.ofNullable(companion)).orElseThrow();
     return check.known(outcome).orElseThrow().finds();

@@ -3,8 +3,6 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
@@ -23,9 +21,7 @@ import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
 import hopmend.vehicle.Vin;
 import hopmend.verify.Readiness;
-import java.time.Instant;
 import java.time.YearMonth;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,36 +30,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Rules that once could be broken without any test noticing. */
-class OnceMissedTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
-  private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
-  private static final JobRules.Person ANN = new JobRules.Person("ann", Role.LEAD);
-
-  private final List<JobEntry> entries = new ArrayList<>();
-
-  private Workup workup(ShopSettings shop) {
-    return new Workup(JobState.of(entries), CATALOG, shop);
-  }
-
-  private void say(Fact fact) {
-    entries.add(new JobEntry(entries.size() + 1, T0, "ann", fact));
-  }
-
-  private Workup on(String code, String card, String engineCard, YearMonth built) {
-    say(
-        new Fact.CodesRead(
-            Fact.CodeSource.TYPED,
-            List.of(ReadCode.of(TroubleCode.parse(code), CodeState.STORED)),
-            List.of(),
-            ""));
-    say(
-        new Fact.VehicleIdentified(
-            "0HMWS3A07K1000342", card, engineCard, 2018, built, 100_000, Fact.Place.HOIST));
-    return workup(SHOP);
-  }
-
+class OnceMissedTest extends JobOnPaper {
   @Test
   void aVerdictCountsAllSuspectsOfItsRemedy() {
     List<Suspect> suspects =
@@ -96,20 +63,20 @@ class OnceMissedTest {
 
   @Test
   void nothingIsSignedOffUnclearedAndNoNewerAnswerStandsUnderAnOldVerdict() {
-    Workup w = on("P0340", "wherrill-sedge-12", "", null);
+    Workup w = on("wherrill-sedge-12", "P0340");
     assertThat(w.signOff(Optional.empty()).missing()).contains("clear the codes");
     say(new Fact.CheckAnswered("connector-home", "home", null, null));
     Fact verdict = new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "seen before");
-    assertThat(JobRules.refuse(workup(SHOP), verdict, 2, ANN).orElseThrow().kind())
+    assertThat(JobRules.refuse(workup(), verdict, 2, ANN).orElseThrow().kind())
         .isEqualTo(Refusal.Kind.CHANGED);
-    assertThat(JobRules.refuse(workup(SHOP), verdict, 3, ANN)).isEmpty();
+    assertThat(JobRules.refuse(workup(), verdict, 3, ANN)).isEmpty();
   }
 
   /** Edges a second: 58 * 900 / 60 = 870 on one card, 34 * 900 / 60 = 510 on the other. */
   @ParameterizedTest
   @CsvSource({"osmere-heron-20, 870", "kelvane-otter-20, 510"})
   void theCardsFiguresCount(String card, double hertz) {
-    Workup w = on("P0335", card, "", null);
+    Workup w = on(card, "P0335");
     Check check = w.check("crank-frequency").orElseThrow();
     Reading speed = Reading.of(900, MeasureUnit.PER_MINUTE);
     Band band = w.band(check, check.measured().orElseThrow(), Optional.of(speed)).orElseThrow();
@@ -118,7 +85,7 @@ class OnceMissedTest {
 
   @Test
   void theCardsLimitsCount() {
-    Workup w = on("P0340", "wherrill-sedge-12", "", null);
+    Workup w = on("wherrill-sedge-12", "P0340");
     Check check = w.check("chain-stretch").orElseThrow();
     Band band = w.band(check, check.measured().orElseThrow(), Optional.empty()).orElseThrow();
     assertThat(band)
@@ -127,22 +94,21 @@ class OnceMissedTest {
 
   @Test
   void theSwappedEngineTellsAboutItsSensors() {
-    Workup w = on("P0340", "wherrill-sedge-12", "brannick-fen-v6", null);
+    Workup w = onSwapped("wherrill-sedge-12", "brannick-fen-v6", null, "P0340");
     assertThat(w.card().orElseThrow().id()).isEqualTo("brannick-fen-v6");
     assertThat(w.bodyCard().orElseThrow().id()).isEqualTo("wherrill-sedge-12");
   }
 
   @Test
   void theShopsDiscountHorizonAndLabourCount() {
-    on("P0340", "wherrill-sedge-12", "", null);
+    on("wherrill-sedge-12", "P0340");
     ShopSettings without = new ShopSettings("crowns", 68, 90, 60, 0, 0.8, 40_000, 1);
-    String part =
-        workup(SHOP).partChoice().orElseThrow().recommended().orElseThrow().part().number();
+    String part = workup().partChoice().orElseThrow().recommended().orElseThrow().part().number();
     double list = pay(workup(without), part);
-    assertThat(pay(workup(SHOP), part)).isCloseTo(0.92 * list, within(1e-9));
+    assertThat(pay(workup(), part)).isCloseTo(0.92 * list, within(1e-9));
     ShopSettings far = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 200_000, 1);
     assertThat(workup(far).pairQuestion().orElseThrow().twinFails())
-        .isGreaterThan(workup(SHOP).pairQuestion().orElseThrow().twinFails());
+        .isGreaterThan(workup().pairQuestion().orElseThrow().twinFails());
     assertThat(SHOP.comeback(90)).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));
   }
 
@@ -161,7 +127,7 @@ class OnceMissedTest {
 
   @Test
   void whatIsInTheWayKeepsItsCautions() {
-    Workup w = on("P24AE", "tidewell-alder-77", "", null);
+    Workup w = on("tidewell-alder-77", "P24AE");
     assertThat(w.workOrder().orElseThrow().step("off:side-panel").orElseThrow().cautions())
         .extracting(c -> c.id())
         .contains("hot-exhaust");
@@ -170,7 +136,7 @@ class OnceMissedTest {
   @ParameterizedTest
   @CsvSource({"2018-06, FITS", "2018-07, DOES_NOT_FIT"})
   void aPartFitsUntilTheMonthThatItsMakerNames(YearMonth built, Fit.Says says) {
-    Workup w = on("P0118", "wherrill-teal-16", "", built);
+    Workup w = onSwapped("wherrill-teal-16", "", built, "P0118");
     assertThat(w.partChoice().orElseThrow().byNumber("WT-6100-A").orElseThrow().fit().criteria())
         .filteredOn(c -> c.name().equals("build date"))
         .extracting(Fit.Criterion::says)

@@ -1,6 +1,7 @@
 package hopmend.app.door;
 
 import hopmend.app.web.PlainPage;
+import hopmend.app.web.Refusal;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
@@ -39,11 +40,16 @@ class Firewall {
 
   @Bean
   RequestRejectedHandler rejected() {
-    return (request, response, e) ->
-        PlainPage.send(
-            response,
-            400,
-            "This request cannot be served.",
-            "Its address, host name or one of its values is not one that this installation takes.");
+    return (request, response, e) -> {
+      if (Refusal.isOfOpenInterface(request.getRequestURI())) {
+        Refusal.send(400, request.getRequestURI(), response);
+        return;
+      }
+      PlainPage.send(
+          response,
+          400,
+          "This request cannot be served.",
+          "Its address, host name or one of its values is not one that this installation takes.");
+    };
   }
 }

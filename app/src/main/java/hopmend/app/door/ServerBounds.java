@@ -7,7 +7,6 @@ import java.util.Arrays;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import org.apache.catalina.valves.ErrorReportValve;
 import org.apache.catalina.valves.RemoteIpValve;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
@@ -57,7 +56,7 @@ class ServerBounds {
       server.addEngineValves(
           new BodyBounds(bounds.bodies(), Bounds.BODIES_OF_ALL, bounds.bodyGrace().toMillis()));
       server.addContextCustomizers(c -> c.setUseRelativeRedirects(true));
-      server.addContextCustomizers(c -> c.getParent().getPipeline().addValve(silent()));
+      server.addContextCustomizers(c -> c.getParent().getPipeline().addValve(new RefusalValve()));
     };
   }
 
@@ -67,14 +66,6 @@ class ServerBounds {
     valve.setInternalProxies(trusted.stream().map(Pattern::quote).collect(Collectors.joining("|")));
     valve.setRemoteIpHeader("X-Forwarded-For");
     valve.setProtocolHeader("X-Forwarded-Proto");
-    return valve;
-  }
-
-  /** The server's own words about an error name neither it nor what is inside. */
-  private static ErrorReportValve silent() {
-    ErrorReportValve valve = new ErrorReportValve();
-    valve.setShowReport(false);
-    valve.setShowServerInfo(false);
     return valve;
   }
 

@@ -57,7 +57,12 @@ public class FactWords {
       String card = cardName(f.card());
       String engine =
           f.engineCard().isEmpty() ? "" : " with the engine of " + cardName(f.engineCard());
-      return say(f, card + engine, f.vin(), Math.round(f.odometerKm()), f.modelYear());
+      return say(
+          f,
+          card + engine,
+          f.vin(),
+          f.odometer().map(km -> Math.round(km) + " km").orElse("odometer not read"),
+          f.modelYear());
     }
 
     @Override

@@ -179,16 +179,9 @@ class ReadController {
       built = built.strip();
     }
 
-    private double odometerKm() {
-      MeasureUnit unit = odometerUnit.equals("mi") ? MeasureUnit.MILE : MeasureUnit.KILOMETRE;
-      String digits = odometer.replaceAll("(?<=\\d)[ '](?=\\d)", "");
-      Reading reading = TypedReading.of("odometer", digits, unit.symbol(), unit);
-      double km = reading.in(MeasureUnit.KILOMETRE);
-      if (km >= 0 && km <= Fact.VehicleIdentified.MOST_KM) {
-        return km;
-      }
-      throw new InputProblem(
-          "odometer", "The odometer reads 0 to 5 000 000 km, not " + reading.text() + ".");
+    /** Null if nobody has read it yet. */
+    private Double odometerKm() {
+      return odometer.isBlank() ? null : new Odometer(odometer, odometerUnit).km();
     }
 
     private YearMonth month() {
@@ -234,6 +227,34 @@ class ReadController {
             sent.month(),
             sent.odometerKm(),
             sent.place()));
+  }
+
+  /** The odometer, as it was read. */
+  record Odometer(String odometer, String odometerUnit) {
+    private double km() {
+      MeasureUnit unit = odometerUnit.equals("mi") ? MeasureUnit.MILE : MeasureUnit.KILOMETRE;
+      String digits = odometer.replaceAll("(?<=\\d)[ '](?=\\d)", "");
+      Reading reading = TypedReading.of("odometer", digits, unit.symbol(), unit);
+      double km = reading.in(MeasureUnit.KILOMETRE);
+      if (km >= 0 && km <= Fact.VehicleIdentified.MOST_KM) {
+        return km;
+      }
+      throw new InputProblem(
+          "odometer", "The odometer reads 0 to 5 000 000 km, not " + reading.text() + ".");
+    }
+  }
+
+  /** The odometer of a vehicle that was pinned down without it. */
+  @PostMapping("/odometer")
+  String odometer(Form form, @Sent Odometer sent) {
+    double km = sent.km();
+    Fact.VehicleIdentified vehicle =
+        desk.look(form.jobId())
+            .workup()
+            .state()
+            .vehicle()
+            .orElseThrow(() -> new InputProblem("vin", "Pin the vehicle down, with its odometer."));
+    return screens.append(form, vehicle.withOdometer(km));
   }
 
   /** What the driver notices, when, how often, and in their words. */

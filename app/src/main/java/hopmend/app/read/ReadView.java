@@ -87,6 +87,7 @@ class ReadView implements HopView {
   public void fill(Model model, JobPage page) {
     model.addAttribute("picture", page.workup().picture());
     page.workup().codeDrawing().ifPresent(d -> model.addAttribute("codeDrawing", d));
+    model.addAttribute("unplugging", page.workup().unplugging());
     String asked = asked(page);
     model.addAttribute("asked", asked);
     List<CodeLine> lines = codeLines(page.workup(), asked);
@@ -104,7 +105,9 @@ class ReadView implements HopView {
         .vehicle()
         .ifPresent(
             v -> {
-              model.addAttribute("odometer", Reading.of(v.odometerKm(), MeasureUnit.KILOMETRE));
+              v.odometer()
+                  .map(km -> Reading.of(km, MeasureUnit.KILOMETRE))
+                  .ifPresent(o -> model.addAttribute("odometer", o));
               VinReading number = Vin.read(v.vin(), intake.year());
               model.addAttribute("vinReading", number);
               List<Integer> years = page.workup().modelYears(number);

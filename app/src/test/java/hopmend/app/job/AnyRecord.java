@@ -164,7 +164,7 @@ public final class AnyRecord {
         engine,
         random.nextBoolean() ? 0 : 2019,
         random.nextBoolean() ? null : YearMonth.of(2019, 4),
-        random.nextInt(300_000),
+        random.nextInt(9) == 0 ? null : 1.0 * random.nextInt(300_000),
         any(Fact.Place.values()));
   }
 

@@ -52,7 +52,7 @@ class AnyRecordTest {
       }
     }
     assertThat(withSite).as("records that lead to a sensor").isGreaterThan(RECORDS / 5);
-    assertThat(withAnswers).as("records with evidence").isGreaterThan(RECORDS / 50);
+    assertThat(withAnswers).as("records with evidence").isGreaterThan(RECORDS / 60);
   }
 
   private static Role any(Random random) {

@@ -1,0 +1,53 @@
+package hopmend.job;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import java.time.Instant;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** A job of a test, entry by entry, in an invented shop. */
+abstract class JobOnPaper {
+  static final Catalog CATALOG = CatalogReader.shipped();
+  static final ShopSettings SHOP = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
+  static final JobRules.Person ANN = new JobRules.Person("ann", Role.LEAD);
+
+  final List<JobEntry> entries = new ArrayList<>();
+
+  void say(Fact fact) {
+    entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", fact));
+  }
+
+  Workup workup() {
+    return workup(SHOP);
+  }
+
+  Workup workup(ShopSettings shop) {
+    return new Workup(JobState.of(entries), CATALOG, shop);
+  }
+
+  /** Codes that were typed, stored, on a vehicle of a card. */
+  Workup on(String card, String... codes) {
+    return onSwapped(card, "", null, codes);
+  }
+
+  /** The same with another engine in it and a build month. */
+  Workup onSwapped(String card, String engineCard, YearMonth built, String... codes) {
+    say(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            Stream.of(codes).map(c -> ReadCode.of(TroubleCode.parse(c), CodeState.STORED)).toList(),
+            List.of(),
+            ""));
+    say(
+        new Fact.VehicleIdentified(
+            "0HMWS3A07K1000342", card, engineCard, 2018, built, 100_000.0, Fact.Place.HOIST));
+    return workup();
+  }
+}
