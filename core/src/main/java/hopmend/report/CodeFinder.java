@@ -45,10 +45,7 @@ final class CodeFinder {
     }
     int start = w.start();
     int end = scanner.end();
-    int behind = i + 1;
-    while (behind < at.size() && at.word(behind).start() < end) {
-      behind++;
-    }
+    int behind = Math.max(i + 1, at.behind(i, end));
     at.account(i, behind, Part.CODE);
     if (result == CodeScanner.Result.DOUBT) {
       String reads = scanner.offers() ? scanner.code().text() : "";

@@ -37,10 +37,7 @@ final class ConditionFinder {
       return i;
     }
     if (value(at, match.meaning(), number, first, between, at.word(i).start())) {
-      int done = first;
-      while (done < at.size() && at.word(done).start() < number[1]) {
-        done++;
-      }
+      int done = at.behind(first, number[1]);
       at.account(i, done, Part.VALUE);
       return done;
     }

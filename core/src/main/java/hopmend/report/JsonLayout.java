@@ -4,6 +4,7 @@ import hopmend.report.PartLayout.Part;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
@@ -12,6 +13,8 @@ import tools.jackson.core.json.JsonFactory;
 
 /** JSON: objects are parts, their names and those of lists are headings. */
 final class JsonLayout {
+  private static final Pattern CODE = Pattern.compile("[pcbu][0-9a-f]{4}( [0-9a-f]{2})?");
+
   private final JsonParser json;
   private final ReportWords words;
   private final Map<String, Head> heads = new HashMap<>();
@@ -84,6 +87,10 @@ final class JsonLayout {
       json.getString();
       int end = (int) json.currentLocation().getCharOffset();
       boolean quoted = token == JsonToken.VALUE_STRING;
+      if (name != null && CODE.matcher(name.head().words()).matches()) {
+        // {"P0340": "confirmed"}: the name may be what the value is about.
+        part.cells.add(new Cell(Head.NONE, name.start(), name.end()));
+      }
       part.cells.add(
           new Cell(
               name == null ? Head.NONE : name.head(),

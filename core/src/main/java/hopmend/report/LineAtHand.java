@@ -104,6 +104,17 @@ final class LineAtHand {
     return all.isEmpty();
   }
 
+  /** The number of the word behind a place in the cell of a word. */
+  int behind(int word, int place) {
+    int behind = word;
+    while (behind < all.size()
+        && cellOf[behind] == cellOf[word]
+        && all.get(behind).start() < place) {
+      behind++;
+    }
+    return behind;
+  }
+
   /** The number of a cell's first word. */
   int firstWord(int cell) {
     return firstWord[cell];

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Attribute;
 import org.jsoup.nodes.Document;
@@ -232,11 +233,9 @@ final class MarkupLayout {
 
   private void table(Element table, int depth) {
     List<Head> heads = List.of();
+    Map<Integer, Lasting> lasting = new TreeMap<>();
     for (Element row : rows(table)) {
-      List<Element> cells =
-          row.children().stream()
-              .filter(c -> c.normalName().equals("td") || c.normalName().equals("th"))
-              .toList();
+      List<Element> cells = withLasting(row, lasting);
       if (cells.stream().anyMatch(c -> !c.children().isEmpty() && c.selectFirst("table") != null)) {
         cells.forEach(c -> blocks(c, depth + 1));
         continue;
@@ -254,6 +253,47 @@ final class MarkupLayout {
         row(cells, heads);
       }
     }
+  }
+
+  /** A cell that lasts for several rows, and for how many more. */
+  private record Lasting(Element cell, int rows) {}
+
+  /** The cells of a row, those of rows above that last until here at their places. */
+  private static List<Element> withLasting(Element row, Map<Integer, Lasting> lasting) {
+    Map<Integer, Lasting> next = new TreeMap<>();
+    List<Element> cells = new ArrayList<>();
+    for (Element c : row.children()) {
+      if (!c.normalName().equals("td") && !c.normalName().equals("th")) {
+        continue;
+      }
+      addLasting(lasting, next, cells);
+      int rows = span(c, "rowspan");
+      if (rows > 1) {
+        next.put(cells.size(), new Lasting(c, rows - 1));
+      }
+      cells.add(c);
+    }
+    addLasting(lasting, next, cells);
+    lasting.clear();
+    lasting.putAll(next);
+    return cells;
+  }
+
+  private static void addLasting(
+      Map<Integer, Lasting> lasting, Map<Integer, Lasting> next, List<Element> cells) {
+    Lasting from = lasting.get(cells.size());
+    while (from != null) {
+      if (from.rows() > 1) {
+        next.put(cells.size(), new Lasting(from.cell(), from.rows() - 1));
+      }
+      cells.add(from.cell());
+      from = lasting.get(cells.size());
+    }
+  }
+
+  private static int span(Element cell, String attribute) {
+    String span = cell.attr(attribute);
+    return span.matches("[1-9]\\d?") ? Integer.parseInt(span) : 1;
   }
 
   private static List<Element> rows(Element table) {
@@ -288,8 +328,7 @@ final class MarkupLayout {
         cells.add(new Cell(head, place[0], place[1]));
       }
       beside = heads.isEmpty() && elements.size() == 2 ? Head.of(e.text(), words) : null;
-      String span = e.attr("colspan");
-      column += span.matches("[1-9]\\d?") ? Integer.parseInt(span) : 1;
+      column += span(e, "colspan");
     }
     if (!cells.isEmpty()) {
       lines.add(new Line(Line.Kind.ROW, cells, 0));

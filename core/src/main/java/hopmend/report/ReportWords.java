@@ -58,6 +58,7 @@ public final class ReportWords {
       List<String> ambiguous,
       List<String> every,
       List<String> trips,
+      List<String> scanned,
       List<String> thousand,
       List<String> tenKilometres,
       List<String> traffic,
@@ -83,6 +84,7 @@ public final class ReportWords {
   private final Set<String> besideNames = new HashSet<>();
   private final Set<String> thousand = new HashSet<>();
   private final Set<String> tenKilometres = new HashSet<>();
+  private final Set<String> scanned = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
@@ -99,6 +101,7 @@ public final class ReportWords {
     words(file.ambiguous(), ambiguous);
     words(file.every(), every);
     words(file.trips(), trips);
+    words(file.scanned(), scanned);
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
     traffic = List.copyOf(file.traffic());
@@ -252,6 +255,10 @@ public final class ReportWords {
 
   boolean isAmbiguous(Word w) {
     return ambiguous.contains(w.text());
+  }
+
+  boolean isScanned(Word w) {
+    return scanned.contains(w.text());
   }
 
   /** A word that makes a distance one since something, or until something. */

@@ -138,6 +138,9 @@ final class StateFinder {
     if (from > 0 && words.isEvery(at.word(from - 1))) {
       return Reach.ALL;
     }
+    if (namesList(at, from, behind)) {
+      return Reach.AHEAD;
+    }
     int next = behind;
     while (isNear(at, next, from) && !isOfDescription(at, next)) {
       next++;
@@ -145,6 +148,7 @@ final class StateFinder {
     boolean named =
         next < at.size()
             && at.isAnnounced(next)
+            && at.part(next) == Part.CODE
             && at.cellIndex(next) == at.cellIndex(from)
             && !at.cellOf(from).head().is(Label.STATUS);
     return named ? Reach.AHEAD : Reach.BESIDE;
@@ -162,7 +166,7 @@ final class StateFinder {
     for (int i = behind; isNear(at, i, from) && !words.isFrom(at.word(i)); i++) {
       after += isOfDescription(at, i) ? 1 : 0;
     }
-    if (before + after == 0 || isBesideCodes(at, from, behind)) {
+    if (before + after == 0 || isBesideCodes(at, from, behind) || namesList(at, from, behind)) {
       return true;
     }
     boolean afterLabel =
@@ -191,6 +195,18 @@ final class StateFinder {
 
   private static boolean isOfDescription(LineAtHand at, int i) {
     return at.part(i) == Part.OTHER || at.part(i) == Part.UNIT;
+  }
+
+  /** "Stored emission DTCs: P0442": it begins what is said, and codes are spoken of. */
+  private boolean namesList(LineAtHand at, int from, int behind) {
+    boolean begins = from == 0 || at.segment(from - 1) != at.segment(from);
+    boolean codes = false;
+    int i = behind;
+    while (begins && i < at.size() && at.segment(i) == at.segment(from) && i - behind < 4) {
+      codes |= words.isLabel(at.words(), i, Label.CODE);
+      i++;
+    }
+    return codes && i < at.size() && at.isAnnounced(i) && at.part(i) == Part.CODE;
   }
 
   /** "Active faults" names a list, whatever else its heading says. */

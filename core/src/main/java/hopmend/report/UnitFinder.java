@@ -55,6 +55,9 @@ final class UnitFinder {
   }
 
   void unit(LineAtHand at, String name, int start, int end, boolean whole) {
+    if (at.finds.hasCodes() && start > at.finds.codes.get(0).start()) {
+      at.finds.unitsBehind.add(new LineFinds.UnitAt(name, start, end));
+    }
     at.finds.unit = name;
     at.finds.unitStart = start;
     at.finds.unitEnd = end;
@@ -164,12 +167,10 @@ final class UnitFinder {
       int behind = match == null ? i + 1 : i + match.words();
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
       if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
-        if (at.finds.hasCodes() && !before) {
+        if (at.finds.unit != null && !before) {
           at.finds.unitsBehind.add(
               new LineFinds.UnitAt(
                   match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
-        }
-        if (at.finds.unit != null && !before) {
           i = behind;
           continue;
         }

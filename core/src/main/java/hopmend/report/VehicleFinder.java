@@ -68,7 +68,7 @@ final class VehicleFinder {
     Optional<MeasureUnit> named =
         measures.unitBetween(at, behind, first).or(() -> distance(at.word(i)));
     odometer(at, number, first, named, at.word(i).start());
-    int done = wordBehind(at, number, first);
+    int done = at.behind(first, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
   }
@@ -84,8 +84,8 @@ final class VehicleFinder {
     if (number == null) {
       return false;
     }
-    int behind = wordBehind(at, number, i);
-    return behind < at.size() && words.isTenKilometres(at.word(behind))
+    int behind = at.behind(i, number[1]);
+    return isTenKilometres(at, behind)
         || measures
             .unitBehind(at, number[1], i)
             .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
@@ -94,20 +94,20 @@ final class VehicleFinder {
 
   /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
   int distanceRun(LineAtHand at, int i) {
-    boolean said = i > 0 && words.runs(at.word(i - 1));
+    boolean said = i > 0 && (words.runs(at.word(i - 1)) || isReadAt(at, i));
     boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
     if (!said && !begins || at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
       return i;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    int unit = wordBehind(at, number, i);
+    int unit = at.behind(i, number[1]);
     boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
     boolean small = whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE;
-    if (small && !words.isTenKilometres(at.word(unit)) || !said && !ends) {
+    if (small && !isTenKilometres(at, unit) || !said && !ends) {
       return i;
     }
     odometer(at, number, i, Optional.empty(), at.word(i).start());
-    int done = wordBehind(at, number, i);
+    int done = at.behind(i, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
   }
@@ -124,6 +124,15 @@ final class VehicleFinder {
       }
     }
     return -1;
+  }
+
+  /** "All units scanned at 96 412 km". */
+  private boolean isReadAt(LineAtHand at, int i) {
+    boolean read = false;
+    for (int k = i - 2; k >= 0 && i - k < 8 && at.segment(k) == at.segment(i); k--) {
+      read |= words.isScanned(at.word(k));
+    }
+    return read && words.isFrom(at.word(i - 1));
   }
 
   /** The "km" of "63 km/h" and of "96 412 km" names nothing. */
@@ -191,7 +200,7 @@ final class VehicleFinder {
   private void odometer(
       LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
     String written = Glyphs.seen(glyphs, number[0], number[1]);
-    int behind = wordBehind(at, number, word);
+    int behind = at.behind(word, number[1]);
     if (behind < at.size()
         && words.isThousand(at.word(behind))
         && isDistanceNamed(at, behind, named)) {
@@ -199,7 +208,7 @@ final class VehicleFinder {
           new Doubt(start, at.word(behind).end(), "an odometer in round thousands", null));
       return;
     }
-    if (behind < at.size() && words.isTenKilometres(at.word(behind))) {
+    if (isTenKilometres(at, behind)) {
       Reading reading = Reading.of(10 * whole(written), MeasureUnit.KILOMETRE);
       at.finds.odometers.add(new Value(null, reading, start, at.word(behind).end()));
       at.account(behind, behind + 1, Part.VALUE);
@@ -227,12 +236,8 @@ final class VehicleFinder {
     at.finds.odometers.add(new Value(null, Reading.of(value, measure.get().unit()), start, end));
   }
 
-  private static int wordBehind(LineAtHand at, int[] number, int word) {
-    int behind = word;
-    while (behind < at.size() && at.word(behind).start() < number[1]) {
-      behind++;
-    }
-    return behind;
+  private boolean isTenKilometres(LineAtHand at, int i) {
+    return i < at.size() && words.isTenKilometres(at.word(i));
   }
 
   /** Whether a distance is meant by "187 thousand": it is named before or behind. */
