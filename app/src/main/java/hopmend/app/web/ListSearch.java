@@ -17,7 +17,12 @@ import java.util.stream.IntStream;
  * words, and the common ones are looked for in what it finds.
  */
 final class ListSearch<T> {
+  /** Nobody walks further than that. */
   private static final int WALKED = 4000;
+
+  /** How much further than the sample lets expect one walks before the index is asked. */
+  private static final double PATIENCE = 1.5;
+
   private static final int SAMPLE = 300;
 
   /** A word in more rows of the sample than that is no help to the index. */
@@ -75,11 +80,14 @@ final class ListSearch<T> {
       return rows(walk + most);
     }
     List<Integer> seen = seen();
-    if (Collections.min(seen) > RARE) {
+    int rarest = Collections.min(seen);
+    if (rarest > RARE) {
+      double expected = rarest > COMMON ? WALKED : PATIENCE * most * SAMPLE / rarest;
+      int walked = (int) Math.min(WALKED, expected);
       List<T> near =
           rows(
               "select * from (%s%d) as near where %s%s limit %d"
-                  .formatted(walk, WALKED, words.all(), ordering, most));
+                  .formatted(walk, walked, words.all(), ordering, most));
       if (near.size() == most) {
         return near;
       }
