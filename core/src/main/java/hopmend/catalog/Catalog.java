@@ -8,6 +8,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
+import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
@@ -85,6 +86,11 @@ public record Catalog(
 
   public Optional<Symptom> symptom(String id) {
     return symptoms.stream().filter(s -> s.id().equals(id)).findFirst();
+  }
+
+  /** What of a sheet is meant for a sensor, with the cautions that hold there. */
+  public FamilySheet variant(FamilySheet sheet, Traits sensor) {
+    return sheet.variant(sensor, id -> caution(id).condition().holdsFor(sensor));
   }
 
   /** The work order of a sheet at a site of a card. */

@@ -9,6 +9,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Measurement;
 import hopmend.prove.Suspect;
 import hopmend.relearn.Routine;
+import hopmend.sensor.Conditional;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
@@ -86,6 +87,11 @@ final class CatalogCheck {
             v -> say(where, "%s: %s is never %s, only %s", what, name, v, trait.get().values()));
   }
 
+  private void condition(String where, String what, Conditional asking) {
+    asking.condition().when().forEach((t, values) -> trait(where, what, t, values));
+    asking.condition().unless().forEach((t, values) -> trait(where, what, t, values));
+  }
+
   private static List<String> names(List<Trait> traits) {
     return traits.stream().map(Trait::trait).toList();
   }
@@ -97,6 +103,7 @@ final class CatalogCheck {
   }
 
   private void caution(Caution c) {
+    condition("cautions.yaml", c.id(), c);
     if (!SIGNS.contains(c.sign())) {
       say("cautions.yaml", "%s: there is no pictogram %s, only %s", c.id(), c.sign(), SIGNS);
     }
@@ -109,13 +116,16 @@ final class CatalogCheck {
     once(where, "operation", s.operations(), Operation::id);
     for (Check c : s.checks()) {
       cautions(where, c.id(), c.cautions());
-      attempt(where, () -> c.requireCoherent(s.suspects()));
       c.looksFor().stream()
           .filter(looked -> s.suspects().stream().noneMatch(x -> x.id().equals(looked)))
           .forEach(looked -> say(where, "%s looks for %s, which is no suspect", c.id(), looked));
-      c.condition().when().forEach((t, values) -> trait(where, c.id(), t, values));
-      c.condition().unless().forEach((t, values) -> trait(where, c.id(), t, values));
+      condition(where, c.id(), c);
+      c.outcomes().forEach(o -> condition(where, c.id() + ", " + o.id(), o));
+      c.measurements().forEach(m -> condition(where, c.id() + ", " + m.what(), m));
     }
+    s.suspects().forEach(x -> condition(where, x.id(), x));
+    s.traits().forEach(x -> condition(where, x.trait(), x));
+    s.operations().forEach(x -> condition(where, x.id(), x));
     for (Operation o : s.operations()) {
       cautions(where, o.id(), o.cautions());
       latch(where, o.id(), o.latch(), true);
@@ -169,6 +179,7 @@ final class CatalogCheck {
     once(where, "routine", card.routines(), Routine::id);
     cautions(where, "the card", card.cautions());
     card.routines().forEach(r -> cautions(where, r.id(), r.cautions()));
+    card.routines().forEach(r -> condition(where, r.id(), r));
     card.relearnAfter().forEach((family, routines) -> relearn(where, card, family, routines));
     card.codes().stream()
         .filter(g -> catalog.sheet(g.family()).isEmpty())
@@ -231,17 +242,19 @@ final class CatalogCheck {
       say(where, "site %s names no fastener of the card", site.id());
     }
     latch(where, site.id(), site.latch(), false);
-    card.traits(site).values().forEach((t, value) -> trait(where, site.id(), t, List.of(value)));
+    card.traits(site).values().forEach((t, values) -> trait(where, site.id(), t, values));
+    FamilySheet variant = catalog.variant(sheet.get(), card.traits(site));
+    variant.checks().forEach(c -> attempt(where, () -> c.requireCoherent(variant.suspects())));
     if (card.part(site.fittedPart()).isEmpty()) {
       say(where, "site %s: no part is called %s", site.id(), site.fittedPart());
     }
-    sheet.get().checksFor(card.traits(site)).stream()
+    variant.checks().stream()
         .flatMap(c -> c.measured().stream())
         .filter(m -> m.figure() == null && m.cardFigure() != null)
         .map(Measurement::cardFigure)
         .filter(figure -> card.figure(figure).isEmpty())
         .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
-    attempt(where, () -> catalog.workOrder(sheet.get(), card, site));
+    attempt(where, () -> catalog.workOrder(variant, card, site));
   }
 
   private void attempt(String where, Runnable work) {

@@ -111,7 +111,7 @@ public final class CatalogReader {
                 index.families().forEach(f -> sheet("family/" + f + ".yaml", common, sheets)));
     List<VehicleCard> cards = new ArrayList<>();
     for (String v : index.vehicles()) {
-      read("vehicle/" + v + ".yaml", VehicleCard.class).ifPresent(cards::add);
+      card("vehicle/" + v + ".yaml").ifPresent(cards::add);
     }
     Optional<Cautions> cautions = read("cautions.yaml", Cautions.class);
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
@@ -182,6 +182,7 @@ public final class CatalogReader {
         }
       }
     }
+    unfold(sheet);
     return sheet;
   }
 
@@ -197,6 +198,60 @@ public final class CatalogReader {
     }
     malformed(CatalogProblem.of(file, "%s is used, which common.yaml does not have", id));
     return item;
+  }
+
+  /**
+   * Sheets and cards write {@code when} and {@code unless} beside what they are about, one value as
+   * well as several, one measurement as well as several.
+   */
+  private static void unfold(JsonNode tree) {
+    tree.forEach(CatalogReader::unfold);
+    if (tree instanceof ObjectNode object) {
+      ObjectNode condition = object.objectNode();
+      for (String word : List.of("when", "unless")) {
+        if (object.get(word) instanceof ObjectNode traits) {
+          condition.set(word, lists(traits));
+          object.remove(word);
+        }
+      }
+      if (!condition.isEmpty()) {
+        object.set("condition", condition);
+      }
+      JsonNode one = object.remove("measurement");
+      if (one != null) {
+        object.set("measurements", one.isArray() ? one : object.arrayNode().add(one));
+      }
+    }
+  }
+
+  private static ObjectNode lists(ObjectNode traits) {
+    ObjectNode lists = traits.objectNode();
+    traits
+        .properties()
+        .forEach(
+            t ->
+                lists.set(
+                    t.getKey(),
+                    t.getValue().isArray() ? t.getValue() : lists.arrayNode().add(t.getValue())));
+    return lists;
+  }
+
+  /** What a card says of the vehicle and of its sites, each trait with one value or several. */
+  private static void unfoldTraits(JsonNode holder) {
+    if (holder instanceof ObjectNode object && object.get("traits") instanceof ObjectNode traits) {
+      object.set("traits", lists(traits));
+    }
+  }
+
+  private Optional<VehicleCard> card(String file) {
+    return tree(file)
+        .flatMap(
+            card -> {
+              unfold(card);
+              unfoldTraits(card);
+              card.path("sites").forEach(CatalogReader::unfoldTraits);
+              return attempt(() -> made(file, card, VehicleCard.class));
+            });
   }
 
   /** A tree has no lines any more: its place is told by the names on the way to it. */
@@ -231,7 +286,12 @@ public final class CatalogReader {
   }
 
   private <T> Optional<T> read(String file, Class<T> type) {
-    return tree(file).flatMap(tree -> attempt(() -> made(file, tree, type)));
+    return tree(file)
+        .flatMap(
+            tree -> {
+              unfold(tree);
+              return attempt(() -> made(file, tree, type));
+            });
   }
 
   private String text(String file) {

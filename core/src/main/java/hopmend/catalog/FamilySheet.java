@@ -5,10 +5,18 @@ import hopmend.part.TraitRule;
 import hopmend.part.TwinLife;
 import hopmend.prove.Check;
 import hopmend.prove.Suspect;
+import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /**
  * All that is known of a sensor family, whatever the vehicle.
@@ -53,9 +61,52 @@ public record FamilySheet(
     operations = List.copyOf(operations);
   }
 
-  /** The checks that are meant for a sensor of these traits. */
-  public List<Check> checksFor(Traits traits) {
-    return checks.stream().filter(c -> c.condition().holdsFor(traits)).toList();
+  /**
+   * What of the sheet is meant for a sensor: the same sheet for everything that works with it. An
+   * operation that is left out hands its predecessors on to those behind it.
+   *
+   * @param holds whether a caution holds there, by its id
+   */
+  public FamilySheet variant(Traits sensor, Predicate<String> holds) {
+    List<Operation> meant = Conditional.of(operations, sensor);
+    return new FamilySheet(
+        family,
+        revision,
+        name,
+        follows,
+        tells,
+        principle,
+        codes,
+        Conditional.of(suspects, sensor),
+        Conditional.of(checks, sensor).stream().map(c -> c.variant(sensor, holds)).toList(),
+        Conditional.of(traits, sensor),
+        life,
+        twinExtraMinutes,
+        meant.stream()
+            .map(o -> o.with(behind(o, meant), o.cautions().stream().filter(holds).toList()))
+            .toList(),
+        source);
+  }
+
+  /** The operations before one, those that are left out replaced by what comes before them. */
+  private List<String> behind(Operation operation, List<Operation> meant) {
+    Set<String> there = meant.stream().map(Operation::id).collect(Collectors.toSet());
+    Set<String> before = new LinkedHashSet<>();
+    Deque<String> open = new ArrayDeque<>(operation.after());
+    Set<String> seen = new HashSet<>();
+    while (!open.isEmpty()) {
+      String id = open.pop();
+      if (there.contains(id) || operation(id).isEmpty()) {
+        before.add(id);
+      } else if (seen.add(id)) {
+        open.addAll(operation(id).get().after());
+      }
+    }
+    return List.copyOf(before);
+  }
+
+  public Optional<Operation> operation(String id) {
+    return operations.stream().filter(o -> o.id().equals(id)).findFirst();
   }
 
   public Optional<Check> check(String id) {

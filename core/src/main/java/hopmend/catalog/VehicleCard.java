@@ -27,6 +27,7 @@ import java.util.Optional;
  * @param cautions cautions that hold for any work on this vehicle, shown at each of its checks and
  *     steps
  * @param wiring what several of its sensors share: supplies, grounds, fuses
+ * @param traits what sheets may ask about the vehicle: high voltage, aftertreatment
  * @param limits limits that override a sheet's, by check id
  * @param figures single figures by name, for example the teeth of the cam wheel
  * @param relearnAfter ids of routines to run after work on a family
@@ -46,6 +47,7 @@ public record VehicleCard(
     List<Fastener> fasteners,
     List<Part> parts,
     List<Wiring> wiring,
+    Map<String, List<String>> traits,
     Map<String, Band> limits,
     Map<String, Double> figures,
     List<Routine> routines,
@@ -60,6 +62,7 @@ public record VehicleCard(
     obstructions = List.copyOf(obstructions);
     fasteners = List.copyOf(fasteners);
     parts = List.copyOf(parts);
+    traits = traits == null ? Map.of() : Map.copyOf(traits);
     wiring = wiring == null ? List.of() : List.copyOf(wiring);
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     figures = figures == null ? Map.of() : Map.copyOf(figures);
@@ -83,14 +86,13 @@ public record VehicleCard(
 
   /** What sheets may ask about a sensor of this vehicle, at its place. */
   public Traits traits(Site site) {
-    Traits traits =
-        Traits.UNKNOWN
-            .with("position", site.position())
-            .with("fuel", engine.fuel().name().toLowerCase(Locale.ROOT));
-    for (Map.Entry<String, String> t : site.traits().entrySet()) {
-      traits = traits.with(t.getKey(), t.getValue());
-    }
-    return traits;
+    return Traits.UNKNOWN
+        .with("position", site.position())
+        .with("way in", site.wayIn().name().toLowerCase(Locale.ROOT).replace('_', ' '))
+        .with("latch", site.latch())
+        .with("fuel", engine.fuel().name().toLowerCase(Locale.ROOT))
+        .with(traits)
+        .with(site.traits());
   }
 
   public Optional<Site> site(String siteId) {

@@ -19,7 +19,7 @@ import java.util.Map;
  * @param latch id of the latch drawing of its connector
  * @param spot its place in the bay where bank, position and end do not give it; null else
  * @param chassisSpot its place in the plan of the whole vehicle, null for a site in the bay
- * @param traits what sheets may ask about the sensor here: wires, cell
+ * @param traits what sheets may ask about the sensor here: wires, cell, what lies near
  * @param fittedPart number of the part that the maker fitted
  */
 public record Site(
@@ -37,7 +37,7 @@ public record Site(
     String fastener,
     String latch,
     String fittedPart,
-    Map<String, String> traits,
+    Map<String, List<String>> traits,
     Spot spot,
     Spot chassisSpot,
     String source) {

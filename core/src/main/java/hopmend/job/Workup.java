@@ -27,6 +27,7 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.Band;
+import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
@@ -58,6 +59,7 @@ public final class Workup {
   private final CodesAtHand codes;
   private final About about;
   private final JobState all;
+  private final Once<Optional<FamilySheet>> sheet = new Once<>(this::variant);
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
@@ -71,8 +73,8 @@ public final class Workup {
     this.codes = new CodesAtHand(all, catalog);
     this.about =
         new About(
-            sheet().map(FamilySheet::family).orElse(""),
-            sheet().map(FamilySheet::revision).orElse(0),
+            codes.sheet().map(FamilySheet::family).orElse(""),
+            codes.sheet().map(FamilySheet::revision).orElse(0),
             card().map(VehicleCard::id).orElse(""),
             card().map(VehicleCard::revision).orElse(0),
             site().map(f -> f.site().id()).orElse(""));
@@ -108,9 +110,16 @@ public final class Workup {
     return codes.workOn();
   }
 
-  /** The sheet that covers the code: by the maker's own codes of the card, or by the standard. */
+  /**
+   * What the sheet that covers the code (by the maker's own codes of the card, or by the standard)
+   * says of the sensor at hand.
+   */
   public Optional<FamilySheet> sheet() {
-    return codes.sheet();
+    return sheet.get();
+  }
+
+  private Optional<FamilySheet> variant() {
+    return codes.sheet().map(s -> catalog.variant(s, traits()));
   }
 
   /** What each code of the job means, the maker's own codes of this vehicle first. */
@@ -169,14 +178,18 @@ public final class Workup {
     return sheet().map(s -> Diagnosis.of(s.suspects(), checks(), answers(), shop.labourPerHour()));
   }
 
-  /** What is known of the sensor at hand, by which its sheet tells what is meant for it. */
+  /**
+   * What is known of the sensor at hand, its vehicle and the job, by which the sheet tells what is
+   * meant for it.
+   */
   public Traits traits() {
-    return card().flatMap(c -> site().map(f -> c.traits(f.site()))).orElse(Traits.UNKNOWN);
+    Traits sensor = card().flatMap(c -> site().map(f -> c.traits(f.site()))).orElse(Traits.UNKNOWN);
+    return JobTraits.of(sensor, state, card());
   }
 
-  /** The checks of the sheet that are meant for the sensor at hand. */
+  /** The checks that are meant for the sensor at hand. */
   public List<Check> checks() {
-    return sheet().map(s -> s.checksFor(traits())).orElse(List.of());
+    return sheet().map(FamilySheet::checks).orElse(List.of());
   }
 
   public Optional<Check> check(String id) {
@@ -463,7 +476,9 @@ public final class Workup {
   // Relearn
 
   public List<Routine> routines() {
-    return sheet().flatMap(s -> card().map(c -> c.routinesAfter(s.family()))).orElse(List.of());
+    return sheet()
+        .flatMap(s -> card().map(c -> Conditional.of(c.routinesAfter(s.family()), traits())))
+        .orElse(List.of());
   }
 
   public boolean passed(Routine routine) {

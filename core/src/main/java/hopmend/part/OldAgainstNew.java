@@ -1,5 +1,6 @@
 package hopmend.part;
 
+import hopmend.sensor.Condition;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -49,6 +50,7 @@ public record OldAgainstNew(List<Line> lines) {
                         trait,
                         TraitRule.Weight.STOP,
                         "no rule knows this difference: ask before fitting",
+                        Condition.ALWAYS,
                         "the shop's rule"));
     return new Line(trait, old, fresh, Optional.of(rule.difference()), rule.say());
   }

@@ -1,9 +1,11 @@
 package hopmend.prove;
 
 import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
+import hopmend.sensor.Traits;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * A check of a family sheet.
@@ -11,8 +13,7 @@ import java.util.Optional;
  * @param minutes hands-on time
  * @param money what it uses up, in the shop's currency
  * @param looksFor the suspects it can find
- * @param when traits of the sensors for which it is meant; null for all
- * @param unless traits of the sensors for which it is not
+ * @param measurements how a value is judged: of several, the first that is meant for the sensor
  * @param elsewhere whether it is done away from the sensor: from the seat, at the plate, at the
  *     tailpipe
  */
@@ -25,12 +26,12 @@ public record Check(
     double money,
     List<String> looksFor,
     List<Outcome> outcomes,
-    Measurement measurement,
+    List<Measurement> measurements,
     List<String> cautions,
     boolean elsewhere,
-    Map<String, List<String>> when,
-    Map<String, List<String>> unless,
-    String source) {
+    Condition condition,
+    String source)
+    implements Conditional {
   private static final double SUM_TOLERANCE = 1e-6;
 
   public Check {
@@ -43,10 +44,12 @@ public record Check(
     if (outcomes.stream().noneMatch(Outcome::finds)) {
       throw new IllegalArgumentException("Check " + id + ": no outcome finds anything");
     }
-    if (measurement != null) {
-      requireOutcome(id, outcomes, measurement.below());
-      requireOutcome(id, outcomes, measurement.within());
-      requireOutcome(id, outcomes, measurement.above());
+    measurements = measurements == null ? List.of() : List.copyOf(measurements);
+    condition = Condition.orAlways(condition);
+    for (Measurement m : measurements) {
+      requireOutcome(id, outcomes, m.below());
+      requireOutcome(id, outcomes, m.within());
+      requireOutcome(id, outcomes, m.above());
     }
   }
 
@@ -61,13 +64,31 @@ public record Check(
     }
   }
 
-  /** The sensors for which it is meant. */
-  public Condition condition() {
-    return new Condition(when, unless);
+  /** How a value is judged; empty where the check is answered with words. */
+  public Optional<Measurement> measured() {
+    return measurements.stream().findFirst();
   }
 
-  public Optional<Measurement> measured() {
-    return Optional.ofNullable(measurement);
+  /**
+   * What of it is meant for a sensor.
+   *
+   * @param holds whether a caution of its own holds there
+   */
+  public Check variant(Traits traits, Predicate<String> holds) {
+    return new Check(
+        id,
+        title,
+        how,
+        why,
+        minutes,
+        money,
+        looksFor,
+        Conditional.of(outcomes, traits),
+        Conditional.of(measurements, traits),
+        cautions.stream().filter(holds).toList(),
+        elsewhere,
+        condition,
+        source);
   }
 
   /** The result of this id, empty if this sheet does not know it. */

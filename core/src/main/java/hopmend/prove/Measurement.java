@@ -3,6 +3,8 @@ package hopmend.prove;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.sensor.Band;
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
 import hopmend.sensor.SignalModel;
 import java.util.Optional;
 
@@ -26,8 +28,11 @@ public record Measurement(
     String below,
     String within,
     String above,
-    String source) {
+    Condition condition,
+    String source)
+    implements Conditional {
   public Measurement {
+    condition = Condition.orAlways(condition);
     if ((low != null) == (model != null) || (high != null && low == null)) {
       throw new IllegalArgumentException(
           "Measurement \"%s\" needs either its limits, or a model with tolerance".formatted(what));

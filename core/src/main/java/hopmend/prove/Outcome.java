@@ -1,5 +1,7 @@
 package hopmend.prove;
 
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
 import java.util.Map;
 
 /**
@@ -16,10 +18,13 @@ public record Outcome(
     Map<String, Double> given,
     double otherwise,
     boolean finds,
-    Remedy first) {
+    Remedy first,
+    Condition condition)
+    implements Conditional {
   private static final double LEAST = 0.001;
 
   public Outcome {
+    condition = Condition.orAlways(condition);
     given = given == null ? Map.of() : Map.copyOf(given);
     requireOpen(id, otherwise);
     given.values().forEach(p -> requireOpen(id, p));

@@ -1,13 +1,24 @@
 package hopmend.prove;
 
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
+
 /**
  * A single fault that could have set the code.
  *
  * @param weight how often it is the cause, relative to the other suspects of the sheet
  */
 public record Suspect(
-    String id, String name, double weight, Remedy remedy, String about, String source) {
+    String id,
+    String name,
+    double weight,
+    Remedy remedy,
+    String about,
+    Condition condition,
+    String source)
+    implements Conditional {
   public Suspect {
+    condition = Condition.orAlways(condition);
     if (!(weight > 0) || !Double.isFinite(weight)) {
       throw new IllegalArgumentException(
           "Suspect %s: weight must be positive, not %s".formatted(id, weight));

@@ -1,6 +1,8 @@
 package hopmend.relearn;
 
 import hopmend.measure.Reading;
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
 import hopmend.sensor.LiveSignal;
 import java.util.List;
 import java.util.Map;
@@ -18,14 +20,16 @@ public record Routine(
     String name,
     int routineId,
     String why,
-    List<Condition> conditions,
+    List<Wanted> conditions,
     double minutes,
     List<String> cautions,
-    String source) {
+    Condition condition,
+    String source)
+    implements Conditional {
 
   /** A live signal that must lie in a range; ends included. */
-  public record Condition(LiveSignal signal, double low, double high, String remedy) {
-    public Condition {
+  public record Wanted(LiveSignal signal, double low, double high, String remedy) {
+    public Wanted {
       if (!(low <= high)) {
         throw new IllegalArgumentException(
             "Condition on %s runs from %s to %s".formatted(signal, low, high));
@@ -42,9 +46,10 @@ public record Routine(
   }
 
   /** A condition against what the vehicle says now. */
-  public record Met(Condition condition, Reading now, boolean met) {}
+  public record Met(Wanted condition, Reading now, boolean met) {}
 
   public Routine {
+    condition = Condition.orAlways(condition);
     conditions = List.copyOf(conditions);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
     if (routineId < 0 || routineId > 0xFFFF) {
@@ -61,7 +66,7 @@ public record Routine(
     return conditions.stream().map(c -> met(c, live.get(c.signal()))).toList();
   }
 
-  private static Met met(Condition c, Reading now) {
+  private static Met met(Wanted c, Reading now) {
     if (now == null) {
       throw new IllegalArgumentException("No reading of " + c.signal().label());
     }

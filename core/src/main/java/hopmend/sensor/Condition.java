@@ -9,6 +9,8 @@ import java.util.stream.Collectors;
  * have one of the values, none of {@code unless} may have one of its.
  */
 public record Condition(Map<String, List<String>> when, Map<String, List<String>> unless) {
+  public static final Condition ALWAYS = new Condition(Map.of(), Map.of());
+
   public Condition {
     when = copy(when);
     unless = copy(unless);
@@ -20,6 +22,11 @@ public record Condition(Map<String, List<String>> when, Map<String, List<String>
         : traits.entrySet().stream()
             .collect(
                 Collectors.toUnmodifiableMap(Map.Entry::getKey, e -> List.copyOf(e.getValue())));
+  }
+
+  /** The condition that a file names; always, where it names none. */
+  public static Condition orAlways(Condition named) {
+    return named == null ? ALWAYS : named;
   }
 
   public boolean holdsFor(Traits traits) {

@@ -1,5 +1,8 @@
 package hopmend.swap;
 
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
+
 /**
  * A danger, shown at the step where it bites.
  *
@@ -19,7 +22,12 @@ public record Caution(
     String who,
     boolean hardStop,
     boolean binds,
-    String source) {
+    Condition condition,
+    String source)
+    implements Conditional {
+  public Caution {
+    condition = Condition.orAlways(condition);
+  }
 
   /** A caution that is named somewhere but written nowhere: it still warns, by its id. */
   public static Caution unknown(String id) {
@@ -32,6 +40,7 @@ public record Caution(
         "",
         false,
         false,
+        Condition.ALWAYS,
         "not in the catalog");
   }
 }

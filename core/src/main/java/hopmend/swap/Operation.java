@@ -1,5 +1,7 @@
 package hopmend.swap;
 
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
 import java.util.List;
 import java.util.Optional;
 
@@ -28,7 +30,9 @@ public record Operation(
     List<String> cautions,
     String fastener,
     String latch,
-    String source) {
+    Condition condition,
+    String source)
+    implements Conditional {
 
   /** Something taken off that has to go back: how many of what. */
   public record Debt(String item, int count) {
@@ -40,10 +44,31 @@ public record Operation(
   }
 
   public Operation {
+    condition = Condition.orAlways(condition);
     after = after == null ? List.of() : List.copyOf(after);
     tools = tools == null ? List.of() : List.copyOf(tools);
     supplies = supplies == null ? List.of() : List.copyOf(supplies);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
+  }
+
+  /** The same behind other operations, with the cautions that hold. */
+  public Operation with(List<String> predecessors, List<String> held) {
+    return new Operation(
+        id,
+        phase,
+        brief,
+        full,
+        minutes,
+        predecessors,
+        takesOff,
+        undoes,
+        tools,
+        supplies,
+        held,
+        fastener,
+        latch,
+        condition,
+        source);
   }
 
   public Optional<Debt> debt() {

@@ -20,6 +20,7 @@ import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
+import hopmend.sensor.Condition;
 import hopmend.swap.Fastener;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
@@ -259,11 +260,11 @@ class AsLookedAtTest {
     StringBuilder text = new StringBuilder();
     Routine routine =
         CATALOG.card("wherrill-sedge-12").orElseThrow().routine("cam-crank-learn").orElseThrow();
-    for (Routine.Condition c : routine.conditions()) {
+    for (Routine.Wanted c : routine.conditions()) {
       text.append(c.signal()).append(": ").append(c.wanted());
       for (double v : new double[] {c.low() - 0.1, c.low(), c.high(), c.high() + 0.1}) {
         Optional<Routine.Met> met =
-            new Routine("r", "r", 1, "", List.of(c), 1, List.of(), "i")
+            new Routine("r", "r", 1, "", List.of(c), 1, List.of(), Condition.ALWAYS, "i")
                 .judge(Map.of(c.signal(), Reading.of(v, c.signal().unit()))).stream().findFirst();
         text.append(' ').append(met.orElseThrow().met());
       }

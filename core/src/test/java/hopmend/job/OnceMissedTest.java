@@ -19,6 +19,7 @@ import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
+import hopmend.sensor.Condition;
 import hopmend.vehicle.Vin;
 import hopmend.verify.Readiness;
 import java.time.YearMonth;
@@ -35,9 +36,9 @@ class OnceMissedTest extends JobOnPaper {
   void aVerdictCountsAllSuspectsOfItsRemedy() {
     List<Suspect> suspects =
         List.of(
-            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", "i"),
-            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", "i"),
-            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", "i"));
+            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", Condition.ALWAYS, "i"),
+            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", Condition.ALWAYS, "i"),
+            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", Condition.ALWAYS, "i"));
     Check check =
         new Check(
             "k",
@@ -48,13 +49,12 @@ class OnceMissedTest extends JobOnPaper {
             0,
             List.of("a"),
             List.of(
-                new Outcome("x", "x", Map.of(), 0.5, true, null),
-                new Outcome("y", "y", Map.of(), 0.5, false, null)),
-            null,
+                new Outcome("x", "x", Map.of(), 0.5, true, null, Condition.ALWAYS),
+                new Outcome("y", "y", Map.of(), 0.5, false, null, Condition.ALWAYS)),
+            List.of(),
             List.of(),
             false,
-            null,
-            null,
+            Condition.ALWAYS,
             "i");
     Verdict v = Verdict.of(Diagnosis.of(suspects, List.of(check), List.of(), 60), 0.8);
     assertThat(v.probability()).isCloseTo(0.85, within(1e-9));

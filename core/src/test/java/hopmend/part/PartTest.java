@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
+import hopmend.sensor.Condition;
 import java.time.YearMonth;
 import java.util.List;
 import java.util.Map;
@@ -131,8 +132,10 @@ class PartTest {
   void aDifferenceIsHarmlessOrAStopAndAnUnknownOneStops() {
     List<TraitRule> rules =
         List.of(
-            new TraitRule("cable", TraitRule.Weight.HARMLESS, "tie it up", "invented"),
-            new TraitRule("thread", TraitRule.Weight.STOP, "wrong part", "invented"));
+            new TraitRule(
+                "cable", TraitRule.Weight.HARMLESS, "tie it up", Condition.ALWAYS, "invented"),
+            new TraitRule(
+                "thread", TraitRule.Weight.STOP, "wrong part", Condition.ALWAYS, "invented"));
     assertThat(OldAgainstNew.of(Map.of("cable", "20"), Map.of("cable", "30"), rules).stops())
         .isFalse();
     assertThat(OldAgainstNew.of(Map.of("thread", "M6"), Map.of("thread", "M8"), rules).stops())

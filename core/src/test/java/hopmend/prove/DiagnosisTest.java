@@ -8,6 +8,7 @@ import hopmend.catalog.FamilySheet;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.sensor.Band;
+import hopmend.sensor.Condition;
 import hopmend.sensor.SignalModel;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -26,7 +27,7 @@ class DiagnosisTest {
   private static final double RATE = 60;
 
   private static Suspect suspect(String id, double weight, Remedy remedy) {
-    return new Suspect(id, id, weight, remedy, "", "invented");
+    return new Suspect(id, id, weight, remedy, "", Condition.ALWAYS, "invented");
   }
 
   private static Check check(String id, double minutes, double finds, double falseAlarm) {
@@ -39,13 +40,19 @@ class DiagnosisTest {
         0,
         List.of("a"),
         List.of(
-            new Outcome("bad", "bad", Map.of("a", finds), falseAlarm, true, null),
-            new Outcome("good", "good", Map.of("a", 1 - finds), 1 - falseAlarm, false, null)),
-        null,
+            new Outcome("bad", "bad", Map.of("a", finds), falseAlarm, true, null, Condition.ALWAYS),
+            new Outcome(
+                "good",
+                "good",
+                Map.of("a", 1 - finds),
+                1 - falseAlarm,
+                false,
+                null,
+                Condition.ALWAYS)),
+        List.of(),
         List.of(),
         false,
-        null,
-        null,
+        Condition.ALWAYS,
         "invented");
   }
 

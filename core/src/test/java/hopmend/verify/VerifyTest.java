@@ -163,9 +163,10 @@ class VerifyTest {
             "r",
             1,
             "",
-            List.of(new Routine.Condition(LiveSignal.COOLANT, 75, 105, "warm it")),
+            List.of(new Routine.Wanted(LiveSignal.COOLANT, 75, 105, "warm it")),
             1,
             List.of(),
+            hopmend.sensor.Condition.ALWAYS,
             "invented");
     assertThat(
             routine

@@ -119,7 +119,7 @@ class RelearnController {
   }
 
   private static List<LiveSignal> signals(Routine routine) {
-    return routine.conditions().stream().map(Routine.Condition::signal).toList();
+    return routine.conditions().stream().map(Routine.Wanted::signal).toList();
   }
 
   private Optional<String> vin(long jobId) {

@@ -1,0 +1,24 @@
+package hopmend.job;
+
+import hopmend.catalog.VehicleCard;
+import hopmend.part.Part;
+import hopmend.sensor.Traits;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What sheets may ask about a job: where it is done, by which remedy, with which part. */
+final class JobTraits {
+  private JobTraits() {}
+
+  static Traits of(Traits sensor, JobState state, Optional<VehicleCard> card) {
+    Optional<Part> part = state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
+    return sensor
+        .with("place", state.vehicle().map(v -> words(v.place())).orElse(""))
+        .with("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""))
+        .with("seal", part.map(p -> p.sealIncluded() ? "included" : "apart").orElse(""));
+  }
+
+  private static String words(Enum<?> value) {
+    return value.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+  }
+}
