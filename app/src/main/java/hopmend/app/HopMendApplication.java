@@ -1,5 +1,7 @@
 package hopmend.app;
 
+import org.springframework.beans.factory.annotation.Value;
+import java.nio.file.Path;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.job.ShopSettings;
@@ -25,8 +27,10 @@ public class HopMendApplication {
   }
 
   @Bean
-  Catalog catalog() {
-    return CatalogReader.shipped();
+  Catalog catalog(@Value("${hopmend.catalog}") String folder) {
+    return folder.isBlank()
+        ? CatalogReader.shipped()
+        : CatalogReader.shippedWith(Path.of(folder.strip()));
   }
 
   @Bean

@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeRule;
@@ -25,6 +26,8 @@ import java.util.stream.Stream;
  * @param otherCodes codes that stand beside a sensor's without being one's
  * @param circumstances in which a symptom shows
  * @param traits all that sheets may ask about a sensor
+ * @param latches of connectors, each with the way that it opens
+ * @param signs pictograms of cautions
  * @param reportWords how reports name things
  */
 public record Catalog(
@@ -38,7 +41,9 @@ public record Catalog(
     List<Symptom> circumstances,
     ReportWords reportWords,
     WaysIn waysIn,
-    List<Trait> traits) {
+    List<Trait> traits,
+    List<Sign> latches,
+    List<Sign> signs) {
   public Catalog {
     sheets = List.copyOf(sheets);
     cards = List.copyOf(cards);
@@ -48,6 +53,8 @@ public record Catalog(
     symptoms = List.copyOf(symptoms);
     circumstances = List.copyOf(circumstances);
     traits = List.copyOf(traits);
+    latches = List.copyOf(latches);
+    signs = List.copyOf(signs);
   }
 
   public Optional<FamilySheet> sheet(String family) {
@@ -82,6 +89,10 @@ public record Catalog(
   /** The caution of this id; one that nobody wrote yet still warns, by its id. */
   public Caution caution(String id) {
     return Optional.ofNullable(cautions.get(id)).orElseGet(() -> Caution.unknown(id));
+  }
+
+  public Optional<Sign> latch(String id) {
+    return latches.stream().filter(l -> l.id().equals(id)).findFirst();
   }
 
   public Optional<Symptom> symptom(String id) {

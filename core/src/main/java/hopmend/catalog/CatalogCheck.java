@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.find.Site;
@@ -29,13 +30,6 @@ import java.util.function.Function;
  * sheets.
  */
 final class CatalogCheck {
-  /** Latches of which there is a drawing; "site" stands for that of the site's connector. */
-  private static final Set<String> LATCHES = Set.of("push-tab", "slide-lock");
-
-  /** Pictograms that there are. */
-  private static final Set<String> SIGNS =
-      Set.of("hand", "heat", "gas", "eye", "fire", "volt", "road");
-
   private final Catalog catalog;
   private final List<CatalogProblem> problems = new ArrayList<>();
 
@@ -46,8 +40,10 @@ final class CatalogCheck {
   /** Each with the file that it is about; empty if the catalog is sound. */
   static List<CatalogProblem> problems(Catalog catalog) {
     CatalogCheck check = new CatalogCheck(catalog);
-    check.once("index.yaml", "sheet", catalog.sheets(), FamilySheet::family);
-    check.once("index.yaml", "card", catalog.cards(), VehicleCard::id);
+    check.once("family", "sheet", catalog.sheets(), FamilySheet::family);
+    check.once("vehicle", "card", catalog.cards(), VehicleCard::id);
+    check.once("latches.yaml", "latch", catalog.latches(), Sign::id);
+    check.once("signs.yaml", "pictogram", catalog.signs(), Sign::id);
     catalog.cautions().values().forEach(check::caution);
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
@@ -97,15 +93,18 @@ final class CatalogCheck {
   }
 
   private void latch(String where, String what, String latch, boolean siteMayBe) {
-    if (latch != null && !LATCHES.contains(latch) && !(siteMayBe && latch.equals("site"))) {
-      say(where, "%s: there is no drawing of a latch %s, only of %s", what, latch, LATCHES);
+    boolean known = catalog.latch(latch).isPresent() || siteMayBe && "site".equals(latch);
+    if (latch != null && !known) {
+      List<String> drawn = catalog.latches().stream().map(Sign::id).toList();
+      say(where, "%s: there is no drawing of a latch %s, only of %s", what, latch, drawn);
     }
   }
 
   private void caution(Caution c) {
     condition("cautions.yaml", c.id(), c);
-    if (!SIGNS.contains(c.sign())) {
-      say("cautions.yaml", "%s: there is no pictogram %s, only %s", c.id(), c.sign(), SIGNS);
+    List<String> signs = catalog.signs().stream().map(Sign::id).toList();
+    if (!signs.contains(c.sign())) {
+      say("cautions.yaml", "%s: there is no pictogram %s, only %s", c.id(), c.sign(), signs);
     }
   }
 

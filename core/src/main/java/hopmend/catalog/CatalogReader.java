@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.fault.CodeRule;
@@ -12,6 +13,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -21,6 +23,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
@@ -37,14 +40,9 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /** Reads sheets and cards from YAML. A file with an unknown or missing word is refused. */
 public final class CatalogReader {
-  private static final String ROOT = "/catalog/";
-
   private final YAMLMapper yaml;
   private final Map<String, String> texts = new HashMap<>();
   private final List<String> malformed = new ArrayList<>();
-
-  /** The files of the catalog, listed so that a jar need not be searched. */
-  public record Index(List<String> families, List<String> vehicles) {}
 
   private record OtherCodes(List<CodeGroup> codes) {}
 
@@ -55,6 +53,8 @@ public final class CatalogReader {
   private record Symptoms(List<Symptom> symptoms, List<Symptom> circumstances) {}
 
   private record Traits(List<Trait> traits) {}
+
+  private record Drawings(List<Sign> drawings) {}
 
   private record Units(List<ControlUnit> units) {}
 
@@ -67,13 +67,14 @@ public final class CatalogReader {
     }
   }
 
-  private final Function<String, InputStream> files;
+  private final List<CatalogFiles> places;
 
   /**
-   * @param files opens a file of the catalog by its name, null if there is none
+   * @param places where files lie: first what ships, then what stands beside it
    */
-  CatalogReader(Function<String, InputStream> files) {
-    this.files = files;
+  CatalogReader(List<CatalogFiles> places) {
+    this.places = List.copyOf(places);
+    this.at = places.get(0);
     SimpleModule words = new SimpleModule();
     words.addDeserializer(CodeRange.class, fromText(CodeRange::parse));
     yaml =
@@ -99,21 +100,28 @@ public final class CatalogReader {
    * @throws CatalogRefused if a file is malformed or files contradict each other
    */
   public static Catalog shipped() {
-    return new CatalogReader(f -> CatalogReader.class.getResourceAsStream(ROOT + f)).read();
+    return new CatalogReader(List.of(CatalogFiles.shipped())).read();
+  }
+
+  /**
+   * The same with the files of a folder beside it: families, vehicles, and more cautions, traits,
+   * latches and pictograms in files of the same names.
+   *
+   * @throws CatalogRefused if a file is malformed or files contradict each other
+   */
+  public static Catalog shippedWith(Path folder) {
+    return new CatalogReader(List.of(CatalogFiles.shipped(), CatalogFiles.of(folder))).read();
   }
 
   Catalog read() {
-    Index index = read("index.yaml", Index.class).orElse(new Index(List.of(), List.of()));
     List<FamilySheet> sheets = new ArrayList<>();
-    tree("common.yaml")
-        .ifPresent(
-            common ->
-                index.families().forEach(f -> sheet("family/" + f + ".yaml", common, sheets)));
     List<VehicleCard> cards = new ArrayList<>();
-    for (String v : index.vehicles()) {
-      card("vehicle/" + v + ".yaml").ifPresent(cards::add);
-    }
-    Optional<Cautions> cautions = read("cautions.yaml", Cautions.class);
+    tree("common.yaml").ifPresent(common -> every("family", file -> sheet(file, common, sheets)));
+    every("vehicle", file -> card(file).ifPresent(cards::add));
+    List<Caution> cautions = all("cautions.yaml", Cautions.class, Cautions::cautions);
+    List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
+    List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
+    List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
     Optional<Rules> rules = read("code-rules.yaml", Rules.class);
@@ -121,7 +129,6 @@ public final class CatalogReader {
     Optional<Units> units = read("control-units.yaml", Units.class);
     Optional<ReportWords.File> reports = read("report-words.yaml", ReportWords.File.class);
     Optional<WaysIn> waysIn = read("access.yaml", WaysIn.class);
-    Optional<Traits> traits = read("traits.yaml", Traits.class);
     refuse("The catalog cannot be read:", malformed);
     Catalog catalog =
         new Catalog(
@@ -130,18 +137,28 @@ public final class CatalogReader {
             others.get().codes(),
             rules.get().rules(),
             words.get(),
-            byId(cautions.get().cautions()),
+            byId(cautions),
             symptoms.get().symptoms(),
             symptoms.get().circumstances(),
             new ReportWords(reports.get(), units.get().units()),
             waysIn.get(),
-            traits.get().traits());
+            together(traits, latches),
+            latches,
+            signs);
     refuse(
         "The catalog contradicts itself:",
-        Stream.concat(twice(cautions.get().cautions()), CatalogCheck.problems(catalog).stream())
+        Stream.concat(twice(cautions), CatalogCheck.problems(catalog).stream())
             .map(p -> p.told(texts.getOrDefault(p.file(), "")))
             .toList());
     return catalog;
+  }
+
+  /** A trait that is named again has more values; latches are what there is a drawing of. */
+  private static List<Trait> together(List<Trait> traits, List<Sign> latches) {
+    Map<String, Trait> byName = new LinkedHashMap<>();
+    traits.forEach(t -> byName.merge(t.trait(), t, (one, more) -> one.with(more.values())));
+    byName.computeIfPresent("latch", (name, t) -> t.with(latches.stream().map(Sign::id).toList()));
+    return List.copyOf(byName.values());
   }
 
   private static void refuse(String what, List<String> problems) {
@@ -294,11 +311,34 @@ public final class CatalogReader {
             });
   }
 
-  private String text(String file) {
-    try (InputStream in = files.apply(file)) {
-      if (in == null) {
-        throw new CatalogRefused("The catalog has no file " + file);
+  /** Where a file is looked for while those of one place are read; else in the first. */
+  private CatalogFiles at;
+
+  /** Does something with each file of a folder, in all places. */
+  private void every(String folder, Consumer<String> work) {
+    for (CatalogFiles place : places) {
+      at = place;
+      place.list(folder).forEach(f -> work.accept(folder + "/" + f));
+    }
+    at = places.get(0);
+  }
+
+  /** What files of one name list, in all places that have it. */
+  private <F, T> List<T> all(String file, Class<F> type, Function<F, List<T>> listed) {
+    List<T> all = new ArrayList<>();
+    for (CatalogFiles place : places) {
+      at = place;
+      if (place == places.get(0) || place.open(file).isPresent()) {
+        read(file, type).map(listed).ifPresent(all::addAll);
       }
+    }
+    at = places.get(0);
+    return all;
+  }
+
+  private String text(String file) {
+    try (InputStream in =
+        at.open(file).orElseThrow(() -> new CatalogRefused("The catalog has no file " + file))) {
       String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
       texts.put(file, text);
       return text;

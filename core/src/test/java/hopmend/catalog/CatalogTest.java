@@ -20,6 +20,9 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -41,12 +44,24 @@ class CatalogTest {
 
   /** The shipped catalog with one file changed. */
   private static Catalog with(String file, String from, String to) {
-    return new CatalogReader(
-            f -> {
-              InputStream in = CatalogReader.class.getResourceAsStream("/catalog/" + f);
-              return f.equals(file) ? changed(in, from, to) : in;
-            })
+    return new CatalogReader(List.of(shippedBut(f -> f.equals(file), in -> changed(in, from, to))))
         .read();
+  }
+
+  private static CatalogFiles shippedBut(
+      Predicate<String> which, UnaryOperator<InputStream> change) {
+    CatalogFiles shipped = CatalogFiles.shipped();
+    return new CatalogFiles() {
+      @Override
+      public Optional<InputStream> open(String file) {
+        return shipped.open(file).map(in -> which.test(file) ? change.apply(in) : in);
+      }
+
+      @Override
+      public List<String> list(String folder) {
+        return shipped.list(folder);
+      }
+    };
   }
 
   private static String spoilt(String file, String from, String to) {
@@ -76,7 +91,6 @@ class CatalogTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "index.yaml|  - camshaft-position|  - no-such-sheet|no file family/no-such-sheet.yaml|",
         CARD
             + "|family: camshaft-position\\n|family: nothing-of-the-kind\\n|is of no known family|",
         CARD + "|fastener: cam-sensor-bolt|fastener: glue|names no fastener of the card|",
@@ -106,7 +120,9 @@ class CatalogTest {
         CARD + "|cautions: [running-engine]|cautions: [beware]|beware|[beware]",
         "cautions.yaml|sign: volt|sign: ohm|no pictogram ohm|sign: ohm",
         "cautions.yaml|- id: hot-engine|- id: engine-off|two cautions are called engine-off|- id: engine-off",
-        "index.yaml|  - camshaft-position|  - camshaft-position\\n  - camshaft-position|two sheets|",
+        SHEET + "|family: camshaft-position|family: knock|two sheets are called knock|",
+        "traits.yaml|values: [switching, wideband]|values: [switching]|cell is never wideband|",
+        "latches.yaml|M176 42h34|url(x)|is no outline|",
         "code-rules.yaml|kind: CHILD|kind: COUSIN|COUSIN|",
         "cautions.yaml|hardStop: true|hardstop: true|hardstop|hardstop: true",
         SHEET + "|looksFor: [connector]|looksFor: [connecter]||connecter",
@@ -143,10 +159,10 @@ class CatalogTest {
     assertThatThrownBy(
             () ->
                 new CatalogReader(
-                        f ->
-                            f.equals(CARD) || f.equals(SHEET)
-                                ? new ByteArrayInputStream("nonsense: 1\n".getBytes())
-                                : CatalogReader.class.getResourceAsStream("/catalog/" + f))
+                        List.of(
+                            shippedBut(
+                                f -> f.equals(CARD) || f.equals(SHEET),
+                                in -> new ByteArrayInputStream("nonsense: 1\n".getBytes()))))
                     .read())
         .hasMessageContaining(CARD + ": ")
         .hasMessageContaining(SHEET + ": ");

@@ -7,19 +7,9 @@ import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
-import hopmend.prove.Check;
-import hopmend.prove.Diagnosis;
-import hopmend.prove.Outcome;
-import hopmend.prove.Remedy;
-import hopmend.relearn.RoutineState;
-import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
-import hopmend.swap.Phase;
 import hopmend.swap.Step;
-import java.util.Comparator;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
@@ -29,21 +19,10 @@ import org.junit.jupiter.params.provider.MethodSource;
  * Every sensor of every shipped vehicle goes through all eight hops: a family is data, and its data
  * have to be whole.
  */
-class EveryFamilyTest extends JobOnPaper {
+class EveryFamilyTest extends WalkedJob {
   static Stream<Arguments> sites() {
     return CATALOG.cards().stream()
         .flatMap(c -> c.sites().stream().map(s -> Arguments.of(c, s, c.id() + " " + s.id())));
-  }
-
-  @Override
-  void say(Fact fact) {
-    assertThat(JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)).as(fact.toString()).isEmpty();
-    super.say(fact);
-  }
-
-  private String at(Hop hop) {
-    Standing s = HopLine.of(workup(), T0).at(hop);
-    return s.kind() + ": " + s.words();
   }
 
   /** The code that leads to this very site. */
@@ -63,79 +42,7 @@ class EveryFamilyTest extends JobOnPaper {
   @ParameterizedTest(name = "{2}")
   @MethodSource("sites")
   void goesThroughAllEightHops(VehicleCard card, Site site, String where) {
-    on(card.id(), codeOf(card, site).text());
-    assertThat(at(Hop.READ)).startsWith("DONE");
-    if (workup().binding().isPresent()) {
-      say(new Fact.GateOverruled(Hop.SWAP, "de-energised and proven dead by a trained person"));
-    }
-    prove();
-    assertThat(workup().site().orElseThrow().site()).isEqualTo(site);
-    say(new Fact.SiteConfirmed(site.id()));
-    pick(site);
-    swap();
-    assertThat(at(Hop.SWAP)).as(where).startsWith("DONE");
-    assertThat(workup().ledger().owed()).isZero();
-    say(new Fact.CodesCleared("0HMWS3A07K1000342"));
-    say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
-    assertThat(at(Hop.CLEAR)).isEqualTo("DONE: nothing came back");
-    workup()
-        .routines()
-        .forEach(
-            r -> {
-              assertThat(r.conditions()).isNotEmpty();
-              say(new Fact.RoutineStarted(r.id(), r.minutes()));
-              say(new Fact.RoutineEnded(r.id(), RoutineState.PASSED));
-            });
-    assertThat(at(Hop.RELEARN)).startsWith("DONE");
-    say(new Fact.ReadinessRead("00076500"));
-    assertThat(workup().signOff(java.util.Optional.empty()).missing())
-        .containsExactly("log a drive");
-  }
-
-  /** Follows the recommended checks with the likeliest result for a dead sensor. */
-  private void prove() {
-    FamilySheet sheet = workup().sheet().orElseThrow();
-    var sensor =
-        sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
-    double first = workup().diagnosis().orElseThrow().probability("sensor");
-    Set<String> asked = new HashSet<>();
-    while (workup().diagnosis().flatMap(Diagnosis::next).isPresent()
-        && workup().verdict().orElseThrow().remedy().isEmpty()) {
-      Check next = workup().diagnosis().flatMap(Diagnosis::next).orElseThrow().check();
-      assertThat(asked.add(next.id())).as("asked once only").isTrue();
-      Outcome likeliest =
-          next.outcomes().stream()
-              .max(Comparator.comparingDouble(o -> o.likelihood(sensor)))
-              .orElseThrow();
-      say(new Fact.CheckAnswered(next.id(), likeliest.id(), null, null));
-    }
-    assertThat(workup().diagnosis().orElseThrow().probability("sensor"))
-        .as("the checks of %s can convict a dead sensor", sheet.family())
-        .isGreaterThan(first)
-        .isGreaterThan(0.7);
-    say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "all checks are done"));
-  }
-
-  private void pick(Site site) {
-    var choice = workup().partChoice().orElseThrow();
-    var part = choice.recommended().orElseThrow().part();
-    assertThat(part.replacement()).as("not a number that was replaced").isEmpty();
-    assertThat(part.number()).as("not the misfit").doesNotStartWith("PMK");
-    String best = part.number();
-    say(new Fact.PartChosen(best, false, ""));
-    say(new Fact.PartsCompared(site.fittedPart(), best, List.of()));
-  }
-
-  private void swap() {
-    List<Step> steps = workup().workOrder().orElseThrow().steps();
-    assertThat(steps.get(0).phase()).isEqualTo(Phase.MAKE_SAFE);
-    assertThat(steps.get(steps.size() - 1).phase()).isEqualTo(Phase.FINISH);
-    int most = 0;
-    for (Step s : steps) {
-      say(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
-      most = Math.max(most, workup().ledger().owed());
-    }
-    assertThat(most).as("something was owed on the way").isPositive();
+    walk(card.id(), codeOf(card, site).text(), site);
   }
 
   static Stream<FamilySheet> sheets() {

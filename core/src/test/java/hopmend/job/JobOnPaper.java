@@ -20,6 +20,11 @@ abstract class JobOnPaper {
 
   final List<JobEntry> entries = new ArrayList<>();
 
+  /** What is known in that shop. */
+  Catalog catalog() {
+    return CATALOG;
+  }
+
   void say(Fact fact) {
     entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", fact));
   }
@@ -29,7 +34,7 @@ abstract class JobOnPaper {
   }
 
   Workup workup(ShopSettings shop) {
-    return new Workup(JobState.of(entries), CATALOG, shop);
+    return new Workup(JobState.of(entries), catalog(), shop);
   }
 
   /** Codes that were typed, stored, on a vehicle of a card. */

@@ -52,7 +52,9 @@ class SwapView implements HopView {
           model.addAttribute("step", s);
           model.addAttribute("stepNumber", order.get().steps().indexOf(s) + 1);
           model.addAttribute("isTicked", page.state().ticks().containsKey(s.id()));
-          s.latch().ifPresent(l -> model.addAttribute("latch", latch(l, workup)));
+          s.latch()
+              .flatMap(l -> workup.catalog().latch(latch(l, workup)))
+              .ifPresent(l -> model.addAttribute("latch", l));
           s.fastener().filter(f -> !f.isSnug()).ifPresent(f -> wrench(model, f));
         });
   }

@@ -1,0 +1,59 @@
+package hopmend.drawing;
+
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * A small drawing of the catalog: the pictogram of a caution, or a latch and the way that it opens.
+ *
+ * @param width of the drawing, its own units
+ * @param spoken what it shows, for those who do not see it
+ * @param shapes one over the other, the lowest first
+ * @param press what a hand does; empty for a pictogram
+ * @param never what a hand does not do; empty for a pictogram
+ */
+public record Sign(
+    String id,
+    double width,
+    double height,
+    String spoken,
+    String press,
+    String never,
+    List<Shape> shapes) {
+  /** A shape: an outline as SVG writes it, and the style of its line or its filling. */
+  public record Shape(String path, Style style) {
+    public Shape {
+      if (path == null || !path.matches("[MmLlHhVvCcSsQqAaZz0-9 .,-]+")) {
+        throw new IllegalArgumentException("\"" + path + "\" is no outline");
+      }
+    }
+  }
+
+  /** What a shape is. */
+  public enum Style {
+    PLATE,
+    MARK,
+    DOT,
+    PART,
+    BODY,
+    WIRE,
+    TAB,
+    PRESS,
+    NEVER;
+
+    /** The name by which style sheets know it. */
+    public String named() {
+      return "sign-" + name().toLowerCase(Locale.ROOT);
+    }
+  }
+
+  public Sign {
+    spoken = spoken == null ? "" : spoken;
+    press = press == null ? "" : press;
+    never = never == null ? "" : never;
+    shapes = List.copyOf(shapes);
+    if (!(width > 0 && height > 0)) {
+      throw new IllegalArgumentException("Drawing " + id + " needs its width and its height");
+    }
+  }
+}

@@ -1,0 +1,75 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.prove.Check;
+import hopmend.swap.Caution;
+import hopmend.swap.Step;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** A family, a vehicle, a latch, a caution and a trait that nobody here knew, from a folder. */
+class NewFamilyTest extends WalkedJob {
+  private static final String CARD = "marram-curlew-09";
+  private static final Catalog OWN = CatalogReader.shippedWith(folder());
+
+  private static Path folder() {
+    try {
+      URI here = NewFamilyTest.class.getResource("/shop-catalog/traits.yaml").toURI();
+      return Path.of(here).getParent();
+    } catch (URISyntaxException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  @Override
+  Catalog catalog() {
+    return OWN;
+  }
+
+  @Test
+  void aJobOnItGoesThroughAllHops() {
+    walk(CARD, "P0113", OWN.card(CARD).orElseThrow().site("duct").orElseThrow());
+  }
+
+  @Test
+  void whatShippedIsThereAsBefore() {
+    assertThat(OWN.sheets()).hasSize(CATALOG.sheets().size() + 1).containsAll(CATALOG.sheets());
+    assertThat(OWN.cards()).containsAll(CATALOG.cards());
+    assertThat(OWN.latch("lever").orElseThrow().press()).contains("Swing");
+  }
+
+  /** One sheet, two ways of being held. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "duct|unplug, turn-out, lift-out, inspect, compare, clip-in, plug|tip|true|true",
+        "manifold|unplug, unscrew, lift-out, inspect, compare, screw-in, plug||false|false"
+      })
+  void theSheetBendsToTheSensor(
+      String site, String steps, String check, boolean oil, boolean wasps) {
+    var card = OWN.card(CARD).orElseThrow();
+    var at = card.site(site).orElseThrow();
+    var sheet = OWN.variant(OWN.sheet(at.family()).orElseThrow(), card.traits(at));
+    var order = OWN.workOrder(sheet, card, at);
+    assertThat(order.steps().stream().map(Step::id).toList())
+        .containsSubsequence(List.of(steps.split(", ")));
+    assertThat(sheet.checks().stream().map(Check::id).anyMatch("tip"::equals))
+        .isEqualTo(check != null);
+    assertThat(sheet.suspects().stream().anyMatch(s -> s.id().equals("oil"))).isEqualTo(oil);
+    assertThat(order.steps().get(0).cautions().stream().map(Caution::id).anyMatch("wasps"::equals))
+        .isEqualTo(wasps);
+    assertThat(sheet.traits()).hasSize(oil ? 1 : 2);
+    assertThat(sheet.check("against-air").orElseThrow().measured().orElseThrow().high())
+        .as("the mild climate's own limits come first")
+        .isEqualTo(45);
+  }
+}
