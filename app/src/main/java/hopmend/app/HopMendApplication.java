@@ -1,11 +1,11 @@
 package hopmend.app;
 
-import org.springframework.beans.factory.annotation.Value;
-import java.nio.file.Path;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.job.ShopSettings;
+import java.nio.file.Path;
 import java.time.Clock;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;

@@ -273,10 +273,21 @@ public sealed interface Fact {
     }
   }
 
-  /** A step was done; torque is null where nothing was tightened. */
-  record StepTicked(String step, Reading torque) implements Fact {
+  /**
+   * A step was done, or was found done when the vehicle came.
+   *
+   * @param torque null where nothing was tightened
+   * @param foundSo why nothing was to do: "shield already off on arrival"; empty where it was done
+   */
+  record StepTicked(String step, Reading torque, String foundSo) implements Fact {
+    /** A step that was done. */
+    public StepTicked(String step, Reading torque) {
+      this(step, torque, "");
+    }
+
     public StepTicked {
       step = Said.id("step", step);
+      foundSo = Said.text("reason", foundSo == null ? "" : foundSo, 200);
       if (torque != null && torque.unit().quantity() != MeasureUnit.Quantity.TORQUE) {
         throw new Improper("A tightness is a torque, not " + torque.text() + ".");
       }

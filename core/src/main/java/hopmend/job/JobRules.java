@@ -468,6 +468,10 @@ public final class JobRules {
     if (step.isEmpty()) {
       return Optional.of(Refusal.bad("", "The work order has no step " + f.step() + "."));
     }
+    Optional<Refusal> needed = foundSo(step.get(), f);
+    if (needed.isPresent()) {
+      return needed;
+    }
     if (step.get().fastener().isPresent()) {
       Optional<Refusal> loose = tightness(step.get(), f);
       if (loose.isPresent()) {
@@ -488,6 +492,21 @@ public final class JobRules {
         .flatMap(id -> w.workOrder().orElseThrow().step(id).stream())
         .findFirst()
         .map(s -> Refusal.gate("First \"" + s.brief() + "\"."));
+  }
+
+  /** What nobody may find done: a hard stop, a tightness, a piece that goes back. */
+  private static Optional<Refusal> foundSo(Step step, Fact.StepTicked f) {
+    if (f.foundSo().isEmpty()) {
+      return Optional.empty();
+    }
+    if (step.mustBeDone()) {
+      return Optional.of(
+          Refusal.bad("foundSo", "\"" + step.brief() + "\" is done here, whatever was found."));
+    }
+    return when(
+        f.foundSo().strip().length() < SHORTEST_REASON,
+        "foundSo",
+        "Say in 5 to 200 characters how it was found.");
   }
 
   /** What goes back must have come off, as a piece that no step takes. */

@@ -53,6 +53,15 @@ public record Step(
         source);
   }
 
+  /**
+   * Whether nobody can have done it before: a tightness, what goes back, a hard stop; but what is
+   * off already needs no hand where the hard stop warns it.
+   */
+  public boolean mustBeDone() {
+    boolean stops = cautions.stream().anyMatch(Caution::hardStop);
+    return fastener.isPresent() || settles.isPresent() || stops && !takesOff();
+  }
+
   /** Whether it takes something off. */
   public boolean takesOff() {
     return !debts.isEmpty();

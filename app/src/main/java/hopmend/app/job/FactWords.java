@@ -120,7 +120,9 @@ public class FactWords {
 
     @Override
     public String of(Fact.StepTicked f) {
-      return say(f, step(f.step(), about), f.torque() == null ? "" : ", " + f.torque().text());
+      String torque = f.torque() == null ? "" : ", " + f.torque().text();
+      String found = f.foundSo().isEmpty() ? "" : ", found so: " + f.foundSo();
+      return say(f, step(f.step(), about), torque + found);
     }
 
     @Override

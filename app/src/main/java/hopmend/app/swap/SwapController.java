@@ -36,8 +36,9 @@ class SwapController {
    *
    * @param torque as the wrench was set, where the step tightens to a value
    * @param sure that a questioned torque is meant as it stands
+   * @param foundSo how it was found done; empty where it was done here
    */
-  record Ticked(String step, String torque, String torqueUnit, boolean sure) {}
+  record Ticked(String step, String torque, String torqueUnit, boolean sure, String foundSo) {}
 
   @PostMapping("/tick")
   String tick(Form form, @Sent Ticked sent) {
@@ -47,9 +48,13 @@ class SwapController {
             .workOrder()
             .flatMap(o -> o.step(sent.step()))
             .orElseThrow(() -> new InputProblem("", "The work order has no such step."));
+    String found = sent.foundSo().strip();
     Reading torque =
-        step.fastener().filter(f -> !f.isSnug()).map(f -> torque(sent, f)).orElse(null);
-    return screens.append(form, new Fact.StepTicked(step.id(), torque));
+        step.fastener()
+            .filter(f -> !f.isSnug() && found.isEmpty())
+            .map(f -> torque(sent, f))
+            .orElse(null);
+    return screens.append(form, new Fact.StepTicked(step.id(), torque, found));
   }
 
   private static Reading torque(Ticked sent, Fastener fastener) {

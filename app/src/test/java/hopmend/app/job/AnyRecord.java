@@ -108,7 +108,7 @@ public final class AnyRecord {
             () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), ""),
             () -> new Fact.PartsCompared(partNumber(), partNumber(), List.of(id())),
             () -> new Fact.StepTicked(step(), random.nextBoolean() ? null : torque()),
-            () -> new Fact.StepTicked(step(), null),
+            () -> new Fact.StepTicked(step(), null, random.nextBoolean() ? "" : "found off"),
             () -> new Fact.PiecesMoved(id(), random.nextBoolean() ? 2 : -3),
             () -> new Fact.RepairNoted("done"),
             () -> new Fact.GateOverruled(any(Hop.values()), "because of it"),
