@@ -5,19 +5,25 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
+import hopmend.app.account.Qualifications;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import hopmend.job.Held;
 import hopmend.prove.Remedy;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
 
 /** A job always has a way on, and is found in the list by who has it and by what it waits for. */
 class LeadsOnIT extends AppIT {
+  @Autowired private Qualifications qualifications;
+
   private String page(String address) throws Exception {
     MockHttpServletResponse answer =
         mvc.perform(get(address).with(user("oskar").roles("TECHNICIAN"))).andReturn().getResponse();
@@ -130,5 +136,29 @@ class LeadsOnIT extends AppIT {
     assertThat(page("/jobs?show=closed")).doesNotContain("/jobs/" + mine + "\"").contains("took ");
     desk.append(hers, Submission.now("marit"), List.of(new Fact.PiecesMoved("clamp", 2)));
     assertThat(page("/jobs?show=owed")).contains("/jobs/" + hers + "\"", "2 owed");
+  }
+
+  /** A hard stop for everybody but the person of whom a lead noted the paper. */
+  @Test
+  void highVoltageIsForTheQualifiedOnlyAndTheRecordKeepsOnWhat() throws Exception {
+    String job = "/jobs/" + newJob(typed("P0452"), skiff());
+    assertThat(page(job + "/swap")).contains("Who may, here:");
+    assertThat(send(job + "/swap/answer-for", "reason", "plug drawn, no voltage measured"))
+        .as("nobody noted a paper")
+        .isEqualTo(422);
+    qualifications.keep(
+        "oskar", new Held("high-voltage", "Guild of the coast", LocalDate.of(2999, 1, 1)), "marit");
+    assertThat(page(job + "/swap")).contains("How the vehicle was made safe");
+    assertThat(send(job + "/swap/answer-for", "reason", "plug drawn, no voltage measured"))
+        .isEqualTo(302);
+    assertThat(page(job + "/record"))
+        .contains("Qualified for high voltage: issued by Guild of the coast, valid until 2999");
+    qualifications.remove("oskar", "high-voltage");
+    assertThat(send(job + "/swap/repair", "words", "loom mended at the tank")).isEqualTo(422);
+  }
+
+  private static Fact skiff() {
+    return new Fact.VehicleIdentified(
+        VIN, "lorrimar-skiff-re", 2019, null, 91_500, Fact.Place.HOIST);
   }
 }

@@ -13,6 +13,7 @@ import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
+import hopmend.swap.Qualification;
 import hopmend.swap.WorkOrder;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,6 +29,7 @@ import java.util.stream.Stream;
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
  * @param signs pictograms of cautions
+ * @param qualifications that cautions may demand
  * @param reportWords how reports name things
  */
 public record Catalog(
@@ -43,7 +45,8 @@ public record Catalog(
     WaysIn waysIn,
     List<Trait> traits,
     List<Sign> latches,
-    List<Sign> signs) {
+    List<Sign> signs,
+    List<Qualification> qualifications) {
   public Catalog {
     sheets = List.copyOf(sheets);
     cards = List.copyOf(cards);
@@ -55,6 +58,7 @@ public record Catalog(
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
     signs = List.copyOf(signs);
+    qualifications = List.copyOf(qualifications);
   }
 
   public Optional<FamilySheet> sheet(String family) {
@@ -89,6 +93,15 @@ public record Catalog(
   /** The caution of this id; one that nobody wrote yet still warns, by its id. */
   public Caution caution(String id) {
     return Optional.ofNullable(cautions.get(id)).orElseGet(() -> Caution.unknown(id));
+  }
+
+  /** What a qualification is called; its id if the catalog does not know it. */
+  public String qualification(String id) {
+    return qualifications.stream()
+        .filter(q -> q.id().equals(id))
+        .map(Qualification::name)
+        .findFirst()
+        .orElse(id);
   }
 
   public Optional<Sign> latch(String id) {

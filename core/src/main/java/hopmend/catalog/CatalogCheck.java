@@ -16,6 +16,7 @@ import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
+import hopmend.swap.Qualification;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -102,6 +103,15 @@ final class CatalogCheck {
 
   private void caution(Caution c) {
     condition("cautions.yaml", c.id(), c);
+    List<String> known = catalog.qualifications().stream().map(Qualification::id).toList();
+    if (c.binds() && !known.contains(c.demands())) {
+      say(
+          "cautions.yaml",
+          "%s: no qualification is called %s, only %s",
+          c.id(),
+          c.demands(),
+          known);
+    }
     List<String> signs = catalog.signs().stream().map(Sign::id).toList();
     if (!signs.contains(c.sign())) {
       say("cautions.yaml", "%s: there is no pictogram %s, only %s", c.id(), c.sign(), signs);

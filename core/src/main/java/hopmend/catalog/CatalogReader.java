@@ -9,6 +9,7 @@ import hopmend.fault.ControlUnit;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
+import hopmend.swap.Qualification;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -53,6 +54,8 @@ public final class CatalogReader {
   private record Symptoms(List<Symptom> symptoms, List<Symptom> circumstances) {}
 
   private record Traits(List<Trait> traits) {}
+
+  private record Qualifications(List<Qualification> qualifications) {}
 
   private record Drawings(List<Sign> drawings) {}
 
@@ -144,7 +147,8 @@ public final class CatalogReader {
             waysIn.get(),
             together(traits, latches),
             latches,
-            signs);
+            signs,
+            all("qualifications.yaml", Qualifications.class, Qualifications::qualifications));
     refuse(
         "The catalog contradicts itself:",
         Stream.concat(twice(cautions), CatalogCheck.problems(catalog).stream())

@@ -7,6 +7,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
 import java.util.Map;
@@ -473,6 +474,20 @@ public sealed interface Fact {
     }
   }
 
+  /** Under which qualification the work of this person with a danger stands from here on. */
+  record ReliedOn(String qualification, String issuer, LocalDate until) implements Fact {
+    public ReliedOn {
+      qualification = Said.id("qualification", qualification);
+      issuer = Said.text("issuer", issuer, 120);
+      Said.given("last day of the qualification", until);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
   /** Every kind of fact by the name under which it is stored. */
   Map<String, Class<? extends Fact>> KINDS =
       Map.ofEntries(
@@ -498,6 +513,7 @@ public sealed interface Fact {
           Map.entry("live-logged", LiveLogged.class),
           Map.entry("note-added", NoteAdded.class),
           Map.entry("signed-off", SignedOff.class),
+          Map.entry("relied-on", ReliedOn.class),
           Map.entry("struck", Struck.class));
 
   /** Whether it speaks about one sensor, so that it does not count for another of the same job. */

@@ -51,6 +51,8 @@ public interface FactCases<R> {
 
   R of(Fact.SignedOff f);
 
+  R of(Fact.ReliedOn f);
+
   R of(Fact.Struck f);
 
   R of(Fact.Unreadable f);

@@ -84,7 +84,7 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static String answerFor(Caution c) {
-    return "a lead answers for " + c.id().replace('-', ' ');
+    return "first made safe: " + c.id().replace('-', ' ');
   }
 
   private static Standing.Kind at(Standing s) {

@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import hopmend.catalog.Catalog;
 import hopmend.part.Fit;
 import hopmend.part.PartChoice;
 import hopmend.part.TraitRule;
@@ -10,9 +11,11 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /**
  * What may be added to a job, by whom, and what needs a reason first. Two people may work on one
@@ -26,7 +29,36 @@ public final class JobRules {
   private JobRules() {}
 
   /** Who wants to add a fact. */
-  public record Person(String who, Role role) {
+  /**
+   * Who acts.
+   *
+   * @param held the qualifications that are valid now
+   */
+  public record Person(String who, Role role, List<Held> held) {
+    public Person {
+      held = List.copyOf(held);
+    }
+
+    /** A person without any qualification. */
+    public Person(String who, Role role) {
+      this(who, role, List.of());
+    }
+
+    /** Who made an entry elsewhere: what they were qualified for is not ours to judge. */
+    public static Person elsewhere(String who, Catalog catalog) {
+      return new Person(
+          who,
+          Role.LEAD,
+          catalog.qualifications().stream()
+              .map(q -> new Held(q.id(), "elsewhere", LocalDate.MAX))
+              .toList());
+    }
+
+    /** The qualification of this id, if it is valid now. */
+    public Optional<Held> holds(String qualification) {
+      return held.stream().filter(h -> h.qualification().equals(qualification)).findFirst();
+    }
+
     boolean isLearner() {
       return role == Role.LEARNER;
     }
@@ -60,36 +92,69 @@ public final class JobRules {
   }
 
   /**
-   * Work with a danger that binds. As long as qualifications are not kept here, a lead does it, and
-   * says first why it is safe.
+   * Work with a danger that binds: only who is qualified does it, and says first why it is safe.
    */
   private static Optional<Refusal> bound(Workup w, Fact fact, Person by) {
     boolean answersForIt = fact instanceof Fact.GateOverruled g && g.gate() == Hop.SWAP;
-    boolean handsOn =
-        fact instanceof Fact.CheckAnswered
-            || fact instanceof Fact.StepTicked
-            || fact instanceof Fact.RepairNoted;
-    Optional<Caution> binding = w.binding();
-    if (answersForIt && binding.isEmpty()) {
+    if (answersForIt && w.binding().isEmpty()) {
       return Optional.of(Refusal.gate("Nothing on this vehicle has to be answered for."));
     }
-    if (binding.isEmpty() || !(answersForIt || handsOn)) {
-      return Optional.empty();
-    }
-    Caution c = binding.get();
-    if (by.role() != Role.LEAD) {
+    Optional<Caution> beyond =
+        binding(w, fact).stream().filter(c -> by.holds(c.demands()).isEmpty()).findFirst();
+    if (beyond.isPresent()) {
+      Caution c = beyond.get();
       return Optional.of(
           Refusal.role(
-              "Hard stop, %s. %s. A lead does this, or records it for those who are."
-                  .formatted(c.hazard(), c.who())));
+              "Hard stop, %s. It demands the qualification \"%s\", which %s does not have here. %s."
+                  .formatted(
+                      c.hazard(), w.catalog().qualification(c.demands()), by.who(), c.who())));
     }
     return w.unanswered()
-        .filter(u -> handsOn)
+        .filter(u -> isHandsOn(fact))
         .map(
             u ->
                 Refusal.gate(
-                    "Hard stop, %s. First say in Swap who is trained for it and how the vehicle was made safe."
+                    "Hard stop, %s. First say in Swap how the vehicle was made safe."
                         .formatted(u.hazard())));
+  }
+
+  private static boolean isHandsOn(Fact fact) {
+    return fact instanceof Fact.CheckAnswered
+        || fact instanceof Fact.StepTicked
+        || fact instanceof Fact.RepairNoted;
+  }
+
+  /** The cautions that bind a fact: of the vehicle, of the check, of the step. */
+  private static List<Caution> binding(Workup w, Fact fact) {
+    boolean answersForIt = fact instanceof Fact.GateOverruled g && g.gate() == Hop.SWAP;
+    if (!answersForIt && !isHandsOn(fact)) {
+      return List.of();
+    }
+    Stream<Caution> own = Stream.empty();
+    if (fact instanceof Fact.CheckAnswered a) {
+      own = w.check(a.check()).stream().flatMap(c -> w.cautions(c).stream());
+    } else if (fact instanceof Fact.StepTicked t) {
+      own =
+          w.workOrder().flatMap(o -> o.step(t.step())).stream().flatMap(s -> s.cautions().stream());
+    }
+    return Stream.concat(w.binding().stream(), own).filter(Caution::binds).distinct().toList();
+  }
+
+  /**
+   * The qualifications on which a fact relies, as entries to be kept before it; none that this
+   * person's work in this job already relies on.
+   */
+  public static List<Fact> reliance(Workup w, Fact fact, Person by) {
+    return binding(w, fact).stream()
+        .flatMap(c -> by.holds(c.demands()).stream())
+        .distinct()
+        .map(h -> new Fact.ReliedOn(h.qualification(), h.issuer(), h.until()))
+        .filter(
+            r ->
+                w.state().live().stream()
+                    .noneMatch(e -> e.fact().equals(r) && e.who().equals(by.who())))
+        .map(Fact.class::cast)
+        .toList();
   }
 
   /** What a learner leaves to a technician. */
@@ -215,6 +280,11 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.ReliedOn f) {
+      return Optional.empty();
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.PiecesMoved f) {
       return moved(w, f);
     }
@@ -238,7 +308,7 @@ public final class JobRules {
           f.reason().strip().length() < SHORTEST_REASON,
           "reason",
           f.gate() == Hop.SWAP
-              ? "Say in 5 to 500 characters who is trained for it and how the vehicle was made safe."
+              ? "Say in 5 to 500 characters how the vehicle was made safe."
               : "Say in 5 to 500 characters why clearing goes on with something owed.");
     }
 

@@ -183,6 +183,11 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.ReliedOn f) {
+      return null;
+    }
+
+    @Override
     public Void of(Fact.PiecesMoved f) {
       movements.add(new Ledger.Movement(f.item(), f.pieces()));
       return null;

@@ -274,7 +274,7 @@ public final class Workup {
         .findFirst();
   }
 
-  /** The same while nobody has answered for it in this job. */
+  /** The same while nobody has said in this job how the vehicle was made safe. */
   public Optional<Caution> unanswered() {
     return binding().filter(c -> state.overruled(Hop.SWAP).isEmpty());
   }

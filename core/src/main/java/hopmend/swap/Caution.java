@@ -11,7 +11,7 @@ import hopmend.sensor.Conditional;
  * @param action what to do
  * @param who who may do it
  * @param hardStop whether work may not go on without it
- * @param binds whether only the persons named in {@code who} may do the work at all
+ * @param demands id of the qualification without which nobody does the work; empty for none
  */
 public record Caution(
     String id,
@@ -21,12 +21,18 @@ public record Caution(
     String action,
     String who,
     boolean hardStop,
-    boolean binds,
+    String demands,
     Condition condition,
     String source)
     implements Conditional {
   public Caution {
     condition = Condition.orAlways(condition);
+    demands = demands == null ? "" : demands;
+  }
+
+  /** Whether only qualified persons may do the work at all. */
+  public boolean binds() {
+    return !demands.isEmpty();
   }
 
   /** A caution that is named somewhere but written nowhere: it still warns, by its id. */
@@ -39,7 +45,7 @@ public record Caution(
         "Follow the vehicle maker's instructions.",
         "",
         false,
-        false,
+        "",
         Condition.ALWAYS,
         "not in the catalog");
   }

@@ -13,6 +13,7 @@ import hopmend.swap.Caution;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +28,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** No step and no check of any shipped vehicle stands there without the caution that it needs. */
 class CautionsTest {
+  private static final LocalDate DAY = LocalDate.of(2027, 5, 1);
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
       new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
@@ -150,18 +152,24 @@ class CautionsTest {
             new Fact.StepTicked(w.workOrder().orElseThrow().steps().get(0).id(), null),
             new Fact.RepairNoted("loom mended at the tank"));
     JobRules.Person technician = new JobRules.Person("ann", Role.TECHNICIAN);
-    JobRules.Person lead = new JobRules.Person("lea", Role.LEAD);
+    JobRules.Person boss = new JobRules.Person("bo", Role.LEAD);
+    JobRules.Person lead =
+        new JobRules.Person(
+            "lea", Role.TECHNICIAN, List.of(new Held("high-voltage", "the guild", DAY)));
     Fact answer = new Fact.GateOverruled(Hop.SWAP, "Lea, trained; plug drawn, no voltage measured");
     for (Fact fact : work) {
       assertThat(message(w, fact, technician)).contains("Hard stop", "trained and authorised");
+      assertThat(message(w, fact, boss)).contains("Hard stop", "qualification \"high voltage\"");
       assertThat(message(w, fact, lead)).contains("First say in Swap");
     }
     assertThat(message(w, answer, technician)).contains("Hard stop");
-    assertThat(message(w, new Fact.GateOverruled(Hop.SWAP, "ok"), lead)).contains("who is trained");
+    assertThat(message(w, new Fact.GateOverruled(Hop.SWAP, "ok"), lead)).contains("made safe");
     assertThat(JobRules.refuse(w, answer, 9, lead)).isEmpty();
+    assertThat(JobRules.reliance(w, answer, lead))
+        .containsExactly(new Fact.ReliedOn("high-voltage", "the guild", DAY));
+    assertThat(new Held("high-voltage", "the guild", DAY).isValidOn(DAY.plusDays(1))).isFalse();
     assertThat(HopLine.of(w, T0).next()).isEqualTo(Hop.PROVE);
-    assertThat(HopLine.of(w, T0).at(Hop.PROVE).words())
-        .isEqualTo("a lead answers for high voltage");
+    assertThat(HopLine.of(w, T0).at(Hop.PROVE).words()).isEqualTo("first made safe: high voltage");
     say(answer);
     Workup answered = new Workup(JobState.of(entries), CATALOG, SHOP);
     assertThat(answered.unanswered()).isEmpty();

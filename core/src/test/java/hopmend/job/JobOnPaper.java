@@ -6,6 +6,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,7 +17,11 @@ abstract class JobOnPaper {
   static final Catalog CATALOG = CatalogReader.shipped();
   static final ShopSettings SHOP = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
   static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
-  static final JobRules.Person ANN = new JobRules.Person("ann", Role.LEAD);
+  static final JobRules.Person ANN =
+      new JobRules.Person(
+          "ann",
+          Role.LEAD,
+          List.of(new Held("high-voltage", "the guild", LocalDate.of(2027, 5, 1))));
 
   final List<JobEntry> entries = new ArrayList<>();
 

@@ -15,6 +15,7 @@ import hopmend.relearn.RoutineState;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -250,6 +251,7 @@ class JobTest {
           new Fact.StepTicked("key-out", null),
           new Fact.PiecesMoved("bolt", -2),
           new Fact.RepairNoted("new pin"),
+          new Fact.ReliedOn("high-voltage", "the guild", LocalDate.of(2027, 5, 1)),
           new Fact.GateOverruled(Hop.CLEAR, "reason"),
           new Fact.CodesCleared("v"),
           new Fact.RoutineStarted("cam-crank-learn", 0.5),

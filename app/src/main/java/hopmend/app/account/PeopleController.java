@@ -4,10 +4,15 @@ import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
+import hopmend.catalog.Catalog;
+import hopmend.job.Held;
 import hopmend.job.Role;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.NotNull;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -24,18 +29,27 @@ class PeopleController {
   private final SecondFactor secondFactor;
   private final Confirmation confirmation;
   private final SecurityEvents events;
+  private final Qualifications qualifications;
+  private final Catalog catalog;
+  private final Clock clock;
 
   PeopleController(
       Accounts accounts,
       Sessions sessions,
       SecondFactor secondFactor,
       Confirmation confirmation,
-      SecurityEvents events) {
+      SecurityEvents events,
+      Qualifications qualifications,
+      Catalog catalog,
+      Clock clock) {
     this.accounts = accounts;
     this.sessions = sessions;
     this.secondFactor = secondFactor;
     this.confirmation = confirmation;
     this.events = events;
+    this.qualifications = qualifications;
+    this.catalog = catalog;
+    this.clock = clock;
   }
 
   /** A one-time code to hand over, shown this once. */
@@ -44,6 +58,9 @@ class PeopleController {
   @GetMapping
   String list(Model model) {
     model.addAttribute("accounts", accounts.all());
+    model.addAttribute("held", qualifications.all());
+    model.addAttribute("qualificationsToHave", catalog.qualifications());
+    model.addAttribute("today", LocalDate.now(clock));
     return "account/list";
   }
 
@@ -97,6 +114,42 @@ class PeopleController {
     secondFactor.remove(sent.login());
     sessions.endAll(sent.login(), "");
     events.note(request, Kind.SECOND_FACTOR, "removed from " + sent.login());
+    return "redirect:/accounts";
+  }
+
+  record Qualified(String login, String qualification, String issuer, String until) {
+    Held held() {
+      try {
+        return new Held(qualification, issuer.strip(), LocalDate.parse(until.strip()));
+      } catch (DateTimeParseException e) {
+        throw new InputProblem("until", "Write the last day as 2027-05-31.");
+      }
+    }
+  }
+
+  /** What a person is qualified for, as its paper says. */
+  @PostMapping("/qualify")
+  String qualify(@Sent Qualified sent, HttpServletRequest request) {
+    confirmation.require(request);
+    qualifications.keep(sent.login(), sent.held(), request.getUserPrincipal().getName());
+    events.note(
+        request,
+        Kind.ACCOUNT_CHANGED,
+        "%s is qualified for %s until %s"
+            .formatted(sent.login(), sent.qualification(), sent.until()));
+    return "redirect:/accounts";
+  }
+
+  record NoLonger(String login, String qualification) {}
+
+  @PostMapping("/qualify/remove")
+  String noLonger(@Sent NoLonger sent, HttpServletRequest request) {
+    confirmation.require(request);
+    qualifications.remove(sent.login(), sent.qualification());
+    events.note(
+        request,
+        Kind.ACCOUNT_CHANGED,
+        "%s is no longer qualified for %s".formatted(sent.login(), sent.qualification()));
     return "redirect:/accounts";
   }
 

@@ -1,7 +1,9 @@
 package hopmend.app.account;
 
+import hopmend.app.web.HeldAtHand;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
@@ -17,10 +19,15 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 class PersonAtHand implements HandlerInterceptor, WebMvcConfigurer {
   private final ObjectProvider<BenchAddress> bench;
   private final Confirmation confirmation;
+  private final Qualifications qualifications;
 
-  PersonAtHand(ObjectProvider<BenchAddress> bench, Confirmation confirmation) {
+  PersonAtHand(
+      ObjectProvider<BenchAddress> bench,
+      Confirmation confirmation,
+      Qualifications qualifications) {
     this.bench = bench;
     this.confirmation = confirmation;
+    this.qualifications = qualifications;
   }
 
   @Override
@@ -38,6 +45,8 @@ class PersonAtHand implements HandlerInterceptor, WebMvcConfigurer {
         "units", new PersonUnits(account.map(Account::units).orElse(Account.Units.METRIC)));
     // Whether a form that changes accounts or links asks for the own password.
     request.setAttribute("confirmationDue", account.isPresent() && confirmation.isDue(request));
+    // Asked for only where work demands a qualification.
+    HeldAtHand.put(request, () -> account.map(a -> qualifications.of(a.login())).orElse(List.of()));
     // Address of the simulated vehicle's bench page; empty outside the demo.
     BenchAddress address = bench.getIfAvailable();
     request.setAttribute("bench", address == null ? "" : address.url());

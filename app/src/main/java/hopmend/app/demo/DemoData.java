@@ -3,6 +3,7 @@ package hopmend.app.demo;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import hopmend.app.account.Accounts;
+import hopmend.app.account.Qualifications;
 import hopmend.app.fleet.Fleet;
 import hopmend.app.fleet.FleetVehicle;
 import hopmend.app.job.JobCopies;
@@ -12,6 +13,7 @@ import hopmend.app.link.Links;
 import hopmend.catalog.Catalog;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import hopmend.job.Held;
 import hopmend.job.Hop;
 import hopmend.job.JobRules;
 import hopmend.job.Role;
@@ -23,6 +25,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -47,6 +50,7 @@ class DemoData {
   private static final String TECHNICIAN = "oskar";
 
   private final Accounts accounts;
+  private final Qualifications qualifications;
   private final Links links;
   private final JobDesk desk;
   private final JobCopies copies;
@@ -58,6 +62,7 @@ class DemoData {
 
   DemoData(
       Accounts accounts,
+      Qualifications qualifications,
       Links links,
       JobDesk desk,
       JobCopies copies,
@@ -67,6 +72,7 @@ class DemoData {
       Clock clock,
       DemoVehicle vehicle) {
     this.accounts = accounts;
+    this.qualifications = qualifications;
     this.links = links;
     this.desk = desk;
     this.copies = copies;
@@ -103,6 +109,11 @@ class DemoData {
   private void person(String login, String name, String password, Role role) {
     if (accounts.byLogin(login).isEmpty()) {
       accounts.create(login, name, password, role);
+      if (role == Role.LEAD) {
+        LocalDate until = LocalDate.now(clock).plusYears(2);
+        Held held = new Held("high-voltage", "Coast Guild of Vehicle Trades", until);
+        qualifications.keep(login, held, login);
+      }
     }
   }
 

@@ -44,7 +44,7 @@ class ImportCheck {
       }
       if (isOfTheSameKnowledge(e.about())) {
         Workup workup = new Workup(JobState.of(before), catalog, shop);
-        JobRules.Person author = new JobRules.Person(e.who(), Role.LEAD);
+        JobRules.Person author = JobRules.Person.elsewhere(e.who(), catalog);
         JobRules.refuse(workup, e.fact(), Long.MAX_VALUE, author)
             .ifPresent(r -> problems.add("Entry " + e.sequence(), r.message()));
       }

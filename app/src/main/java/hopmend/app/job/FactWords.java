@@ -126,6 +126,11 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.ReliedOn f) {
+      return say(f, catalog.qualification(f.qualification()), f.issuer(), f.until());
+    }
+
+    @Override
     public String of(Fact.PiecesMoved f) {
       return say(f, f.pieces() > 0 ? "off" : "back", Math.abs(f.pieces()), f.item());
     }

@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.HeldAtHand;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
@@ -61,7 +62,7 @@ public class HopScreens {
             .filter(r -> request.isUserInRole(r.name()))
             .findFirst()
             .orElse(Role.LEARNER);
-    return new JobRules.Person(request.getUserPrincipal().getName(), role);
+    return new JobRules.Person(request.getUserPrincipal().getName(), role, HeldAtHand.of(request));
   }
 
   public String show(long jobId, Hop hop, Model model) {

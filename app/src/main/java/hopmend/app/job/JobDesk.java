@@ -204,9 +204,17 @@ public class JobDesk {
     String keptHash = kept.map(k -> RecordChain.sha256(k.bytes())).orElse("");
     List<JobEntry> all = new ArrayList<>(rows.stream().map(EntryRow::entry).toList());
     String head = rows.isEmpty() ? RecordChain.BEGINNING : rows.get(rows.size() - 1).hash();
-    UUID token = submission.token();
     Workup workup = workups.of(all);
+    List<Fact> whole = new ArrayList<>();
     for (Fact fact : facts) {
+      JobRules.reliance(workup, fact, submission.by()).stream()
+          .filter(r -> !whole.contains(r))
+          .forEach(whole::add);
+    }
+    int relied = whole.size();
+    whole.addAll(facts);
+    for (int i = 0; i < whole.size(); i++) {
+      Fact fact = whole.get(i);
       JobRules.refuse(workup, fact, submission.seen(), submission.by())
           .ifPresent(
               r -> {
@@ -221,11 +229,12 @@ public class JobDesk {
               workup.about(),
               Optional.empty());
       String its = fact.keptText().isEmpty() ? "" : keptHash;
+      // The form's own token stands at the first entry that it asked for.
+      UUID token = i == relied ? submission.token() : null;
       EntryRow written = new EntryRow(jobId, entry, its, token, head, row.creationToken());
       database.persist(written);
       head = written.hash();
       all.add(entry);
-      token = null;
       workup = workups.of(all);
     }
     row.project(workup, now);

@@ -19,6 +19,7 @@ import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Operation;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -108,6 +109,7 @@ public final class AnyRecord {
             () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), ""),
             () -> new Fact.PartsCompared(partNumber(), partNumber(), List.of(id())),
             () -> new Fact.StepTicked(step(), random.nextBoolean() ? null : torque()),
+            () -> new Fact.ReliedOn("high-voltage", "the guild", LocalDate.of(2027, 5, 1)),
             () -> new Fact.StepTicked(step(), null, random.nextBoolean() ? "" : "found off"),
             () -> new Fact.PiecesMoved(id(), random.nextBoolean() ? 2 : -3),
             () -> new Fact.RepairNoted("done"),
