@@ -246,13 +246,13 @@ final class CatalogCheck {
           "site %s lies outside the bay, but the card has no plan of the vehicle",
           site.id());
     }
-    boolean tightens = sheet.get().operations().stream().anyMatch(o -> "site".equals(o.fastener()));
+    FamilySheet variant = catalog.variant(sheet.get(), card.traits(site));
+    boolean tightens = variant.operations().stream().anyMatch(o -> "site".equals(o.fastener()));
     if (tightens && card.fastener(site.fastener()).isEmpty()) {
       say(where, "site %s names no fastener of the card", site.id());
     }
     latch(where, site.id(), site.latch(), false);
     card.traits(site).values().forEach((t, values) -> trait(where, site.id(), t, values));
-    FamilySheet variant = catalog.variant(sheet.get(), card.traits(site));
     variant.checks().forEach(c -> attempt(where, () -> c.requireCoherent(variant.suspects())));
     if (card.part(site.fittedPart()).isEmpty()) {
       say(where, "site %s: no part is called %s", site.id(), site.fittedPart());

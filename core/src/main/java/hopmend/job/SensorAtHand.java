@@ -49,6 +49,9 @@ final class SensorAtHand {
                         c ->
                             c.site(about.site())
                                 .filter(site -> site.family().equals(s.family()))
-                                .map(site -> catalog.workOrder(s, c, site))));
+                                .map(
+                                    site ->
+                                        catalog.workOrder(
+                                            catalog.variant(s, c.traits(site)), c, site))));
   }
 }

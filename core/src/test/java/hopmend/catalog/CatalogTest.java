@@ -248,15 +248,15 @@ class CatalogTest {
   }
 
   private WorkOrder orderOf(VehicleCard card, Site site) {
-    return catalog.workOrder(catalog.sheet(site.family()).orElseThrow(), card, site);
+    FamilySheet sheet = catalog.sheet(site.family()).orElseThrow();
+    return catalog.workOrder(catalog.variant(sheet, card.traits(site)), card, site);
   }
 
   @Test
   void everySiteOfEveryCardHasAnOrderAndAPart() {
     for (VehicleCard card : catalog.cards()) {
       for (var site : card.sites()) {
-        FamilySheet sheet = catalog.sheet(site.family()).orElseThrow();
-        assertThat(catalog.workOrder(sheet, card, site).steps()).hasSizeGreaterThan(5);
+        assertThat(orderOf(card, site).steps()).hasSizeGreaterThan(5);
         assertThat(card.parts())
             .as(card.id() + " " + site.id())
             .anySatisfy(

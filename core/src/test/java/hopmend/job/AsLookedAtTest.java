@@ -105,7 +105,11 @@ class AsLookedAtTest {
   void workOrders(String id, String siteId) throws IOException {
     VehicleCard card = CATALOG.card(id).orElseThrow();
     Site site = card.site(siteId).orElseThrow();
-    var order = CATALOG.workOrder(CATALOG.sheet(site.family()).orElseThrow(), card, site);
+    var order =
+        CATALOG.workOrder(
+            CATALOG.variant(CATALOG.sheet(site.family()).orElseThrow(), card.traits(site)),
+            card,
+            site);
     isAsLookedAt(
         id + "-" + siteId + ".txt",
         order.steps().stream().map(AsLookedAtTest::line).collect(Collectors.joining())

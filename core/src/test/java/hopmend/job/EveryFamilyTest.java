@@ -75,7 +75,8 @@ class EveryFamilyTest extends WalkedJob {
   @ParameterizedTest(name = "{2}")
   @MethodSource("sites")
   void highVoltageStopsTheWorkFirst(VehicleCard card, Site site, String where) {
-    FamilySheet sheet = CATALOG.sheet(site.family()).orElseThrow();
+    FamilySheet sheet =
+        CATALOG.variant(CATALOG.sheet(site.family()).orElseThrow(), card.traits(site));
     Step first = CATALOG.workOrder(sheet, card, site).steps().get(0);
     assertThat(
             first.cautions().stream().anyMatch(c -> c.id().equals("high-voltage") && c.hardStop()))
