@@ -89,6 +89,10 @@ final class LabelFinder {
         return vehicle.odometerAt(at, i, behind);
       }
       case UNIT, ADDRESS -> {
+        boolean source = match.meaning() == Label.ADDRESS && mayBe && !hasValue;
+        if (source && heavy.isOfHeavyVehicle() && units.sourceAt(at, behind)) {
+          return behind + 1;
+        }
         boolean ofName = i > 0 && at.part(i - 1) == Part.UNIT && at.segment(i - 1) == at.segment(i);
         if (hasValue && mayBe && !ofName) {
           return units.unitField(at, behind, match.meaning() == Label.ADDRESS);

@@ -214,9 +214,11 @@ final class LineReader {
     char first = glyphs[start];
     char last = glyphs[end - 1];
     boolean colon = last == ':';
-    boolean decorated = "=*#[<~_>-".indexOf(first) >= 0 || "=*~_]".indexOf(last) >= 0;
+    boolean rule = first == '-' && (last == '-' || start + 1 < end && glyphs[start + 1] == '-');
+    boolean decorated = rule || "=*#[<~_>".indexOf(first) >= 0 || "=*~_]".indexOf(last) >= 0;
     at.finds.isMarkedHeading =
         at.finds.vins.isEmpty()
+            && last != '?'
             && (colon && !at.finds.hasValue || decorated || isLoud(at, start, end));
     at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;
     if (at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) {

@@ -4,6 +4,7 @@ import hopmend.fault.ControlUnit;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
+import java.util.Comparator;
 import java.util.Optional;
 
 /** Which control unit speaks, and never one that a description names. */
@@ -64,10 +65,34 @@ final class UnitFinder {
     at.finds.unitIsWhole |= whole;
   }
 
+  /** "ECU=7E8 DTC=P0420": where the next field begins. */
+  private boolean namesField(LineAtHand at, int i) {
+    Phrases.Match<Label> label = words.labels().at(at.words(), i);
+    int behind = label == null ? at.size() : i + label.words();
+    return behind < at.size() && at.isAnnounced(behind);
+  }
+
+  /** "Source 11:": the unit that answers at a number of J1939; whether there is one. */
+  boolean sourceAt(LineAtHand at, int i) {
+    Word w = at.word(i);
+    Optional<ControlUnit> unit =
+        w.isNumber() ? words.answering("SA " + w.text()) : Optional.empty();
+    unit.ifPresent(
+        u -> {
+          if (at.finds.hasCodes()) {
+            at.finds.unitsWithin.add(new LineFinds.UnitAt(u.name(), w.start(), w.end()));
+          } else {
+            unit(at, u.name(), w.start(), w.end(), true);
+          }
+          at.account(i, i + 1, Part.UNIT);
+        });
+    return unit.isPresent();
+  }
+
   /** "Control unit: something": what stands there is one, known or not. */
   int unitField(LineAtHand at, int from, boolean isAddress) {
     int to = from + 1;
-    while (to < at.size() && at.segment(to) == at.segment(from)) {
+    while (to < at.size() && at.segment(to) == at.segment(from) && !namesField(at, to)) {
       to++;
     }
     if (at.part(from) != Part.OTHER
@@ -154,6 +179,7 @@ final class UnitFinder {
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
     unitsWithin(at);
+    at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
     if (at.finds.unit != null) {
       return;
     }
