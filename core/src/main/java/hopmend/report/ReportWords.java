@@ -59,6 +59,7 @@ public final class ReportWords {
       List<String> every,
       List<String> trips,
       List<String> scanned,
+      List<String> compounds,
       List<String> thousand,
       List<String> tenKilometres,
       List<String> traffic,
@@ -144,6 +145,9 @@ public final class ReportWords {
     first.addAll(from);
     for (ControlUnit u : controlUnits) {
       units.addAll(u.words(), u);
+      for (String w : u.words()) {
+        file.compounds().stream().filter(c -> !w.contains(" ")).forEach(c -> compound(u, w + c));
+      }
       u.addresses().forEach(a -> addresses.put(a.toLowerCase(Locale.ROOT), u));
     }
     for (MeasureUnit u : MeasureUnit.values()) {
@@ -167,6 +171,12 @@ public final class ReportWords {
               states.add(written, said);
               begins(List.of(written));
             });
+  }
+
+  /** "Airbagsteuergerät": where a language writes it as one word. */
+  private void compound(ControlUnit unit, String word) {
+    units.add(word, unit);
+    begins(List.of(word));
   }
 
   private static void words(List<String> from, Set<String> to) {
