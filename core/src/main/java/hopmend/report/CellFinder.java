@@ -10,7 +10,7 @@ final class CellFinder {
   private final CodeFinder codes;
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
-  private final VehicleFinder vehicle;
+  private final OdometerFinder odometer;
   private final StateFinder states;
   private final UnitFinder units;
 
@@ -19,14 +19,14 @@ final class CellFinder {
       CodeFinder codes,
       HeavyFinder heavy,
       ConditionFinder conditions,
-      VehicleFinder vehicle,
+      OdometerFinder odometer,
       StateFinder states,
       UnitFinder units) {
     this.glyphs = glyphs;
     this.codes = codes;
     this.heavy = heavy;
     this.conditions = conditions;
-    this.vehicle = vehicle;
+    this.odometer = odometer;
     this.states = states;
     this.units = units;
   }
@@ -86,7 +86,7 @@ final class CellFinder {
       case UNIT -> units.unitCell(at, written, cell, first, behind);
       case ODOMETER -> {
         if (at.line().depth() > 0 || at.cells().stream().noneMatch(x -> x.head().is(Label.CODE))) {
-          vehicle.odometerCell(at, c, head, first, behind);
+          odometer.odometerCell(at, c, head, first, behind);
         } else {
           // When the code was set, not what the vehicle has run by now.
           at.account(first, behind, Part.VALUE);

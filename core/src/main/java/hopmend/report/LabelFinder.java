@@ -10,19 +10,19 @@ import java.util.OptionalInt;
 final class LabelFinder {
   private final ReportWords words;
   private final HeavyFinder heavy;
-  private final VehicleFinder vehicle;
+  private final OdometerFinder odometer;
   private final StateFinder states;
   private final UnitFinder units;
 
   LabelFinder(
       ReportWords words,
       HeavyFinder heavy,
-      VehicleFinder vehicle,
+      OdometerFinder odometer,
       StateFinder states,
       UnitFinder units) {
     this.words = words;
     this.heavy = heavy;
-    this.vehicle = vehicle;
+    this.odometer = odometer;
     this.states = states;
     this.units = units;
   }
@@ -76,8 +76,8 @@ final class LabelFinder {
         }
       }
       case COUNT -> {
-        if (vehicle.isDistanceAt(at, behind)) {
-          return vehicle.odometerAt(at, i, behind);
+        if (odometer.isDistanceAt(at, behind)) {
+          return odometer.odometerAt(at, i, behind);
         }
         if (mayBe && next.text().matches("\\d{1,6}")) {
           at.finds.count(Integer.parseInt(next.text()));
@@ -86,7 +86,7 @@ final class LabelFinder {
         }
       }
       case ODOMETER -> {
-        return vehicle.odometerAt(at, i, behind);
+        return odometer.odometerAt(at, i, behind);
       }
       case UNIT, ADDRESS -> {
         boolean source = match.meaning() == Label.ADDRESS && mayBe && !hasValue;

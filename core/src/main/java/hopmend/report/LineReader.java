@@ -28,6 +28,7 @@ final class LineReader {
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
   private final VehicleFinder vehicle;
+  private final OdometerFinder odometer;
   private final StateFinder states;
   private final UnitFinder units;
   private final LabelFinder labels;
@@ -43,11 +44,12 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, scanner);
     codes = new CodeFinder(glyphs, words, scanner, heavy, units);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
-    vehicle = new VehicleFinder(glyphs, words, numbers, measures, yearNow);
+    vehicle = new VehicleFinder(glyphs, yearNow);
+    odometer = new OdometerFinder(glyphs, words, numbers, measures);
     states = new StateFinder(layout, words);
     raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());
-    labels = new LabelFinder(words, heavy, vehicle, states, units);
-    cells = new CellFinder(glyphs, codes, heavy, conditions, vehicle, states, units);
+    labels = new LabelFinder(words, heavy, odometer, states, units);
+    cells = new CellFinder(glyphs, codes, heavy, conditions, odometer, states, units);
   }
 
   /** The value of a part that is named for it. */
@@ -101,7 +103,7 @@ final class LineReader {
         return behind;
       }
     }
-    behind = vehicle.distanceRun(at, i);
+    behind = odometer.distanceRun(at, i);
     if (behind > i) {
       return behind;
     }

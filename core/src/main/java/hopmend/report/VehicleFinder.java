@@ -1,268 +1,29 @@
 package hopmend.report;
 
-import hopmend.measure.MeasureUnit;
-import hopmend.measure.MeasureUnit.Quantity;
-import hopmend.measure.Reading;
-import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
-import hopmend.report.LineFinds.Value;
-import hopmend.report.MeasureFinder.Measure;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import java.nio.CharBuffer;
 import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Which vehicle a report is about and when: identification number, odometer, date. */
+/** Which vehicle a report is about and when: identification number and date. */
 final class VehicleFinder {
   private static final int DATE_WITHIN = 20_000;
-
-  /** A distance without a name that is shorter is a trip (our own bound). */
-  private static final int LEAST_DISTANCE = 1000;
-
   private static final Pattern DATE =
       Pattern.compile(
           "\\b(\\d{4})[-/.](\\d{2})[-/.](\\d{2})(?!\\d)|\\b(\\d{1,2})([./-])(\\d{1,2})\\5(\\d{4})\\b");
 
   private final char[] glyphs;
   private final CharSequence text;
-  private final ReportWords words;
-  private final ReportNumbers numbers;
-  private final MeasureFinder measures;
   private final int yearNow;
 
-  VehicleFinder(
-      char[] glyphs,
-      ReportWords words,
-      ReportNumbers numbers,
-      MeasureFinder measures,
-      int yearNow) {
+  VehicleFinder(char[] glyphs, int yearNow) {
     this.glyphs = glyphs;
     this.text = CharBuffer.wrap(glyphs);
-    this.words = words;
-    this.numbers = numbers;
-    this.measures = measures;
     this.yearNow = yearNow;
-  }
-
-  /** "Mileage: 96 412", "96 412 km on the clock"; the number of the word behind all of it. */
-  int odometerAt(LineAtHand at, int i, int behind) {
-    if (isUnitOfNumber(at, i)) {
-      return behind;
-    }
-    int first = measures.nameEnds(at, saidOf(at, behind), at.word(i));
-    if (first < 0) {
-      first = distanceNear(at, behind);
-    }
-    if (first < 0) {
-      odometerBefore(at, i, behind);
-      return behind;
-    }
-    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cellOf(first).end());
-    if (number == null) {
-      return behind;
-    }
-    Optional<MeasureUnit> named =
-        measures.unitBetween(at, behind, first).or(() -> distance(at.word(i)));
-    odometer(at, number, first, named, at.word(i).start());
-    int done = at.behind(first, number[1]);
-    at.account(i, done, Part.VALUE);
-    return done;
-  }
-
-  /** Whether a number with a unit of distance begins at a word. */
-  boolean isDistanceAt(LineAtHand at, int i) {
-    if (i >= at.size()
-        || at.word(i).text().isEmpty()
-        || !Glyphs.isDigit(at.word(i).text().charAt(0))) {
-      return false;
-    }
-    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    if (number == null) {
-      return false;
-    }
-    int behind = at.behind(i, number[1]);
-    return isTenKilometres(at, behind)
-        || measures
-            .unitBehind(at, number[1], i)
-            .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
-            .isPresent();
-  }
-
-  /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
-  int distanceRun(LineAtHand at, int i) {
-    boolean said = i > 0 && (words.runs(at.word(i - 1)) || isReadAt(at, i));
-    boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
-    if (!said && !begins || at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
-      return i;
-    }
-    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    int unit = at.behind(i, number[1]);
-    boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
-    boolean small = whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE;
-    if (small && !isTenKilometres(at, unit) || !said && !ends) {
-      return i;
-    }
-    odometer(at, number, i, Optional.empty(), at.word(i).start());
-    int done = at.behind(i, number[1]);
-    at.account(i, done, Part.VALUE);
-    return done;
-  }
-
-  /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
-  private int distanceNear(LineAtHand at, int from) {
-    for (int i = from; i < at.size() && i - from < 4; i++) {
-      boolean parted = at.segment(i) != at.segment(from - 1);
-      if (isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
-        return i;
-      }
-      if (parted || words.isTrip(at.word(i))) {
-        return -1;
-      }
-    }
-    return -1;
-  }
-
-  /** "All units scanned at 96 412 km". */
-  private boolean isReadAt(LineAtHand at, int i) {
-    boolean read = false;
-    for (int k = i - 2; k >= 0 && i - k < 8 && at.segment(k) == at.segment(i); k--) {
-      read |= words.isScanned(at.word(k));
-    }
-    return read && words.isFrom(at.word(i - 1));
-  }
-
-  /** The "km" of "63 km/h" and of "96 412 km" names nothing. */
-  private boolean isUnitOfNumber(LineAtHand at, int i) {
-    Word w = at.word(i);
-    boolean perHour = w.end() < glyphs.length && glyphs[w.end()] == '/';
-    boolean counted = i > 0 && at.segment(i - 1) == at.segment(i) && at.word(i - 1).isNumber();
-    return isDistance(w) && (perHour || counted);
-  }
-
-  private boolean isDistance(Word w) {
-    return distance(w).isPresent();
-  }
-
-  private Optional<MeasureUnit> distance(Word w) {
-    return words.measure(w.text()).filter(m -> m.quantity() == Quantity.DISTANCE);
-  }
-
-  /** A count of kilometres or miles that is named behind it, in the same breath. */
-  private void odometerBefore(LineAtHand at, int i, int behind) {
-    int unit = i - 1;
-    while (unit > i - 4 && isNear(at, unit, i) && !isDistance(at.word(unit))) {
-      unit--;
-    }
-    boolean counted = isNear(at, unit, i) && isDistance(at.word(unit));
-    if (!counted || unit == 0 || !at.word(unit - 1).isNumber()) {
-      return;
-    }
-    int first = unit - 1;
-    while (first > 0 && at.word(first - 1).isNumber() && isOneNumber(at, first - 1, unit)) {
-      first--;
-    }
-    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(unit).start());
-    if (number != null && at.part(first) == Part.OTHER) {
-      odometer(at, number, first, Optional.empty(), at.word(first).start());
-      at.account(first, behind, Part.VALUE);
-    }
-  }
-
-  private static boolean isNear(LineAtHand at, int i, int word) {
-    return i >= 0 && at.segment(i) == at.segment(word);
-  }
-
-  /** Whether a number that begins at a word goes on until the unit. */
-  private boolean isOneNumber(LineAtHand at, int first, int unit) {
-    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(unit).start());
-    return number != null && number[1] == at.word(unit - 1).end();
-  }
-
-  /** "Mileage is 84 210": the word between says nothing. */
-  private int saidOf(LineAtHand at, int i) {
-    return i < at.size() && words.isFill(at.word(i)) ? i + 1 : i;
-  }
-
-  void odometerCell(LineAtHand at, int c, Head head, int first, int behind) {
-    if (first < behind) {
-      int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cells().get(c).end());
-      if (number != null) {
-        odometer(at, number, first, Optional.ofNullable(head.unit()), at.cells().get(c).start());
-        at.account(first, behind, Part.VALUE);
-      }
-    }
-  }
-
-  private void odometer(
-      LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
-    String written = Glyphs.seen(glyphs, number[0], number[1]);
-    int behind = at.behind(word, number[1]);
-    if (behind < at.size()
-        && words.isThousand(at.word(behind))
-        && isDistanceNamed(at, behind, named)) {
-      at.finds.doubts.add(
-          new Doubt(start, at.word(behind).end(), "an odometer in round thousands", null));
-      return;
-    }
-    if (isTenKilometres(at, behind)) {
-      Reading reading = Reading.of(10 * whole(written), MeasureUnit.KILOMETRE);
-      at.finds.odometers.add(new Value(null, reading, start, at.word(behind).end()));
-      at.account(behind, behind + 1, Part.VALUE);
-      return;
-    }
-    boolean strange =
-        measures.unitBehind(at, number[1], word).isEmpty()
-            && isWordBehind(number[1], at.cellOf(word).end());
-    // Where nothing names the unit, the rest of the report may tell it.
-    Optional<Measure> measure =
-        measures
-            .measure(at, number, word, named, Quantity.DISTANCE)
-            .or(
-                () ->
-                    numbers
-                        .distance()
-                        .filter(unit -> !strange)
-                        .map(unit -> new Measure(unit, number[1])));
-    int end = measure.map(Measure::end).orElse(number[1]);
-    double value = whole(written);
-    if (measure.isEmpty() || value > 5_000_000) {
-      at.finds.doubts.add(new Doubt(start, end, "an odometer in kilometres or in miles?", null));
-      return;
-    }
-    at.finds.odometers.add(new Value(null, Reading.of(value, measure.get().unit()), start, end));
-  }
-
-  private boolean isTenKilometres(LineAtHand at, int i) {
-    return i < at.size() && words.isTenKilometres(at.word(i));
-  }
-
-  /** Whether a distance is meant by "187 thousand": it is named before or behind. */
-  private boolean isDistanceNamed(LineAtHand at, int thousand, Optional<MeasureUnit> named) {
-    return named.isPresent()
-        || thousand + 1 < at.size() && isDistance(at.word(thousand + 1))
-        || !words.isTenKilometres(at.word(thousand));
-  }
-
-  private boolean isWordBehind(int from, int to) {
-    int place = from;
-    while (place < to && glyphs[place] == ' ') {
-      place++;
-    }
-    return place < to && place - from < 3 && Character.isLetter(glyphs[place]);
-  }
-
-  /** An odometer's count: signs before three digits group, others part what nobody counts. */
-  private double whole(String written) {
-    String plain = written.replaceAll("[ '’]", "");
-    Matcher grouped = Pattern.compile("\\d{1,3}([.,]\\d{3})+").matcher(plain);
-    if (grouped.matches()) {
-      return Double.parseDouble(plain.replaceAll("[.,]", ""));
-    }
-    return numbers.readings(written).get(0);
   }
 
   void identificationNumber(LineAtHand at, Word w) {
