@@ -54,12 +54,14 @@ public record Step(
   }
 
   /**
-   * Whether nobody can have done it before: a tightness, what goes back, a hard stop; but what is
-   * off already needs no hand where the hard stop warns it.
+   * Whether nobody can have done it before. What makes safe or opens the way, and what takes
+   * something off, may be found done; a tightness, what goes back and a hard stop never are, but
+   * what is off already needs no hand where the hard stop warns it.
    */
   public boolean mustBeDone() {
+    boolean opens = phase == Phase.MAKE_SAFE || phase == Phase.OPEN_WAY;
     boolean stops = cautions.stream().anyMatch(Caution::hardStop);
-    return fastener.isPresent() || settles.isPresent() || stops && !takesOff();
+    return fastener.isPresent() || settles.isPresent() || !takesOff() && (stops || !opens);
   }
 
   /** Whether it takes something off. */

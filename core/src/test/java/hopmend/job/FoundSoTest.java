@@ -48,11 +48,12 @@ class FoundSoTest extends JobOnPaper {
   }
 
   @Test
-  void aHardStopATightnessAndWhatGoesBackAreNeverFoundDone() {
+  void aHardStopATightnessALookAndWhatGoesBackAreNeverFoundDone() {
     Step stop = step(s -> s.cautions().stream().anyMatch(c -> c.hardStop()));
     Step tight = step(s -> s.fastener().isPresent());
     Step back = step(s -> s.settles().isPresent());
-    for (Step s : List.of(stop, tight, back)) {
+    Step look = step(s -> s.id().equals("inspect"));
+    for (Step s : List.of(stop, tight, back, look)) {
       assertThat(refused(s, "done by the customer")).as(s.id()).isPresent();
     }
     assertThat(refused(stop, "done by the customer").orElseThrow()).contains("whatever was found");
