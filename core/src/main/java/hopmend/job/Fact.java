@@ -4,6 +4,7 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.MeasureUnit;
+import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
@@ -111,13 +112,10 @@ public sealed interface Fact {
         Said.within("year of building", built.getYear(), 1950, 2100);
       }
       if (odometerKm != null) {
-        Said.within("odometer in km", odometerKm, 0, MOST_KM);
+        Said.within("odometer in km", odometerKm, 0, Odometer.MOST_KM);
       }
       Said.given("place of the work", place);
     }
-
-    /** More than any vehicle has run. */
-    public static final double MOST_KM = 5_000_000;
 
     /** A vehicle with the engine that it was built with. */
     public VehicleIdentified(

@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
+import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
@@ -146,7 +147,7 @@ final class ConditionFinder {
     }
     Reading reading = Reading.of(value, unit);
     boolean possible =
-        odometer ? value >= 0 && value < 5_000_000 : part.condition().isPossible(reading);
+        odometer ? Odometer.isPossible(reading) : part.condition().isPossible(reading);
     return possible
         ? Optional.of(new Value(part.condition(), reading, line.start(), line.end()))
         : Optional.empty();

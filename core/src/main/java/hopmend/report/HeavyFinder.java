@@ -79,7 +79,7 @@ final class HeavyFinder {
     if (number.isEmpty() || at.cellOf(i).head() != Head.NONE) {
       return false;
     }
-    place(at, w);
+    place(at, w.start(), w.end());
     if (label == Label.SPN) {
       spnValue(at, number.get(), w);
     } else {
@@ -93,7 +93,7 @@ final class HeavyFinder {
     Word w = at.word(i);
     Matcher glued = SPN_WORD.matcher(w.text());
     if (glued.matches()) {
-      place(at, w);
+      place(at, w.start(), w.end());
       spnValue(at, Integer.parseInt(glued.group(1)), w);
       if (glued.group(2) != null) {
         fmiValue(at, Integer.parseInt(glued.group(2)), w);
@@ -103,7 +103,7 @@ final class HeavyFinder {
     }
     Matcher mode = FMI_WORD.matcher(w.text());
     if (mode.matches()) {
-      place(at, w);
+      place(at, w.start(), w.end());
       fmiValue(at, Integer.parseInt(mode.group(1)), w);
       at.account(i, i + 1, Part.CODE);
       return i + 1;
@@ -114,7 +114,7 @@ final class HeavyFinder {
         && at.word(i + 1).text().matches("\\d{1,7}(fmi\\d{1,2})?")) {
       Word v = at.word(i + 1);
       String digits = v.text().replaceAll("fmi.*", "");
-      place(at, w);
+      place(at, w.start(), w.end());
       if (w.text().equals("spn")) {
         spnValue(at, Integer.parseInt(digits), v);
         if (v.text().length() > digits.length()) {
@@ -129,23 +129,19 @@ final class HeavyFinder {
     return i;
   }
 
-  private void place(LineAtHand at, Word w) {
-    at.finds.halfStart = at.finds.halfStart < 0 ? w.start() : at.finds.halfStart;
-    at.finds.halfEnd = Math.max(at.finds.halfEnd, w.end());
+  private static void place(LineAtHand at, int start, int end) {
+    at.finds.halfStart = at.finds.halfStart < 0 ? start : Math.min(at.finds.halfStart, start);
+    at.finds.halfEnd = Math.max(at.finds.halfEnd, end);
   }
 
   void spn(LineAtHand at, int value, Cell cell) {
-    at.finds.halfStart =
-        at.finds.halfStart < 0 ? cell.start() : Math.min(at.finds.halfStart, cell.start());
-    at.finds.halfEnd = Math.max(at.finds.halfEnd, cell.end());
+    place(at, cell.start(), cell.end());
     at.finds.spn = value;
     pairUp(at);
   }
 
   void fmi(LineAtHand at, int value, Cell cell) {
-    at.finds.halfStart =
-        at.finds.halfStart < 0 ? cell.start() : Math.min(at.finds.halfStart, cell.start());
-    at.finds.halfEnd = Math.max(at.finds.halfEnd, cell.end());
+    place(at, cell.start(), cell.end());
     at.finds.fmi = value;
     pairUp(at);
   }
@@ -154,7 +150,7 @@ final class HeavyFinder {
     at.finds.halfEnd = Math.max(at.finds.halfEnd, word.end());
     if (at.finds.spn >= 0) {
       endSpn(at);
-      place(at, word);
+      place(at, word.start(), word.end());
     }
     at.finds.spn = value;
     pairUp(at);

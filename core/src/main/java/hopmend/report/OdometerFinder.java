@@ -2,19 +2,21 @@ package hopmend.report;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.MeasureUnit.Quantity;
+import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
 import java.util.Optional;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
 final class OdometerFinder {
   /** A distance without a name that is shorter is a trip (our own bound). */
   private static final int LEAST_DISTANCE = 1000;
+
+  private static final Pattern GROUPED = Pattern.compile("\\d{1,3}([.,]\\d{3})+");
 
   private final char[] glyphs;
   private final ReportWords words;
@@ -208,12 +210,13 @@ final class OdometerFinder {
                         .filter(unit -> !strange)
                         .map(unit -> new Measure(unit, number[1])));
     int end = measure.map(Measure::end).orElse(number[1]);
-    double value = whole(written);
-    if (measure.isEmpty() || value > 5_000_000) {
+    Optional<Reading> reading =
+        measure.map(m -> Reading.of(whole(written), m.unit())).filter(Odometer::isPossible);
+    if (reading.isEmpty()) {
       at.finds.doubts.add(new Doubt(start, end, "an odometer in kilometres or in miles?", null));
       return;
     }
-    at.finds.odometers.add(new Value(null, Reading.of(value, measure.get().unit()), start, end));
+    at.finds.odometers.add(new Value(null, reading.get(), start, end));
   }
 
   private boolean isTenKilometres(LineAtHand at, int i) {
@@ -238,8 +241,7 @@ final class OdometerFinder {
   /** An odometer's count: signs before three digits group, others part what nobody counts. */
   private double whole(String written) {
     String plain = written.replaceAll("[ '’]", "");
-    Matcher grouped = Pattern.compile("\\d{1,3}([.,]\\d{3})+").matcher(plain);
-    if (grouped.matches()) {
+    if (GROUPED.matcher(plain).matches()) {
       return Double.parseDouble(plain.replaceAll("[.,]", ""));
     }
     return numbers.readings(written).get(0);

@@ -194,9 +194,7 @@ final class UnitFinder {
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
       if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
         if (at.finds.unit != null && !before) {
-          at.finds.unitsBehind.add(
-              new LineFinds.UnitAt(
-                  match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
+          at.finds.unitsBehind.add(named(at, i, match));
           i = behind;
           continue;
         }
@@ -223,11 +221,14 @@ final class UnitFinder {
         code++;
       }
       if (code < at.size() && at.part(code) == Part.CODE && !isEnded(at, behind - 1, code)) {
-        at.finds.unitsWithin.add(
-            new LineFinds.UnitAt(
-                match.meaning().name(), at.word(i).start(), at.word(behind - 1).end()));
+        at.finds.unitsWithin.add(named(at, i, match));
       }
     }
+  }
+
+  private static LineFinds.UnitAt named(LineAtHand at, int i, Phrases.Match<ControlUnit> match) {
+    int end = at.word(i + match.words() - 1).end();
+    return new LineFinds.UnitAt(match.meaning().name(), at.word(i).start(), end);
   }
 
   /** Whether a sentence or a part of it ends between two words. */
@@ -281,9 +282,7 @@ final class UnitFinder {
     boolean article = from > 1 && words.isFrom(at.word(from - 2)) && at.part(from - 1) == Part.FILL;
     return isBeforeCode(at, from)
         ? whole || behind - from > 1 || from0 || article
-        : whole && (isBracketed(at, from, behind) || segmentOnly(at, from, behind))
-            || from0
-            || article;
+        : whole && (isBracketed(at, from) || segmentOnly(at, from, behind)) || from0 || article;
   }
 
   private boolean isBeforeCode(LineAtHand at, int i) {
@@ -299,7 +298,7 @@ final class UnitFinder {
     return network;
   }
 
-  private boolean isBracketed(LineAtHand at, int from, int behind) {
+  private boolean isBracketed(LineAtHand at, int from) {
     int start = at.word(from).start();
     return start > 0
         && (glyphs[start - 1] == '(' || glyphs[start - 1] == '[' || glyphs[start - 1] == '@');

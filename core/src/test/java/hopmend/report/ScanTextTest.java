@@ -75,6 +75,16 @@ class ScanTextTest {
         .containsExactly("ENGINE_SPEED 862 1/min", "LOAD 26.3 %", "COOLANT 88 °C", "SPEED 0 km/h");
   }
 
+  @Test
+  void anOdometerThatNoVehicleCanShowIsAskedAboutInKilometresAsInMiles() {
+    assertThat(read("Odometer: 5000000 km").odometer()).isPresent();
+    for (String impossible : List.of("5000001 km", "4000000 mi")) {
+      ScanText asked = read("Odometer: " + impossible);
+      assertThat(asked.odometer()).as(impossible).isEmpty();
+      assertThat(asked.doubtful()).as(impossible).hasSize(1);
+    }
+  }
+
   @Property(tries = 3000)
   void noTextMakesItFail(@ForAll String text) {
     assertThatCode(() -> read(text)).doesNotThrowAnyException();

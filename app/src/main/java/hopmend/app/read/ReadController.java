@@ -18,6 +18,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.measure.MeasureUnit;
+import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
@@ -181,7 +182,7 @@ class ReadController {
 
     /** Null if nobody has read it yet. */
     private Double odometerKm() {
-      return odometer.isBlank() ? null : new Odometer(odometer, odometerUnit).km();
+      return odometer.isBlank() ? null : new OdometerRead(odometer, odometerUnit).km();
     }
 
     private YearMonth month() {
@@ -230,14 +231,13 @@ class ReadController {
   }
 
   /** The odometer, as it was read. */
-  record Odometer(String odometer, String odometerUnit) {
+  record OdometerRead(String odometer, String odometerUnit) {
     private double km() {
       MeasureUnit unit = odometerUnit.equals("mi") ? MeasureUnit.MILE : MeasureUnit.KILOMETRE;
       String digits = odometer.replaceAll("(?<=\\d)[ '](?=\\d)", "");
       Reading reading = TypedReading.of("odometer", digits, unit.symbol(), unit);
-      double km = reading.in(MeasureUnit.KILOMETRE);
-      if (km >= 0 && km <= Fact.VehicleIdentified.MOST_KM) {
-        return km;
+      if (Odometer.isPossible(reading)) {
+        return reading.in(MeasureUnit.KILOMETRE);
       }
       throw new InputProblem(
           "odometer", "The odometer reads 0 to 5 000 000 km, not " + reading.text() + ".");
@@ -246,7 +246,7 @@ class ReadController {
 
   /** The odometer of a vehicle that was pinned down without it. */
   @PostMapping("/odometer")
-  String odometer(Form form, @Sent Odometer sent) {
+  String odometer(Form form, @Sent OdometerRead sent) {
     double km = sent.km();
     Fact.VehicleIdentified vehicle =
         desk.look(form.jobId())
