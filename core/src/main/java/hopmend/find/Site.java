@@ -51,12 +51,12 @@ public record Site(
     FLYWHEEL
   }
 
-  /** From where a site is reached. */
+  /** From where a site is reached, the easiest way first (common practice). */
   public enum WayIn {
     FROM_ABOVE("from above, no lifting", "from above"),
-    FROM_BELOW("from below, on stands or a hoist", "from below"),
-    WHEEL_WELL("through the wheel well, wheel off", "wheel well"),
     CABIN("inside the cabin", "inside"),
+    WHEEL_WELL("through the wheel well, wheel off", "wheel well"),
+    FROM_BELOW("from below, on stands or a hoist", "from below"),
     TANK_DOWN("tank lowered", "tank lowered");
 
     private final String label;

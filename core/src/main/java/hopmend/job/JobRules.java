@@ -28,9 +28,8 @@ public final class JobRules {
 
   private JobRules() {}
 
-  /** Who wants to add a fact. */
   /**
-   * Who acts.
+   * Who wants to add a fact.
    *
    * @param held the qualifications that are valid now
    */

@@ -19,14 +19,6 @@ public final class SharedWiring {
   /** One plug to pull: whose, and how one gets there. */
   public record Unplug(String name, String wayIn, List<TroubleCode> codes) {}
 
-  private static final List<Site.WayIn> EASIEST_FIRST =
-      List.of(
-          Site.WayIn.FROM_ABOVE,
-          Site.WayIn.CABIN,
-          Site.WayIn.WHEEL_WELL,
-          Site.WayIn.FROM_BELOW,
-          Site.WayIn.TANK_DOWN);
-
   private SharedWiring() {}
 
   /**
@@ -68,7 +60,7 @@ public final class SharedWiring {
         .map(sites::get)
         .distinct()
         .sorted(
-            Comparator.comparing((Site s) -> EASIEST_FIRST.indexOf(s.wayIn()))
+            Comparator.comparing(Site::wayIn)
                 .thenComparing(s -> minutes(card, s))
                 .thenComparing(Site::name))
         .map(
