@@ -66,6 +66,9 @@ final class LineFinds {
   boolean unitIsWhole;
   boolean unitIsLabelled;
 
+  /** The column of units is empty here: what stands above goes on. */
+  boolean unitIsAsAbove;
+
   /** Units that are named in the middle of the line, each for the codes behind it. */
   final List<UnitAt> unitsWithin = new ArrayList<>(0);
 

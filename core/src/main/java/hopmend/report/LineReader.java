@@ -44,7 +44,7 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, scanner);
     codes = new CodeFinder(glyphs, words, scanner, heavy, units);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
-    vehicle = new VehicleFinder(glyphs, yearNow);
+    vehicle = new VehicleFinder(glyphs, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures);
     states = new StateFinder(layout, words);
     raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());

@@ -20,6 +20,13 @@ final class PlainLayout {
   private List<Cell> columns = List.of();
   private List<Head> heads = List.of();
   private char parting;
+
+  /**
+   * Whether the header begins with a bar: then one there parts nothing, else it stands behind an
+   * empty cell.
+   */
+  private boolean edged;
+
   private int lineStart;
   private int headerStart;
   private int rows;
@@ -70,7 +77,8 @@ final class PlainLayout {
       return;
     }
     if (!heads.isEmpty()) {
-      List<Cell> cells = split(start, end, parting);
+      boolean edge = edged && glyphs[start] == '|';
+      List<Cell> cells = split(edge ? start + 1 : start, end, parting);
       if (parting == SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
@@ -92,7 +100,8 @@ final class PlainLayout {
       if (sign != SPACES && indexOf(sign, start, end) < 0) {
         continue;
       }
-      List<Cell> cells = split(start, end, sign);
+      boolean edge = sign == '|' && glyphs[start] == '|';
+      List<Cell> cells = split(edge ? start + 1 : start, end, sign);
       if (cells.size() < 2 || cells.size() > 40) {
         continue;
       }
@@ -110,6 +119,7 @@ final class PlainLayout {
         columns = cells;
         heads = named;
         parting = sign;
+        edged = edge;
         headerStart = lineStart;
         rows = 0;
         return true;
@@ -162,18 +172,13 @@ final class PlainLayout {
   /** The cells of a line; empty ones keep their turn where a sign parts them. */
   private List<Cell> split(int start, int end, char sign) {
     List<Cell> cells = new ArrayList<>();
-    int from = start;
-    int to = end;
-    if (sign == '|') {
-      from = glyphs[from] == '|' ? from + 1 : from;
-      to = to > from && glyphs[to - 1] == '|' ? to - 1 : to;
-    }
+    int to = sign == '|' && end > start && glyphs[end - 1] == '|' ? end - 1 : end;
     boolean quoted = false;
-    for (int k = lineStart; k < from; k++) {
+    for (int k = lineStart; k < start; k++) {
       quoted ^= isQuote(k);
     }
-    int i = from;
-    int cell = from;
+    int i = start;
+    int cell = start;
     while (i < to) {
       boolean quote = sign != SPACES && isQuote(i);
       quoted ^= quote;

@@ -22,9 +22,17 @@ final class ReportNumbers {
   /** In what a distance without a unit is counted; empty if nothing tells. */
   private final Optional<MeasureUnit> distance;
 
-  private ReportNumbers(boolean comma, Optional<MeasureUnit> distance) {
+  private final boolean dayFirst;
+
+  private ReportNumbers(boolean comma, Optional<MeasureUnit> distance, boolean dayFirst) {
     this.comma = comma;
     this.distance = distance;
+    this.dayFirst = dayFirst;
+  }
+
+  /** Whether 12/09 is in September: so write all languages here that part fractions by a comma. */
+  boolean isDayFirst() {
+    return dayFirst;
   }
 
   Optional<MeasureUnit> distance() {
@@ -36,7 +44,7 @@ final class ReportNumbers {
     boolean commaLanguage = isOfCommaLanguage(layout.glyphs(), words);
     Optional<MeasureUnit> distance = distance(layout.glyphs(), commaLanguage);
     boolean comma = !layout.name().equals("json") && isComma(layout, commaLanguage);
-    return new ReportNumbers(comma, distance);
+    return new ReportNumbers(comma, distance, commaLanguage);
   }
 
   private static boolean isOfCommaLanguage(char[] glyphs, ReportWords words) {

@@ -32,6 +32,7 @@ import java.util.stream.IntStream;
  * part ends.
  */
 final class ReportReader {
+  private static final int WIDEST_ROW = 250;
   private static final int LONGEST_HEADING = 90;
 
   private final Layout layout;
@@ -44,6 +45,13 @@ final class ReportReader {
   private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
   private Optional<Reading> odometer = Optional.empty();
   private Optional<LocalDate> date = Optional.empty();
+
+  /** The unit of the last row of a table that named one. */
+  private String unitAbove = "";
+
+  /** In which column its code stands. */
+  private int codesAbove = -1;
+
   private boolean saysNone;
 
   /** What headings have said so far. */
@@ -175,8 +183,10 @@ final class ReportReader {
     endHalf();
     wrapped(at, f);
     int first = found.size();
-    String unit = f.unit != null ? f.unit : context.unit();
+    String unit = unit(at, f);
     if (f.unit != null) {
+      unitAbove = f.unitStart <= at.start() + 1 || f.unitIsLabelled ? f.unit : "";
+      codesAbove = column(f.codes.get(0).start());
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
     }
     List<EnumSet<CodeState>> told = CodeStates.of(f);
@@ -205,6 +215,27 @@ final class ReportReader {
     found.open(first);
     linesBelow = 0;
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
+  }
+
+  /**
+   * The unit that a line names, that of the line above whose column is empty here, or the part's.
+   */
+  private String unit(Line at, LineFinds f) {
+    boolean below = column(at.start()) > 0 && f.codes.get(0).start() == at.start();
+    boolean column = below && column(at.start()) == codesAbove && found.isOpen() && !gapBelow;
+    if (f.unit != null) {
+      return f.unit;
+    }
+    return (f.unitIsAsAbove || column) && !unitAbove.isEmpty() ? unitAbove : context.unit();
+  }
+
+  /** How far from the beginning of its line, as far as columns go. */
+  private int column(int place) {
+    int start = place;
+    while (start > 0 && place - start < WIDEST_ROW && layout.glyphs()[start - 1] != '\n') {
+      start--;
+    }
+    return place - start;
   }
 
   /** A sentence that was broken behind a code: "... P0128 which is only / pending, and U0121". */

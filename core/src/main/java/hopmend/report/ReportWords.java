@@ -60,6 +60,8 @@ public final class ReportWords {
       List<String> trips,
       List<String> scanned,
       List<String> compounds,
+      List<String> holds,
+      List<String> cases,
       List<String> thousand,
       List<String> tenKilometres,
       List<String> traffic,
@@ -86,6 +88,7 @@ public final class ReportWords {
   private final Set<String> thousand = new HashSet<>();
   private final Set<String> tenKilometres = new HashSet<>();
   private final Set<String> scanned = new HashSet<>();
+  private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
@@ -103,6 +106,7 @@ public final class ReportWords {
     words(file.every(), every);
     words(file.trips(), trips);
     words(file.scanned(), scanned);
+    words(file.holds(), holds);
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
     traffic = List.copyOf(file.traffic());
@@ -147,6 +151,7 @@ public final class ReportWords {
       units.addAll(u.words(), u);
       for (String w : u.words()) {
         file.compounds().stream().filter(c -> !w.contains(" ")).forEach(c -> compound(u, w + c));
+        file.cases().stream().filter(c -> w.length() > 3).forEach(c -> compound(u, w + c));
       }
       u.addresses().forEach(a -> addresses.put(a.toLowerCase(Locale.ROOT), u));
     }
@@ -173,7 +178,7 @@ public final class ReportWords {
             });
   }
 
-  /** "Airbagsteuergerät": where a language writes it as one word. */
+  /** "Airbagsteuergerät", "direksiyonda": where a language writes it as one word. */
   private void compound(ControlUnit unit, String word) {
     units.add(word, unit);
     begins(List.of(word));
@@ -269,6 +274,11 @@ public final class ReportWords {
 
   boolean isScanned(Word w) {
     return scanned.contains(w.text());
+  }
+
+  /** A verb between a control unit and its codes: "the engine shows P0420". */
+  boolean isHolding(Word w) {
+    return holds.contains(w.text());
   }
 
   /** A word that makes a distance one since something, or until something. */

@@ -23,6 +23,7 @@ final class UnitFinder {
   }
 
   void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
+    at.finds.unitIsAsAbove |= written.isEmpty();
     if (written.isEmpty() || unitOfAddress(at, written, cell, false)) {
       at.account(first, behind, Part.UNIT);
       return;
@@ -147,8 +148,8 @@ final class UnitFinder {
     int from = code;
     while (from > 0 && code - from < 4 && at.segment(from - 1) == at.segment(code - 1)) {
       from--;
-      boolean number = at.word(from).digits() > 0;
-      if (number || at.part(from) != Part.OTHER || words.heads().begins(at.words(), from)) {
+      boolean saysOther = at.word(from).digits() > 0 || words.isScanned(at.word(from));
+      if (saysOther || at.part(from) != Part.OTHER || words.heads().begins(at.words(), from)) {
         return;
       }
     }
@@ -168,7 +169,8 @@ final class UnitFinder {
   }
 
   private boolean isColon(LineAtHand at, int word) {
-    for (int i = at.word(word - 1).end(); i < at.word(word).start(); i++) {
+    int to = word < at.size() ? at.word(word).start() : at.line().end();
+    for (int i = at.word(word - 1).end(); i < to; i++) {
       if (glyphs[i] == ':') {
         return true;
       }
@@ -194,7 +196,9 @@ final class UnitFinder {
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
       if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
         if (at.finds.unit != null && !before) {
-          at.finds.unitsBehind.add(named(at, i, match));
+          if (!isColon(at, behind)) {
+            at.finds.unitsBehind.add(named(at, i, match));
+          }
           i = behind;
           continue;
         }
@@ -211,11 +215,18 @@ final class UnitFinder {
       if (at.part(i) == Part.CODE && at.part(i - 1) == Part.OTHER && at.isAnnounced(i)) {
         unknown(at, i);
       }
-      if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || !begins(at, i)) {
+      if (at.part(i) != Part.UNIT || isBeforeCode(at, i)) {
         continue;
       }
       Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
       int behind = match == null ? at.size() : i + match.words();
+      if (match != null && isHolding(at, i, behind)) {
+        at.finds.unitsWithin.add(named(at, i, match));
+        continue;
+      }
+      if (!begins(at, i)) {
+        continue;
+      }
       int code = behind;
       while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
         code++;
@@ -226,6 +237,29 @@ final class UnitFinder {
     }
   }
 
+  /** "The ABS of the minibus logged C0035", "in the minibus has the ABS C0035": the next code's. */
+  private boolean isHolding(LineAtHand at, int unit, int behind) {
+    int code = behind;
+    boolean holds = false;
+    boolean next = true;
+    while (code < at.size() && code - behind < NEAR && at.part(code) != Part.CODE) {
+      if (at.part(code) == Part.UNIT) {
+        return false;
+      }
+      holds |= at.part(code) != Part.STATE && words.isHolding(at.word(code));
+      next &= saysNothing(at, code);
+      code++;
+    }
+    if (code >= at.size() || at.part(code) != Part.CODE || isEnded(at, behind - 1, code)) {
+      return false;
+    }
+    int verb = unit - 1;
+    while (next && verb > 0 && at.part(verb) == Part.FILL && !words.isHolding(at.word(verb))) {
+      verb--;
+    }
+    return holds || next && verb >= 0 && words.isHolding(at.word(verb));
+  }
+
   private static LineFinds.UnitAt named(LineAtHand at, int i, Phrases.Match<ControlUnit> match) {
     int end = at.word(i + match.words() - 1).end();
     return new LineFinds.UnitAt(match.meaning().name(), at.word(i).start(), end);
@@ -234,7 +268,8 @@ final class UnitFinder {
   /** Whether a sentence or a part of it ends between two words. */
   private boolean isEnded(LineAtHand at, int from, int to) {
     for (int i = at.word(from).end(); i < at.word(to).start(); i++) {
-      if (".;)".indexOf(glyphs[i]) >= 0) {
+      boolean slash = glyphs[i] == '/' && glyphs[i - 1] == ' ' && glyphs[i + 1] == ' ';
+      if (slash || ".;)".indexOf(glyphs[i]) >= 0) {
         return true;
       }
     }
@@ -279,10 +314,19 @@ final class UnitFinder {
       return false;
     }
     boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && !isOfNetworkCode(at, from);
-    boolean article = from > 1 && words.isFrom(at.word(from - 2)) && at.part(from - 1) == Part.FILL;
+    boolean article = isFromBefore(at, from);
     return isBeforeCode(at, from)
-        ? whole || behind - from > 1 || from0 || article
+        ? whole || behind - from > 1 || from0 || article || isHolding(at, from, behind)
         : whole && (isBracketed(at, from) || segmentOnly(at, from, behind)) || from0 || article;
+  }
+
+  /** "Out of the gearbox": only words that say nothing stand between. */
+  private boolean isFromBefore(LineAtHand at, int unit) {
+    int i = unit - 1;
+    while (i > 0 && unit - i < 3 && at.part(i) == Part.FILL && !words.isFrom(at.word(i))) {
+      i--;
+    }
+    return i >= 0 && i < unit - 1 && words.isFrom(at.word(i));
   }
 
   private boolean isBeforeCode(LineAtHand at, int i) {

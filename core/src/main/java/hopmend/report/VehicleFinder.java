@@ -18,10 +18,12 @@ final class VehicleFinder {
 
   private final char[] glyphs;
   private final CharSequence text;
+  private final boolean dayIsFirst;
   private final int yearNow;
 
-  VehicleFinder(char[] glyphs, int yearNow) {
+  VehicleFinder(char[] glyphs, ReportNumbers numbers, int yearNow) {
     this.glyphs = glyphs;
+    this.dayIsFirst = numbers.isDayFirst();
     this.text = CharBuffer.wrap(glyphs);
     this.yearNow = yearNow;
   }
@@ -46,7 +48,7 @@ final class VehicleFinder {
     }
   }
 
-  /** Day and month written with slashes are taken only where they cannot be swapped. */
+  /** Day and month are taken only where they cannot be swapped, or the language tells. */
   void dateAt(LineAtHand at, Word w) {
     if (at.finds.date != null
         || w.start() > DATE_WITHIN
@@ -66,10 +68,10 @@ final class VehicleFinder {
       } else {
         int a = group(m, 4);
         int b = group(m, 6);
-        if (!m.group(5).equals(".") && a <= 12 && b <= 12 && a != b) {
+        boolean dayFirst = m.group(5).equals(".") || a > 12 || dayIsFirst && b <= 12;
+        if (!dayFirst && b <= 12 && a != b) {
           return;
         }
-        boolean dayFirst = m.group(5).equals(".") || a > 12;
         date = LocalDate.of(group(m, 7), dayFirst ? b : a, dayFirst ? a : b);
       }
       if (date.getYear() >= 1980 && date.getYear() <= yearNow + 1) {

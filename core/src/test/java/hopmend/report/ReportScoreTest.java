@@ -25,7 +25,17 @@ class ReportScoreTest {
         "fourth-set.yaml",
         "fifth-set.yaml",
         "sixth-set.yaml",
-        "seventh-set.yaml"
+        "seventh-set.yaml",
+        "eighth-set.yaml",
+        "ninth-set.yaml",
+        "tenth-set.yaml",
+        "eleventh-set.yaml",
+        "twelfth-set.yaml",
+        "thirteenth-set.yaml",
+        "fourteenth-set.yaml",
+        "fifteenth-set.yaml",
+        "sixteenth-set.yaml",
+        "seventeenth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
