@@ -97,7 +97,7 @@ class AnyRecordPagesIT extends AppIT {
     for (String code : List.of("P0335", "P0340")) {
       desk.append(job, Submission.now("oskar"), new Fact.WorkOnChosen(TroubleCode.parse(code)));
       var workup = desk.look(job).workup();
-      for (var check : workup.checks()) {
+      for (var check : workup.here().checks()) {
         for (var outcome : check.outcomes()) {
           desk.append(
               job,
@@ -107,7 +107,7 @@ class AnyRecordPagesIT extends AppIT {
         }
       }
       assertThat(open("/jobs/" + job + "/record").getContentAsString())
-          .contains(workup.check("tip").orElseThrow().outcomes().get(0).label());
+          .contains(workup.here().check("tip").orElseThrow().outcomes().get(0).label());
     }
     desk.append(job, Submission.now("oskar"), new Fact.WorkOnChosen(TroubleCode.parse("P0335")));
     for (String page : PAGES) {

@@ -48,13 +48,14 @@ class BadInputIT extends AppIT {
           Map.entry("read/symptoms", List.of("pick", "when", "often", "words")),
           Map.entry("read/vehicle-codes", List.of("gateway")),
           Map.entry("prove/answer", List.of("check", "outcome", "value", "valueUnit", "companion")),
-          Map.entry("prove/verdict", List.of("remedy", "reason")),
+          Map.entry("prove/verdict", List.of("work", "reason")),
           Map.entry("find/confirm", List.of("site")),
+          Map.entry("turn-to", List.of("sensor", "hop")),
           Map.entry("pick/choose", List.of("number", "reason", "pair")),
           Map.entry("pick/compare", List.of("differs", "looked")),
           Map.entry("swap/tick", List.of("step", "torque", "torqueUnit")),
           Map.entry("swap/pieces", List.of("item", "count", "way")),
-          Map.entry("swap/repair", List.of("words")),
+          Map.entry("swap/repair", List.of("words", "until")),
           Map.entry("clear/overrule", List.of("reason")),
           Map.entry("clear/erase", List.of("gateway")),
           Map.entry("relearn/start", List.of("routine", "gateway")),
@@ -109,14 +110,15 @@ class BadInputIT extends AppIT {
         "swap/pieces|item|'  '|1 to 60 characters",
         "clear/overrule|reason|no|5 to 500 characters",
         "verify/sign-off|reason|''|not proven gone",
-        "prove/verdict|remedy|MECHANICAL|do not prove this verdict"
+        "turn-to|sensor|x/no-such|has no sensor",
+        "prove/verdict|work|hand-over-mechanical|do not prove this verdict"
       })
   void theMessageStandsInThePageAndWhatWasTypedIsKept(
       String form, String field, String bad, String message) throws Exception {
     long job = job();
     MockHttpServletResponse answer = send(post("/jobs/" + job + "/" + form).param(field, bad));
     assertThat(answer.getStatus()).isEqualTo(422);
-    assertThat(answer.getContentAsString()).contains(message).contains(bad.strip());
+    assertThat(answer.getContentAsString()).contains(message).contains(bad.strip().replaceFirst("^x/", ""));
     assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(2);
   }
 

@@ -63,12 +63,21 @@ class LeadsOnIT extends AppIT {
     }
     assertThat(page(job + "/swap")).contains("First say in Prove what it is");
     assertThat(page(job + "/relearn")).contains("Nothing to teach");
-    assertThat(page(job + "/prove")).doesNotContain("REPLACE_SENSOR");
-    assertThat(send(job + "/prove/verdict", "remedy", "REPLACE_SENSOR", "reason", "x"))
-        .isEqualTo(422);
-    assertThat(send(job + "/prove/verdict", "remedy", "MECHANICAL", "reason", "broken up inside"))
+    assertThat(page(job + "/prove")).doesNotContain("renew-sensor");
+    assertThat(send(job + "/prove/verdict", "work", "renew-sensor", "reason", "x")).isEqualTo(422);
+    assertThat(
+            send(
+                job + "/prove/verdict",
+                "work",
+                "hand-over-mechanical",
+                "reason",
+                "broken up inside"))
         .isEqualTo(302);
-    assertThat(page(job + "/swap")).contains("Record the repair").doesNotContain("First ");
+    assertThat(page(job + "/swap")).contains("Write down what was found").doesNotContain("First ");
+    for (String step : List.of("found-mechanical", "safe-to-run")) {
+      assertThat(send(job + "/swap/tick", "step", step)).isEqualTo(302);
+    }
+    assertThat(page(job + "/clear")).contains("Clearing is blocked by Swap");
     assertThat(send(job + "/swap/repair", "words", "new catalyst")).isEqualTo(302);
     assertThat(page(job + "/clear")).contains("What to expect", "What is lost");
   }

@@ -83,7 +83,7 @@ public class WorkBench {
 
   private int order(VehicleCard c, Site s) {
     FamilySheet sheet = catalog.sheet(s.family()).orElseThrow();
-    return catalog.workOrder(catalog.variant(sheet, c.traits(s)), c, s).steps().size();
+    return catalog.workOrder(catalog.variant(sheet, c.traits(s)), c, s, catalog.usual(Remedy.REPLACE_SENSOR)).steps().size();
   }
 
   @Benchmark
@@ -97,10 +97,10 @@ public class WorkBench {
     return w.picture().nodes().size()
         + w.unplugging().size()
         + w.meanings().size()
-        + w.diagnosis().map(d -> d.effects().size()).orElse(0)
+        + w.here().diagnosis().map(d -> d.effects().size()).orElse(0)
         + w.verdict().map(v -> v.reasons().size()).orElse(0)
         + w.workOrder().map(o -> o.steps().size()).orElse(0)
-        + w.partChoice().map(p -> p.recommended().isPresent() ? 1 : 0).orElse(0)
+        + w.here().partChoice().map(p -> p.recommended().isPresent() ? 1 : 0).orElse(0)
         + w.ledger().owed()
         + HopLine.of(w, T0).at(hopmend.job.Hop.VERIFY).words().length();
   }

@@ -7,6 +7,8 @@ import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
+import hopmend.prove.Remedy;
+import hopmend.prove.Suspect;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
@@ -14,7 +16,9 @@ import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Qualification;
+import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +30,7 @@ import java.util.stream.Stream;
  *
  * @param otherCodes codes that stand beside a sensor's without being one's
  * @param circumstances in which a symptom shows
+ * @param works how each remedy is carried out, the usual work of each before the others
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
  * @param signs pictograms of cautions
@@ -43,6 +48,7 @@ public record Catalog(
     List<Symptom> circumstances,
     ReportWords reportWords,
     WaysIn waysIn,
+    List<Work> works,
     List<Trait> traits,
     List<Sign> latches,
     List<Sign> signs,
@@ -55,6 +61,7 @@ public record Catalog(
     cautions = Map.copyOf(cautions);
     symptoms = List.copyOf(symptoms);
     circumstances = List.copyOf(circumstances);
+    works = List.copyOf(works);
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
     signs = List.copyOf(signs);
@@ -117,18 +124,58 @@ public record Catalog(
     return sheet.variant(sensor, id -> caution(id).condition().holdsFor(sensor));
   }
 
-  /** The work order of a sheet at a site of a card. */
-  public WorkOrder workOrder(FamilySheet sheet, VehicleCard card, Site site) {
+  public Optional<Work> work(String id) {
+    return works.stream().filter(w -> w.id().equals(id)).findFirst();
+  }
+
+  /** The usual work of a remedy. */
+  public Work usual(Remedy remedy) {
+    return works.stream().filter(w -> w.remedy() == remedy).findFirst().orElseThrow();
+  }
+
+  /** The work that puts a suspect right. */
+  public Work work(Suspect suspect) {
+    return Optional.ofNullable(suspect.work())
+        .flatMap(this::work)
+        .orElseGet(() -> usual(suspect.remedy()));
+  }
+
+  /** The order of a work on the sensor of a sheet at a site of a card. */
+  public WorkOrder workOrder(FamilySheet sheet, VehicleCard card, Site site, Work work) {
+    return workOrder(card, List.of(sensor(sheet, card, site, work)));
+  }
+
+  /** The order of work on several sensors of a card at once. */
+  public WorkOrder workOrder(VehicleCard card, List<WorkPlan.Sensor> sensors) {
     Map<String, Fastener> fasteners = new LinkedHashMap<>();
     card.fasteners().forEach(f -> fasteners.put(f.id(), f));
-    return WorkOrder.of(
-        sheet.operations(),
-        card.obstructions(),
-        site.behind(),
-        fasteners,
+    return WorkPlan.order(sensors, card.obstructions(), fasteners, cautions);
+  }
+
+  /** A sensor with what a work does to it. */
+  public WorkPlan.Sensor sensor(FamilySheet sheet, VehicleCard card, Site site, Work work) {
+    return new WorkPlan.Sensor(
+        site.id(),
+        site.name(),
+        work.on(sheet.operations()),
+        work.opensTheWay() ? site.behind() : List.of(),
         card.fastener(site.fastener()),
-        cautions,
-        access(card, site));
+        work.goesThere() ? access(card, site) : onTheVehicle(List.of(card)));
+  }
+
+  /** The order of a work that is about no sensor of a card. */
+  public WorkOrder workOrder(Work work, List<VehicleCard> vehicle) {
+    WorkPlan.Sensor none =
+        new WorkPlan.Sensor(
+            "", "", work.on(List.of()), List.of(), Optional.empty(), onTheVehicle(vehicle));
+    return WorkPlan.order(List.of(none), List.of(), Map.of(), cautions);
+  }
+
+  private static Access onTheVehicle(List<VehicleCard> cards) {
+    return new Access(
+        List.of(),
+        List.of(),
+        cards.stream().flatMap(c -> c.cautions().stream()).distinct().toList());
   }
 
   /** What the way to a site asks for, and what holds for any work on the vehicle. */

@@ -8,6 +8,7 @@ import hopmend.find.Wiring;
 import hopmend.part.Part;
 import hopmend.prove.Check;
 import hopmend.prove.Measurement;
+import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Conditional;
@@ -17,6 +18,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
 import hopmend.swap.Qualification;
+import hopmend.swap.Work;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -24,6 +26,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
 /**
  * Everything in which the files of a catalog contradict themselves or each other, all at once: a
@@ -45,7 +48,10 @@ final class CatalogCheck {
     check.once("vehicle", "card", catalog.cards(), VehicleCard::id);
     check.once("latches.yaml", "latch", catalog.latches(), Sign::id);
     check.once("signs.yaml", "pictogram", catalog.signs(), Sign::id);
+    check.once("works.yaml", "work", catalog.works(), Work::id);
     catalog.cautions().values().forEach(check::caution);
+    catalog.works().forEach(w -> check.operations("works.yaml", w.operations()));
+    check.everyRemedyHasAWork();
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
     catalog.cards().forEach(check::card);
@@ -132,27 +138,39 @@ final class CatalogCheck {
       c.outcomes().forEach(o -> condition(where, c.id() + ", " + o.id(), o));
       c.measurements().forEach(m -> condition(where, c.id() + ", " + m.what(), m));
     }
-    s.suspects().forEach(x -> condition(where, x.id(), x));
+    s.suspects().forEach(x -> suspect(where, x));
     s.traits().forEach(x -> condition(where, x.trait(), x));
-    s.operations().forEach(x -> condition(where, x.id(), x));
-    for (Operation o : s.operations()) {
+    operations(where, s.operations());
+  }
+
+  private void suspect(String where, Suspect s) {
+    condition(where, s.id(), s);
+    if (s.work() != null
+        && catalog.work(s.work()).filter(w -> w.remedy() == s.remedy()).isEmpty()) {
+      List<String> known =
+          catalog.works().stream().filter(w -> w.remedy() == s.remedy()).map(Work::id).toList();
+      say(where, "%s: no work of this remedy is called %s, only %s", s.id(), s.work(), known);
+    }
+  }
+
+  private void operations(String where, List<Operation> operations) {
+    for (Operation o : operations) {
+      condition(where, o.id(), o);
       cautions(where, o.id(), o.cautions());
       latch(where, o.id(), o.latch(), true);
-      if (o.debt().isPresent() && undoing(s, o.id()).isEmpty()) {
+      if (o.debt().isPresent() && operations.stream().noneMatch(x -> o.id().equals(x.undoes()))) {
         say(where, "nothing undoes %s, which takes off %s", o.id(), o.debt().get().item());
       }
-      if (o.undoes() != null && operation(s, o.undoes()).isEmpty()) {
+      if (o.undoes() != null && operations.stream().noneMatch(x -> x.id().equals(o.undoes()))) {
         say(where, "%s undoes %s, which is no operation", o.id(), o.undoes());
       }
     }
   }
 
-  private static Optional<Operation> operation(FamilySheet s, String id) {
-    return s.operations().stream().filter(o -> o.id().equals(id)).findFirst();
-  }
-
-  private static Optional<Operation> undoing(FamilySheet s, String id) {
-    return s.operations().stream().filter(o -> id.equals(o.undoes())).findFirst();
+  private void everyRemedyHasAWork() {
+    Stream.of(Remedy.values())
+        .filter(r -> catalog.works().stream().noneMatch(w -> w.remedy() == r))
+        .forEach(r -> say("works.yaml", "no work carries out %s", r));
   }
 
   private void codesOfOneSheetOnly() {
@@ -263,7 +281,9 @@ final class CatalogCheck {
         .map(Measurement::cardFigure)
         .filter(figure -> card.figure(figure).isEmpty())
         .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
-    attempt(where, () -> catalog.workOrder(variant, card, site));
+    catalog.works().stream()
+        .filter(w -> w.suits(variant.operations()))
+        .forEach(w -> attempt(where, () -> catalog.workOrder(variant, card, site, w)));
   }
 
   private void attempt(String where, Runnable work) {

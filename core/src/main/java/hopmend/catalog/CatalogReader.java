@@ -10,6 +10,7 @@ import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Qualification;
+import hopmend.swap.Work;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -58,6 +59,8 @@ public final class CatalogReader {
   private record Qualifications(List<Qualification> qualifications) {}
 
   private record Drawings(List<Sign> drawings) {}
+
+  private record Works(List<Work> works) {}
 
   private record Units(List<ControlUnit> units) {}
 
@@ -125,6 +128,7 @@ public final class CatalogReader {
     List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
     List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
     List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
+    List<Work> works = all("works.yaml", Works.class, Works::works);
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
     Optional<Rules> rules = read("code-rules.yaml", Rules.class);
@@ -145,6 +149,7 @@ public final class CatalogReader {
             symptoms.get().circumstances(),
             new ReportWords(reports.get(), units.get().units()),
             waysIn.get(),
+            works,
             together(traits, latches),
             latches,
             signs,

@@ -8,15 +8,9 @@ import hopmend.prove.Suspect;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
-import java.util.ArrayDeque;
-import java.util.Deque;
-import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 
 /**
  * All that is known of a sensor family, whatever the vehicle.
@@ -82,27 +76,10 @@ public record FamilySheet(
         Conditional.of(traits, sensor),
         life,
         twinExtraMinutes,
-        meant.stream()
-            .map(o -> o.with(behind(o, meant), o.cautions().stream().filter(holds).toList()))
+        Operation.chained(meant, operations).stream()
+            .map(o -> o.with(o.after(), o.cautions().stream().filter(holds).toList()))
             .toList(),
         source);
-  }
-
-  /** The operations before one, those that are left out replaced by what comes before them. */
-  private List<String> behind(Operation operation, List<Operation> meant) {
-    Set<String> there = meant.stream().map(Operation::id).collect(Collectors.toSet());
-    Set<String> before = new LinkedHashSet<>();
-    Deque<String> open = new ArrayDeque<>(operation.after());
-    Set<String> seen = new HashSet<>();
-    while (!open.isEmpty()) {
-      String id = open.pop();
-      if (there.contains(id) || operation(id).isEmpty()) {
-        before.add(id);
-      } else if (seen.add(id)) {
-        open.addAll(operation(id).get().after());
-      }
-    }
-    return List.copyOf(before);
   }
 
   public Optional<Operation> operation(String id) {

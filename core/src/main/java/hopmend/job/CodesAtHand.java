@@ -47,18 +47,41 @@ final class CodesAtHand {
             groups(),
             wired(),
             body().map(VehicleCard::bulletins).orElse(List.of()));
+    Optional<VehicleCard> turnedTo =
+        job.sensorChosen().flatMap(s -> cards().filter(c -> c.id().equals(s.card())).findFirst());
+    Optional<Site> chosen = turnedTo.flatMap(c -> c.site(job.sensorChosen().get().site()));
     this.workOn =
-        job.workOn()
-            .filter(c -> job.codes().stream().anyMatch(r -> r.code().equals(c)))
-            .or(picture::workOn);
-    this.sheet = workOn.flatMap(this::sheetOf);
-    this.card = sheet.flatMap(this::cardOf);
+        chosen
+            .map(s -> leadingTo(s, turnedTo.get()))
+            .orElseGet(
+                () ->
+                    job.workOn()
+                        .filter(c -> job.codes().stream().anyMatch(r -> r.code().equals(c)))
+                        .or(picture::workOn));
+    this.sheet =
+        chosen.map(s -> catalog.sheet(s.family())).orElseGet(() -> workOn.flatMap(this::sheetOf));
+    this.card = chosen.isPresent() ? turnedTo : sheet.flatMap(this::cardOf);
     this.site =
-        workOn.flatMap(
-            code ->
-                sheet.flatMap(
-                    s ->
-                        card.flatMap(c -> SiteFinder.find(code, s.family(), groups(), c.sites()))));
+        chosen
+            .map(s -> new SiteFinder(s, "chosen on the vehicle's card"))
+            .or(
+                () ->
+                    workOn.flatMap(
+                        code ->
+                            sheet.flatMap(
+                                s ->
+                                    card.flatMap(
+                                        c ->
+                                            SiteFinder.find(
+                                                code, s.family(), groups(), c.sites())))));
+  }
+
+  /** The first code of the job that speaks about a sensor; a twin may have none. */
+  private Optional<TroubleCode> leadingTo(Site site, VehicleCard card) {
+    return circuits(card).entrySet().stream()
+        .filter(e -> e.getValue().equals(site))
+        .map(Map.Entry::getKey)
+        .findFirst();
   }
 
   CodePicture picture() {

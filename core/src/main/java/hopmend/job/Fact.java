@@ -211,15 +211,35 @@ public sealed interface Fact {
     }
   }
 
+  /** The job works on the sensor at this site of a card now, whatever its codes. */
+  record SensorChosen(String card, String site) implements Fact {
+    public SensorChosen {
+      card = Said.id("vehicle card", card);
+      site = Said.id("site", site);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
   /**
    * A verdict was taken.
    *
    * @param reason why, where it goes against the computation; else empty
+   * @param work id of the work that carries it out; empty in records from before works were planned
    */
-  record VerdictTaken(Remedy remedy, String suspect, double probability, String reason)
+  record VerdictTaken(Remedy remedy, String suspect, double probability, String reason, String work)
       implements Fact {
+    /** A verdict without a planned work: what was done is only written down. */
+    public VerdictTaken(Remedy remedy, String suspect, double probability, String reason) {
+      this(remedy, suspect, probability, reason, "");
+    }
+
     public VerdictTaken {
       Said.given("verdict", remedy);
+      work = Said.idOrNone("work", work == null ? "" : work);
       suspect = Said.idOrNone("suspect", suspect);
       // Sums of shares may pass 1 by rounding.
       Said.within("probability", probability, -1e-9, 1 + 1e-9);
@@ -313,8 +333,16 @@ public sealed interface Fact {
     }
   }
 
-  /** A repair without a new part: what was done. */
-  record RepairNoted(String words) implements Fact {
+  /**
+   * What was done, found or is watched, in words.
+   *
+   * @param until the day until which it is watched; null for anything else
+   */
+  record RepairNoted(String words, LocalDate until) implements Fact {
+    public RepairNoted(String words) {
+      this(words, null);
+    }
+
     public RepairNoted {
       words = Said.text("repair", words, 2000);
     }
@@ -494,6 +522,7 @@ public sealed interface Fact {
           Map.entry("vehicle-identified", VehicleIdentified.class),
           Map.entry("symptoms-noted", SymptomsNoted.class),
           Map.entry("work-on-chosen", WorkOnChosen.class),
+          Map.entry("sensor-chosen", SensorChosen.class),
           Map.entry("check-answered", CheckAnswered.class),
           Map.entry("verdict-taken", VerdictTaken.class),
           Map.entry("site-confirmed", SiteConfirmed.class),
@@ -570,9 +599,14 @@ public sealed interface Fact {
     } else if (fact instanceof LiveLogged f) {
       return new LiveLogged("kept", f.signals(), f.samples());
     } else if (fact instanceof VerdictTaken f) {
-      return new VerdictTaken(f.remedy(), "", 0, f.reason());
+      return new VerdictTaken(f.remedy(), "", 0, f.reason(), f.work());
     }
     return fact;
+  }
+
+  /** Whether somebody turns the job to another sensor by it. */
+  default boolean choosesTheSensor() {
+    return this instanceof WorkOnChosen || this instanceof SensorChosen;
   }
 
   /** Whether it can change which sensor the job is about. */
@@ -580,7 +614,7 @@ public sealed interface Fact {
     return this instanceof CodesRead
         || this instanceof CodeSetAside
         || this instanceof VehicleIdentified
-        || this instanceof WorkOnChosen
+        || choosesTheSensor()
         || this instanceof Struck;
   }
 

@@ -17,6 +17,8 @@ public interface FactCases<R> {
 
   R of(Fact.WorkOnChosen f);
 
+  R of(Fact.SensorChosen f);
+
   R of(Fact.CheckAnswered f);
 
   R of(Fact.VerdictTaken f);

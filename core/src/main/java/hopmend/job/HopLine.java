@@ -1,10 +1,12 @@
 package hopmend.job;
 
 import hopmend.clear.ClearReport;
+import hopmend.fault.TroubleCode;
 import hopmend.prove.Verdict;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
-import hopmend.swap.WorkOrder;
+import hopmend.swap.Step;
+import hopmend.swap.Work;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -52,8 +54,8 @@ public record HopLine(List<Standing> standings) {
     if (w.sheet().isEmpty()) {
       return Standing.of(Hop.READ, Standing.Kind.DONE, codes + ", no sensor accused");
     }
-    return Standing.of(
-        Hop.READ, Standing.Kind.DONE, codes + ", work on " + w.workOn().orElseThrow().text());
+    String on = w.workOn().map(TroubleCode::text).orElseGet(() -> "the " + w.here().name());
+    return Standing.of(Hop.READ, Standing.Kind.DONE, codes + ", work on " + on);
   }
 
   private static Standing prove(Workup w) {
@@ -100,12 +102,24 @@ public record HopLine(List<Standing> standings) {
           ? Standing.of(Hop.FIND, Standing.Kind.OPEN, "no site on the card")
           : Standing.of(Hop.FIND, Standing.Kind.BLOCKED, "by Read");
     }
-    return w.state().site().isPresent()
-        ? Standing.of(Hop.FIND, Standing.Kind.DONE, w.site().get().site().name())
-        : Standing.of(Hop.FIND, Standing.Kind.NOT_STARTED, "stand before it");
+    if (w.state().site().isEmpty()) {
+      return Standing.of(Hop.FIND, Standing.Kind.NOT_STARTED, "stand before it");
+    }
+    return w.other(t -> t.site().isPresent() && t.state().site().isEmpty())
+        .map(t -> Standing.of(Hop.FIND, Standing.Kind.OPEN, "then the " + t.name()))
+        .orElseGet(() -> Standing.of(Hop.FIND, Standing.Kind.DONE, w.site().get().site().name()));
   }
 
   private static Standing pick(Workup w) {
+    Standing here = pickHere(w);
+    return at(here) != Standing.Kind.DONE
+        ? here
+        : w.other(Target::wantsPart)
+            .map(t -> Standing.of(Hop.PICK, Standing.Kind.OPEN, "then for the " + t.name()))
+            .orElse(here);
+  }
+
+  private static Standing pickHere(Workup w) {
     if (w.isWithoutPart()) {
       return Standing.of(Hop.PICK, Standing.Kind.DONE, "no part needed");
     }
@@ -124,7 +138,7 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing swap(Workup w) {
-    if (w.isWithoutPart()) {
+    if (w.isWithoutPart() && w.here().work().isEmpty()) {
       return w.state().repair().isPresent()
           ? Standing.of(Hop.SWAP, Standing.Kind.DONE, "repair recorded")
           : Standing.of(Hop.SWAP, Standing.Kind.OPEN, "record the repair");
@@ -140,23 +154,37 @@ public record HopLine(List<Standing> standings) {
     if (unanswered.isPresent()) {
       return Standing.of(Hop.SWAP, Standing.Kind.OPEN, answerFor(unanswered.get()));
     }
-    WorkOrder order = w.workOrder().orElseThrow();
+    List<Step> steps = w.workOrder().orElseThrow().steps();
     Ledger ledger = w.ledger();
-    long done = order.steps().stream().filter(s -> w.state().ticks().containsKey(s.id())).count();
-    String progress = done + " of " + order.steps().size() + " steps";
-    if (done == order.steps().size() && ledger.isSettled()) {
-      return Standing.of(Hop.SWAP, Standing.Kind.DONE, progress);
+    long done = steps.stream().filter(s -> w.ticks().containsKey(s.id())).count();
+    String progress =
+        steps.isEmpty() ? "nothing to change" : done + " of " + steps.size() + " steps";
+    if (done == steps.size() && ledger.isSettled()) {
+      return worked(w, progress);
     }
     String owed = ledger.isSettled() ? "" : ", " + ledger.owed() + " owed";
     return done == 0
-        ? Standing.of(Hop.SWAP, Standing.Kind.NOT_STARTED, order.steps().size() + " steps" + owed)
+        ? Standing.of(Hop.SWAP, Standing.Kind.NOT_STARTED, steps.size() + " steps" + owed)
         : Standing.of(Hop.SWAP, Standing.Kind.OPEN, progress + owed);
+  }
+
+  /** All steps here are done: is it written down, and are the other sensors done too? */
+  private static Standing worked(Workup w, String progress) {
+    if (!WorkTogether.isWrittenDown(w.here())) {
+      return Standing.of(Hop.SWAP, Standing.Kind.OPEN, "write down what was done");
+    }
+    return w.other(t -> !w.isDone(t))
+        .map(t -> Standing.of(Hop.SWAP, Standing.Kind.OPEN, "then the " + t.name()))
+        .orElseGet(() -> Standing.of(Hop.SWAP, Standing.Kind.DONE, progress));
   }
 
   private static Standing clear(Workup w) {
     Optional<String> gate = clearGate(w);
     if (gate.isPresent()) {
       return Standing.of(Hop.CLEAR, Standing.Kind.BLOCKED, gate.get());
+    }
+    if (!w.isProvenBy(Work.Proof.CLEARING) && w.state().cleared().isEmpty()) {
+      return Standing.of(Hop.CLEAR, Standing.Kind.DONE, "nothing to clear, it is watched");
     }
     if (w.state().cleared().isEmpty()) {
       return Standing.of(Hop.CLEAR, Standing.Kind.NOT_STARTED, "not cleared yet");
@@ -229,8 +257,12 @@ public record HopLine(List<Standing> standings) {
       return Standing.of(
           Hop.VERIFY, Standing.Kind.OPEN, "signed off elsewhere, not witnessed here");
     }
-    if (w.state().cleared().isEmpty()) {
+    if (w.state().cleared().isEmpty() && at(clear(w)) != Standing.Kind.DONE) {
       return Standing.of(Hop.VERIFY, Standing.Kind.BLOCKED, "by Clear");
+    }
+    if (w.state().watchedUntil().isPresent()) {
+      return Standing.of(
+          Hop.VERIFY, Standing.Kind.OPEN, "watched until " + w.state().watchedUntil().get());
     }
     return w.state().drive().isEmpty() && w.state().readiness().isEmpty()
         ? Standing.of(Hop.VERIFY, Standing.Kind.NOT_STARTED, "drive and read")

@@ -11,6 +11,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
+import hopmend.swap.Work;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -131,7 +132,7 @@ public final class JobRules {
     }
     Stream<Caution> own = Stream.empty();
     if (fact instanceof Fact.CheckAnswered a) {
-      own = w.check(a.check()).stream().flatMap(c -> w.cautions(c).stream());
+      own = w.here().check(a.check()).stream().flatMap(c -> w.here().cautions(c).stream());
     } else if (fact instanceof Fact.StepTicked t) {
       own =
           w.workOrder().flatMap(o -> o.step(t.step())).stream().flatMap(s -> s.cautions().stream());
@@ -227,6 +228,16 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.SensorChosen f) {
+      return when(
+          Stream.concat(w.targets().stream(), w.furtherSensors().stream())
+              .map(Target::about)
+              .noneMatch(a -> a.card().equals(f.card()) && a.site().equals(f.site())),
+          "",
+          "This vehicle has no sensor \"%s\". Pick one of its card.".formatted(f.site()));
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.VehicleIdentified f) {
       return card(w, f.card()).or(() -> card(w, f.cardOfEngine()));
     }
@@ -243,8 +254,7 @@ public final class JobRules {
 
     @Override
     public Optional<Refusal> of(Fact.VerdictTaken f) {
-      return when(
-              !w.remedies().contains(f.remedy()), "remedy", "None of the codes accuses a sensor.")
+      return notOffered(w, f)
           .or(
               () ->
                   when(
@@ -290,10 +300,13 @@ public final class JobRules {
 
     @Override
     public Optional<Refusal> of(Fact.RepairNoted f) {
+      boolean watches = w.here().work().filter(Work::watches).isPresent();
       return when(
-          f.words().strip().length() < SHORTEST_REPAIR,
-          "words",
-          "Say what was repaired, in 3 to 2000 characters.");
+              f.words().strip().length() < SHORTEST_REPAIR,
+              "words",
+              "Write it down in 3 to 2000 characters.")
+          .or(() -> when(watches && f.until() == null, "until", "Say until which day."))
+          .or(() -> when(!watches && f.until() != null, "until", "Nothing is watched here."));
     }
 
     @Override
@@ -380,14 +393,16 @@ public final class JobRules {
       contradicts = f -> f instanceof Fact.VerdictTaken || f instanceof Fact.CheckAnswered;
     } else if (fact instanceof Fact.VehicleIdentified) {
       contradicts = f -> f instanceof Fact.VehicleIdentified;
-    } else if (fact instanceof Fact.WorkOnChosen) {
-      contradicts = f -> f instanceof Fact.WorkOnChosen;
+    } else if (fact.choosesTheSensor()) {
+      contradicts = Fact::choosesTheSensor;
     } else if (fact instanceof Fact.SymptomsNoted) {
       contradicts = f -> f instanceof Fact.SymptomsNoted;
     } else if (fact instanceof Fact.SignedOff) {
       contradicts = f -> !(f instanceof Fact.NoteAdded);
     }
-    Predicate<Fact> bearing = contradicts;
+    // Said of the sensor that the page showed, never of another one.
+    Predicate<Fact> bearing =
+        fact.concernsOneSensor() ? contradicts.or(Fact::choosesTheSensor) : contradicts;
     return state.live().stream()
         .filter(e -> e.sequence() > seen && bearing.test(e.fact()))
         .findFirst()
@@ -396,6 +411,23 @@ public final class JobRules {
                 Refusal.changed(
                     "%s added something that bears on this after you opened the page. Look again, then decide."
                         .formatted(e.madeBy())));
+  }
+
+  private static Optional<Refusal> notOffered(Workup w, Fact.VerdictTaken f) {
+    List<Work> works = w.here().works();
+    if (works.stream().noneMatch(k -> k.remedy() == f.remedy())) {
+      return Optional.of(
+          Refusal.bad(
+              "work",
+              w.sheet().isEmpty()
+                  ? "None of the codes accuses a sensor."
+                  : "This sensor has nothing for \"%s\".".formatted(f.remedy().label())));
+    }
+    return when(
+        !f.work().isEmpty()
+            && works.stream().noneMatch(k -> k.id().equals(f.work()) && k.remedy() == f.remedy()),
+        "work",
+        "There is no such work for this sensor. Pick one of the list.");
   }
 
   private static boolean agrees(Workup w, Remedy remedy) {
@@ -447,7 +479,7 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> answer(Workup w, Fact.CheckAnswered f) {
-    Optional<Check> check = w.check(f.check());
+    Optional<Check> check = w.here().check(f.check());
     if (check.isEmpty()) {
       return Optional.of(Refusal.bad("", "The sheet has no check \"" + f.check() + "\"."));
     }
@@ -460,7 +492,8 @@ public final class JobRules {
     }
     return when(
         f.measured() != null
-            && !w.outcome(check.get(), f.measured(), Optional.ofNullable(f.companion()))
+            && !w.here()
+                .outcome(check.get(), f.measured(), Optional.ofNullable(f.companion()))
                 .filter(f.outcome()::equals)
                 .isPresent(),
         "value",
@@ -469,7 +502,8 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {
-    Optional<PartChoice.Candidate> candidate = w.partChoice().flatMap(c -> c.byNumber(f.number()));
+    Optional<PartChoice.Candidate> candidate =
+        w.here().partChoice().flatMap(c -> c.byNumber(f.number()));
     if (candidate.isEmpty()) {
       return Optional.of(Refusal.bad("number", "Pick one of the parts of the card."));
     }
@@ -482,10 +516,10 @@ public final class JobRules {
 
   /** A difference that stops the job stops it, whoever says that it does not matter. */
   private static Optional<Refusal> compared(Workup w, Fact.PartsCompared f) {
-    if (w.chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
+    if (w.here().chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
       return Optional.of(Refusal.bad("", "Choose a part first, then compare it with the old one."));
     }
-    if (w.comparison().orElseThrow().stops()) {
+    if (w.here().comparison().orElseThrow().stops()) {
       return Optional.of(
           Refusal.bad("", "The card shows a difference that stops the job. Choose another part."));
     }
@@ -529,7 +563,7 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> tick(Workup w, Fact.StepTicked f) {
-    JobState.Ticked before = w.state().ticks().get(f.step());
+    JobState.Ticked before = w.ticks().get(f.step());
     if (before != null) {
       return Optional.of(Refusal.changed(before.who() + " has already ticked this step."));
     }
@@ -551,13 +585,13 @@ public final class JobRules {
         w.workOrder().orElseThrow().steps().stream()
             .takeWhile(s -> !s.id().equals(f.step()))
             .filter(s -> s.cautions().stream().anyMatch(c -> c.hardStop()))
-            .filter(s -> !w.state().ticks().containsKey(s.id()))
+            .filter(s -> !w.ticks().containsKey(s.id()))
             .findFirst();
     if (open.isPresent()) {
       return open.map(s -> Refusal.gate("Hard stop: first \"" + s.brief() + "\"."));
     }
     return step.get().after().stream()
-        .filter(id -> !w.state().ticks().containsKey(id))
+        .filter(id -> !w.ticks().containsKey(id))
         .flatMap(id -> w.workOrder().orElseThrow().step(id).stream())
         .findFirst()
         .map(s -> Refusal.gate("First \"" + s.brief() + "\"."));
@@ -581,9 +615,9 @@ public final class JobRules {
   /** What goes back must have come off, as a piece that no step takes. */
   private static Optional<Refusal> moved(Workup w, Fact.PiecesMoved f) {
     int out =
-        w.state().movements().stream()
-            .filter(m -> m.item().equals(f.item()))
-            .mapToInt(Ledger.Movement::pieces)
+        w.ledger().open().stream()
+            .filter(l -> l.step().isEmpty() && l.item().equals(f.item()))
+            .mapToInt(Ledger.Line::owed)
             .sum();
     boolean ofAStep =
         w.ledger().open().stream().anyMatch(l -> !l.step().isEmpty() && l.item().equals(f.item()));

@@ -4,16 +4,16 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.swap.Ledger;
+import hopmend.swap.WorkPlan;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * What the entries of a job add up to. Built by {@link #of} from the entries alone: the same
@@ -32,12 +32,15 @@ public final class JobState {
   private final List<String> notes = new ArrayList<>();
   private Fact.VehicleIdentified vehicle;
   private Fact.SymptomsNoted symptoms;
+  private final List<Round> rounds = new ArrayList<>();
   private TroubleCode workOn;
+  private Fact.SensorChosen sensorChosen;
   private Fact.VerdictTaken verdict;
+  private long verdictAt;
   private String site;
   private Fact.PartChosen part;
   private Fact.PartsCompared compared;
-  private String repair;
+  private Fact.RepairNoted repair;
   private Instant cleared;
   private List<ReadCode> beforeClear = List.of();
   private Afterwards afterClear;
@@ -49,6 +52,13 @@ public final class JobState {
 
   /** A ticked step: its fact, by whom and when. */
   public record Ticked(Fact.StepTicked fact, String who, Instant at, long sequence) {}
+
+  /** An earlier attempt on the sensor: another work, or one whose proof failed. */
+  public record Round(Fact.VerdictTaken verdict, Map<String, Ticked> ticks) {
+    public Round {
+      ticks = Map.copyOf(ticks);
+    }
+  }
 
   /** A routine's last run; the end is empty while it runs. */
   public record RoutineRun(
@@ -63,6 +73,8 @@ public final class JobState {
     for (JobEntry e : live()) {
       if (!e.fact().concernsOneSensor() || e.about().concerns(sensor)) {
         apply(e);
+      } else if (e.fact() instanceof Fact.VerdictTaken) {
+        proveAnew();
       }
     }
   }
@@ -142,6 +154,13 @@ public final class JobState {
     @Override
     public Void of(Fact.WorkOnChosen f) {
       workOn = f.code();
+      sensorChosen = null;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SensorChosen f) {
+      sensorChosen = f;
       return null;
     }
 
@@ -154,7 +173,12 @@ public final class JobState {
 
     @Override
     public Void of(Fact.VerdictTaken f) {
+      if (verdict != null && (cleared != null || isOtherWork(f))) {
+        startRound();
+      }
+      proveAnew();
       verdict = f;
+      verdictAt = e.sequence();
       return null;
     }
 
@@ -178,7 +202,8 @@ public final class JobState {
 
     @Override
     public Void of(Fact.StepTicked f) {
-      ticks.put(f.step(), new Ticked(f, e.madeBy(), e.happened(), e.sequence()));
+      ticks.put(
+          WorkPlan.operation(f.step()), new Ticked(f, e.madeBy(), e.happened(), e.sequence()));
       return null;
     }
 
@@ -195,7 +220,7 @@ public final class JobState {
 
     @Override
     public Void of(Fact.RepairNoted f) {
-      repair = f.words();
+      repair = f;
       return null;
     }
 
@@ -269,6 +294,36 @@ public final class JobState {
     public Void of(Fact.Unreadable f) {
       return null;
     }
+  }
+
+  private boolean isOtherWork(Fact.VerdictTaken f) {
+    return f.remedy() != verdict.remedy() || !f.work().equals(verdict.work());
+  }
+
+  /** What was done under the verdict before counts no more; what it left off is still owed. */
+  private void startRound() {
+    rounds.add(new Round(verdict, ticks));
+    ticks.clear();
+    part = null;
+    compared = null;
+    repair = null;
+  }
+
+  /** A verdict behind the clearing asks for work that the clearing cannot have proven. */
+  private void proveAnew() {
+    if (cleared == null) {
+      return;
+    }
+    if (afterClear != null) {
+      beforeClear = afterClear.codes();
+      beforeClear.forEach(c -> codes.merge(c.code(), c, ReadCode::together));
+    }
+    cleared = null;
+    afterClear = null;
+    readiness = null;
+    drive = null;
+    routines.clear();
+    overrules.remove(Hop.CLEAR);
   }
 
   private void signOff(JobEntry e) {
@@ -348,6 +403,21 @@ public final class JobState {
     return Optional.ofNullable(workOn);
   }
 
+  /** The sensor that the job was turned to, if that came after a code was chosen. */
+  Optional<Fact.SensorChosen> sensorChosen() {
+    return Optional.ofNullable(sensorChosen);
+  }
+
+  /** Attempts before this one, the first first. */
+  public List<Round> rounds() {
+    return List.copyOf(rounds);
+  }
+
+  /** The entry by which the verdict was taken, 0 if none was. */
+  long verdictAt() {
+    return verdictAt;
+  }
+
   /** The last answer to every check, in the order of answering. */
   public List<Fact.CheckAnswered> answers() {
     return List.copyOf(answers.values());
@@ -373,16 +443,17 @@ public final class JobState {
     return java.util.Collections.unmodifiableMap(ticks);
   }
 
-  public Set<String> tickedSteps() {
-    return new HashSet<>(ticks.keySet());
-  }
-
   public List<Ledger.Movement> movements() {
     return List.copyOf(movements);
   }
 
   public Optional<String> repair() {
-    return Optional.ofNullable(repair);
+    return Optional.ofNullable(repair).map(Fact.RepairNoted::words);
+  }
+
+  /** The day until which the sensor is watched, where it is. */
+  public Optional<LocalDate> watchedUntil() {
+    return Optional.ofNullable(repair).map(Fact.RepairNoted::until);
   }
 
   public Optional<String> overruled(Hop gate) {

@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.catalog.VehicleCard;
 import hopmend.part.Part;
 import hopmend.sensor.Traits;
+import hopmend.swap.Work;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -10,15 +11,16 @@ import java.util.Optional;
 final class JobTraits {
   private JobTraits() {}
 
-  static Traits of(Traits sensor, JobState state, Optional<VehicleCard> card) {
+  static Traits of(Traits sensor, JobState state, Optional<VehicleCard> card, Work work) {
     Optional<Part> part = state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
     return sensor
         .with("place", state.vehicle().map(v -> words(v.place())).orElse(""))
+        .with("opens", words(work.opens()))
         .with("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""))
         .with("seal", part.map(p -> p.sealIncluded() ? "included" : "apart").orElse(""));
   }
 
-  private static String words(Enum<?> value) {
+  static String words(Enum<?> value) {
     return value.name().toLowerCase(Locale.ROOT).replace('_', ' ');
   }
 }

@@ -1,10 +1,8 @@
 package hopmend.job;
 
 import hopmend.catalog.Catalog;
-import hopmend.swap.WorkOrder;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** Which sensor an entry is about, where the entry itself does not say. */
 final class SensorAtHand {
@@ -35,23 +33,5 @@ final class SensorAtHand {
 
   private static boolean isUntold(JobEntry e) {
     return e.fact().concernsOneSensor() && e.about().equals(About.NOTHING);
-  }
-
-  /** The work order of a sensor; empty if the catalog of today does not know it. */
-  static Optional<WorkOrder> workOrder(About about, Catalog catalog) {
-    return catalog
-        .sheet(about.family())
-        .flatMap(
-            s ->
-                catalog
-                    .card(about.card())
-                    .flatMap(
-                        c ->
-                            c.site(about.site())
-                                .filter(site -> site.family().equals(s.family()))
-                                .map(
-                                    site ->
-                                        catalog.workOrder(
-                                            catalog.variant(s, c.traits(site)), c, site))));
   }
 }

@@ -3,6 +3,7 @@ package hopmend.prove;
 /** What a proven suspect calls for. */
 public enum Remedy {
   REPLACE_SENSOR("Replace the sensor"),
+  RENEW_SEAL("Renew only the seal"),
   REPAIR_WIRING("Repair the wiring"),
   UPDATE_SOFTWARE("Update the software first"),
   RUN_LEARN("Run the learn, change nothing"),

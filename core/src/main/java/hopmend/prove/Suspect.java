@@ -7,6 +7,7 @@ import hopmend.sensor.Conditional;
  * A single fault that could have set the code.
  *
  * @param weight how often it is the cause, relative to the other suspects of the sheet
+ * @param work id of the work that puts it right; null for the usual one of its remedy
  */
 public record Suspect(
     String id,
@@ -14,6 +15,7 @@ public record Suspect(
     double weight,
     Remedy remedy,
     String about,
+    String work,
     Condition condition,
     String source)
     implements Conditional {

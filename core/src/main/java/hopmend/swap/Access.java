@@ -1,5 +1,6 @@
 package hopmend.swap;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -19,6 +20,33 @@ public record Access(List<Operation> operations, List<String> throughout, List<S
     operations = List.copyOf(operations);
     throughout = List.copyOf(throughout);
     everywhere = List.copyOf(everywhere);
+  }
+
+  /** What both ways ask for together, each operation once and in the order of both. */
+  Access and(Access other) {
+    return new Access(
+        merged(operations, other.operations),
+        both(throughout, other.throughout),
+        both(everywhere, other.everywhere));
+  }
+
+  private static List<Operation> merged(List<Operation> one, List<Operation> other) {
+    List<Operation> merged = new ArrayList<>();
+    int next = 0;
+    for (Operation o : other) {
+      for (int common = one.indexOf(o); next <= common; next++) {
+        merged.add(one.get(next));
+      }
+      if (!one.contains(o)) {
+        merged.add(o);
+      }
+    }
+    merged.addAll(one.subList(next, one.size()));
+    return merged;
+  }
+
+  private static <T> List<T> both(List<T> one, List<T> other) {
+    return Stream.concat(one.stream(), other.stream()).distinct().toList();
   }
 
   List<Operation> before() {

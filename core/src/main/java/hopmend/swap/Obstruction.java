@@ -10,6 +10,8 @@ import java.util.Optional;
  * @param pieces what comes off, with counts: the part itself and its fasteners
  * @param under ids of obstructions that lie on top of this one and come off before it
  * @param plug a connector on it that must be plugged again, null if none
+ * @param sensor id of the site whose sensor it is, null for anything else
+ * @param supplies what is renewed when it goes back: gaskets, one-way clips, seals
  * @param fastener id of the fastener with a torque for the refit, null if none
  */
 public record Obstruction(
@@ -24,7 +26,9 @@ public record Obstruction(
     List<Operation.Debt> pieces,
     List<String> under,
     Plug plug,
+    String sensor,
     List<String> tools,
+    List<String> supplies,
     List<String> cautions,
     String fastener,
     String latch,
@@ -37,6 +41,7 @@ public record Obstruction(
     pieces = List.copyOf(pieces);
     under = under == null ? List.of() : List.copyOf(under);
     tools = tools == null ? List.of() : List.copyOf(tools);
+    supplies = supplies == null ? List.of() : List.copyOf(supplies);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
     if (pieces.isEmpty()) {
       throw new IllegalArgumentException("Obstruction " + id + " has no pieces");

@@ -2,8 +2,17 @@ package hopmend.swap;
 
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * One operation of a family sheet. An operation that takes something off names the debt; its
@@ -69,6 +78,47 @@ public record Operation(
         latch,
         condition,
         source);
+  }
+
+  /**
+   * Some of the operations, each behind what came before it: one that is left out hands its
+   * predecessors on.
+   */
+  public static List<Operation> chained(List<Operation> some, List<Operation> all) {
+    Set<String> there = some.stream().map(Operation::id).collect(Collectors.toSet());
+    Map<String, Operation> byId =
+        all.stream().collect(Collectors.toMap(Operation::id, o -> o, (one, other) -> one));
+    return some.stream().map(o -> o.behind(before(o, there, byId).stream())).toList();
+  }
+
+  private static Set<String> before(Operation o, Set<String> there, Map<String, Operation> all) {
+    Set<String> before = new LinkedHashSet<>();
+    Deque<String> open = new ArrayDeque<>(o.after());
+    Set<String> seen = new HashSet<>();
+    while (!open.isEmpty()) {
+      String id = open.pop();
+      if (there.contains(id) || !all.containsKey(id)) {
+        before.add(id);
+      } else if (seen.add(id)) {
+        open.addAll(all.get(id).after());
+      }
+    }
+    return before;
+  }
+
+  /** The same behind these operations. */
+  Operation behind(Stream<String> predecessors) {
+    return with(predecessors.distinct().toList(), cautions);
+  }
+
+  /** Whether doing this is doing the other: what differs are words, never what warns or is owed. */
+  boolean isDoneLike(Operation other) {
+    return id.equals(other.id)
+        && phase == other.phase
+        && cautions.equals(other.cautions)
+        && Objects.equals(takesOff, other.takesOff)
+        && Objects.equals(undoes, other.undoes)
+        && Objects.equals(fastener, other.fastener);
   }
 
   public Optional<Debt> debt() {

@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 /**
  * One step of a work order, everything resolved.
  *
+ * @param sensor whose step it is, where several are worked on and they do not share it; else empty
  * @param after ids of the steps that come right before it
  * @param debts what is owed once it is ticked
  * @param settles the step whose debts this one settles
@@ -14,6 +15,7 @@ import java.util.stream.Stream;
 public record Step(
     String id,
     Phase phase,
+    String sensor,
     String brief,
     String full,
     double minutes,
@@ -39,6 +41,7 @@ public record Step(
     return new Step(
         id,
         phase,
+        sensor,
         brief,
         full,
         minutes,

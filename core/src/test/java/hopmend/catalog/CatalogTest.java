@@ -10,6 +10,7 @@ import hopmend.find.BayDrawing;
 import hopmend.find.ChassisDrawing;
 import hopmend.find.Site;
 import hopmend.find.SiteFinder;
+import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.LiveSignal;
 import hopmend.swap.Operation;
@@ -249,7 +250,11 @@ class CatalogTest {
 
   private WorkOrder orderOf(VehicleCard card, Site site) {
     FamilySheet sheet = catalog.sheet(site.family()).orElseThrow();
-    return catalog.workOrder(catalog.variant(sheet, card.traits(site)), card, site);
+    return catalog.workOrder(
+        catalog.variant(sheet, card.traits(site)),
+        card,
+        site,
+        catalog.usual(Remedy.REPLACE_SENSOR));
   }
 
   @Test

@@ -10,6 +10,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
 import hopmend.swap.Step;
 import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -63,14 +64,13 @@ class EveryVariantTest {
             .anyMatch(c -> c.looksFor().contains("sensor"));
       }
       WorkOrder order =
-          WorkOrder.of(
-              v.operations(),
-              List.of(),
+          WorkPlan.order(
+              List.of(
+                  new WorkPlan.Sensor(
+                      "here", "here", v.operations(), List.of(), Optional.of(any), Access.FREE)),
               List.of(),
               Map.of(),
-              Optional.of(any),
-              CATALOG.cautions(),
-              new Access(List.of(), List.of(), List.of()));
+              CATALOG.cautions());
       List<String> back = order.steps().stream().flatMap(s -> s.settles().stream()).toList();
       assertThat(order.steps().stream().filter(Step::takesOff).map(Step::id).toList())
           .as("%s: what is taken off goes back", traits)

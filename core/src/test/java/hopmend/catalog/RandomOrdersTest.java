@@ -12,7 +12,9 @@ import hopmend.swap.Ledger;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
 import hopmend.swap.Step;
+import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -35,28 +37,17 @@ class RandomOrdersTest {
     OWN = FASTENERS.values().iterator().next();
   }
 
-  private record Vehicle(
-      FamilySheet variant, List<Obstruction> stack, List<String> inTheWay, Access access) {
+  private record Vehicle(List<WorkPlan.Sensor> sensors, List<Obstruction> stack) {
     WorkOrder order() {
-      return WorkOrder.of(
-          variant.operations(),
-          stack,
-          inTheWay,
-          FASTENERS,
-          Optional.of(OWN),
-          CATALOG.cautions(),
-          access);
+      return WorkPlan.order(sensors, stack, FASTENERS, CATALOG.cautions());
+    }
+
+    List<String> everywhere() {
+      return sensors.stream().flatMap(s -> s.access().everywhere().stream()).distinct().toList();
     }
   }
 
   private static Vehicle vehicle(Random random) {
-    FamilySheet sheet = CATALOG.sheets().get(random.nextInt(CATALOG.sheets().size()));
-    Traits traits = Traits.UNKNOWN;
-    for (Trait t : CATALOG.traits()) {
-      if (random.nextBoolean()) {
-        traits = traits.with(t.trait(), t.values().get(random.nextInt(t.values().size())));
-      }
-    }
     List<Obstruction> stack = new ArrayList<>();
     List<String> ids = new ArrayList<>();
     for (int i = 0; i < random.nextInt(7); i++) {
@@ -64,15 +55,38 @@ class RandomOrdersTest {
       ids.add("thing-" + i);
       stack.add(thing(ids.get(i), under, random.nextInt(4) == 0 ? List.of("fuel") : List.of()));
     }
-    List<String> inTheWay = ids.stream().filter(o -> random.nextBoolean()).toList();
-    Site.WayIn way = Site.WayIn.values()[random.nextInt(Site.WayIn.values().length)];
     List<String> everywhere = random.nextInt(5) == 0 ? List.of("high-voltage") : List.of();
+    List<WorkPlan.Sensor> sensors = new ArrayList<>();
+    for (int i = 0; i <= random.nextInt(3); i++) {
+      sensors.add(sensor(random, "place-" + i, ids, everywhere));
+    }
+    return new Vehicle(sensors, stack);
+  }
+
+  /** Any work that suits any sensor in any variant, reached in any way. */
+  private static WorkPlan.Sensor sensor(
+      Random random, String place, List<String> things, List<String> everywhere) {
+    FamilySheet sheet = CATALOG.sheets().get(random.nextInt(CATALOG.sheets().size()));
+    Traits traits = Traits.UNKNOWN;
+    for (Trait t : CATALOG.traits()) {
+      if (random.nextBoolean()) {
+        traits = traits.with(t.trait(), t.values().get(random.nextInt(t.values().size())));
+      }
+    }
+    FamilySheet variant = CATALOG.variant(sheet, traits);
+    List<Work> works = CATALOG.works().stream().filter(w -> w.suits(variant.operations())).toList();
+    Work work = works.get(random.nextInt(works.size()));
+    Site.WayIn way = Site.WayIn.values()[random.nextInt(Site.WayIn.values().length)];
     WaysIn.Way asked = CATALOG.waysIn().way(way);
-    return new Vehicle(
-        CATALOG.variant(sheet, traits),
-        stack,
-        inTheWay,
-        new Access(CATALOG.waysIn().operations(asked), asked.throughout(), everywhere));
+    return new WorkPlan.Sensor(
+        place,
+        place,
+        work.on(variant.operations()),
+        things.stream().filter(o -> work.opensTheWay() && random.nextBoolean()).toList(),
+        Optional.of(OWN),
+        work.goesThere()
+            ? new Access(CATALOG.waysIn().operations(asked), asked.throughout(), everywhere)
+            : new Access(List.of(), List.of(), everywhere));
   }
 
   private static Obstruction thing(String id, List<String> under, List<String> cautions) {
@@ -88,6 +102,8 @@ class RandomOrdersTest {
         List.of(new Operation.Debt(id, 1), new Operation.Debt("bolt of " + id, 3)),
         under,
         null,
+        null,
+        List.of(),
         List.of(),
         cautions,
         null,
@@ -121,23 +137,33 @@ class RandomOrdersTest {
   /** Of the vehicle at every step, of the work at its own, of the way in between in and out. */
   private static void noCautionIsMissing(Vehicle v, WorkOrder order, List<String> ids) {
     for (Step s : order.steps()) {
-      List<String> shown = s.cautions().stream().map(Caution::id).toList();
-      assertThat(shown).as(s.id()).containsAll(v.access().everywhere());
-      v.variant()
-          .operation(s.id())
-          .ifPresent(o -> assertThat(shown).as(s.id()).containsAll(o.cautions()));
+      List<String> shown = shown(s);
+      assertThat(shown).as(s.id()).containsAll(v.everywhere());
+      v.sensors().stream()
+          .filter(x -> WorkPlan.place(s.id()).isEmpty() || WorkPlan.place(s.id()).equals(x.place()))
+          .flatMap(x -> x.operations().stream())
+          .filter(o -> o.id().equals(WorkPlan.operation(s.id())))
+          .forEach(o -> assertThat(shown).as(s.id()).containsAll(o.cautions()));
     }
-    List<Operation> way = v.access().operations();
-    if (way.size() > 1) {
-      int in = ids.indexOf(way.get(0).id());
-      int out = ids.indexOf(way.get(way.size() - 1).id());
-      for (int i = in; i < out; i++) {
-        List<String> shown = order.steps().get(i).cautions().stream().map(Caution::id).toList();
-        if (i > in) {
-          assertThat(shown).as(ids.get(i)).containsAll(v.access().throughout());
+    for (WorkPlan.Sensor sensor : v.sensors()) {
+      List<Operation> way = sensor.access().operations();
+      for (int i = way.isEmpty() ? 0 : ids.indexOf(way.get(0).id()) + 1;
+          !way.isEmpty() && i < ids.indexOf(way.get(way.size() - 1).id());
+          i++) {
+        // Between the last step up and the first step down.
+        Step s = order.steps().get(i);
+        boolean between =
+            way.stream().noneMatch(o -> o.id().equals(s.id()))
+                && ids.indexOf("raise") < i
+                && i < ids.indexOf("lower");
+        if (between) {
+          assertThat(shown(s)).as(s.id()).containsAll(sensor.access().throughout());
         }
       }
     }
-    assertThat(order.steps().get(0).cautions()).as("the first step stops").isNotEmpty();
+  }
+
+  private static List<String> shown(Step s) {
+    return s.cautions().stream().map(Caution::id).toList();
   }
 }

@@ -16,6 +16,7 @@ import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Diagnosis;
+import hopmend.prove.Remedy;
 import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
@@ -109,7 +110,8 @@ class AsLookedAtTest {
         CATALOG.workOrder(
             CATALOG.variant(CATALOG.sheet(site.family()).orElseThrow(), card.traits(site)),
             card,
-            site);
+            site,
+            CATALOG.usual(Remedy.REPLACE_SENSOR));
     isAsLookedAt(
         id + "-" + siteId + ".txt",
         order.steps().stream().map(AsLookedAtTest::line).collect(Collectors.joining())
@@ -161,9 +163,9 @@ class AsLookedAtTest {
     }
     facts.forEach(f -> entries.add(new JobEntry(entries.size() + 1, T0, "ann", f)));
     Workup w = new Workup(JobState.of(entries), CATALOG, SHOP);
-    Diagnosis d = w.diagnosis().orElseThrow();
+    Diagnosis d = w.here().diagnosis().orElseThrow();
     Verdict v = w.verdict().orElseThrow();
-    SwapOrProve schools = w.schools().orElseThrow();
+    SwapOrProve schools = w.here().schools().orElseThrow();
     StringBuilder text = new StringBuilder();
     d.standings()
         .forEach(

@@ -119,10 +119,10 @@ class CautionsTest {
       assertThat(ids(s.cautions())).containsAll(card.cautions());
     }
     for (Check c : w.sheet().orElseThrow().checks()) {
-      requireFor(where + " " + c.id(), c.how(), ids(w.cautions(c)));
-      assertThat(ids(w.cautions(c))).containsAll(card.cautions());
+      requireFor(where + " " + c.id(), c.how(), ids(w.here().cautions(c)));
+      assertThat(ids(w.here().cautions(c))).containsAll(card.cautions());
       if (LIFTED.contains(site.wayIn()) && !c.elsewhere()) {
-        assertThat(ids(w.cautions(c))).as(where + " " + c.id()).contains("raised");
+        assertThat(ids(w.here().cautions(c))).as(where + " " + c.id()).contains("raised");
       }
     }
     w.routines().forEach(r -> requireFor(where + " " + r.id(), "in a " + r.name(), r.cautions()));

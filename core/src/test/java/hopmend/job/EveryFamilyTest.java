@@ -7,6 +7,7 @@ import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
+import hopmend.prove.Remedy;
 import hopmend.swap.Operation;
 import hopmend.swap.Step;
 import java.util.List;
@@ -77,7 +78,8 @@ class EveryFamilyTest extends WalkedJob {
   void highVoltageStopsTheWorkFirst(VehicleCard card, Site site, String where) {
     FamilySheet sheet =
         CATALOG.variant(CATALOG.sheet(site.family()).orElseThrow(), card.traits(site));
-    Step first = CATALOG.workOrder(sheet, card, site).steps().get(0);
+    Step first =
+        CATALOG.workOrder(sheet, card, site, CATALOG.usual(Remedy.REPLACE_SENSOR)).steps().get(0);
     assertThat(
             first.cautions().stream().anyMatch(c -> c.id().equals("high-voltage") && c.hardStop()))
         .as(where)

@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** What a healthy sensor shows is never held against it. */
 class HealthyPartTest extends JobOnPaper {
   private static boolean finds(Workup w, Check check, Reading value, Reading companion) {
-    String outcome = w.outcome(check, value, Optional.ofNullable(companion)).orElseThrow();
+    String outcome = w.here().outcome(check, value, Optional.ofNullable(companion)).orElseThrow();
     return check.known(outcome).orElseThrow().finds();
   }
 
@@ -35,9 +35,11 @@ class HealthyPartTest extends JobOnPaper {
   void aThermistorIsJudgedAtItsTemperature(double celsius, double kiloohm, boolean wrong) {
     Workup w = on("wherrill-teal-16", "P0118");
     Reading value = Reading.of(kiloohm, MeasureUnit.KILOOHM);
-    Check check = w.check("resistance").orElseThrow();
+    Check check = w.here().check("resistance").orElseThrow();
     assertThat(finds(w, check, value, Reading.of(celsius, MeasureUnit.CELSIUS))).isEqualTo(wrong);
-    assertThat(w.outcome(check, value, Optional.empty())).as("without its temperature").isEmpty();
+    assertThat(w.here().outcome(check, value, Optional.empty()))
+        .as("without its temperature")
+        .isEmpty();
     Fact alone = new Fact.CheckAnswered("resistance", "high", value, null);
     assertThat(JobRules.refuse(w, alone, 9, new JobRules.Person("ann", Role.LEAD))).isPresent();
   }
@@ -45,7 +47,7 @@ class HealthyPartTest extends JobOnPaper {
   @Test
   void aPiezoPassesNoCurrent() {
     Workup w = on("osmere-crake-14", "P0325");
-    Check check = w.check("resistance").orElseThrow();
+    Check check = w.here().check("resistance").orElseThrow();
     assertThat(finds(w, check, Reading.of(900_000, MeasureUnit.KILOOHM), null)).isFalse();
     assertThat(finds(w, check, Reading.of(0.4, MeasureUnit.KILOOHM), null)).isTrue();
   }
@@ -55,7 +57,7 @@ class HealthyPartTest extends JobOnPaper {
   void idleAirFollowsTheSizeOfTheEngine() {
     Workup w = on("wherrill-teal-16", "P0101");
     Check check =
-        w.checks().stream()
+        w.here().checks().stream()
             .filter(c -> c.measured().isPresent() && c.id().contains("idle"))
             .findFirst()
             .orElseThrow();
@@ -124,7 +126,7 @@ class HealthyPartTest extends JobOnPaper {
   @Test
   void oldSoftwareComesFirstWhateverElseWasFound() {
     Workup w = on("tidewell-alder-77", "P24AE");
-    for (Check c : w.checks()) {
+    for (Check c : w.here().checks()) {
       Outcome found =
           c.outcomes().stream()
               .filter(o -> c.id().equals("bulletin") ? o.id().equals("old") : o.finds())
@@ -132,7 +134,7 @@ class HealthyPartTest extends JobOnPaper {
               .orElseThrow();
       say(new Fact.CheckAnswered(c.id(), found.id(), null, null));
     }
-    assertThat(workup().diagnosis().map(Diagnosis::leader).orElseThrow().suspect().remedy())
+    assertThat(workup().here().diagnosis().map(Diagnosis::leader).orElseThrow().suspect().remedy())
         .isNotEqualTo(Remedy.UPDATE_SOFTWARE);
     assertThat(workup().verdict().orElseThrow().remedy()).contains(Remedy.UPDATE_SOFTWARE);
     assertThat(workup().verdict().orElseThrow().reasons().get(0).fact())

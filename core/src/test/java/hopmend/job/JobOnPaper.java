@@ -34,6 +34,12 @@ abstract class JobOnPaper {
     entries.add(new JobEntry(entries.size() + 1, T0.plusSeconds(entries.size()), "ann", fact));
   }
 
+  /** The same about one sensor. */
+  void say(Fact fact, About about) {
+    say(fact);
+    entries.set(entries.size() - 1, entries.get(entries.size() - 1).withAbout(about));
+  }
+
   Workup workup() {
     return workup(SHOP);
   }

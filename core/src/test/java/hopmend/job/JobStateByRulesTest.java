@@ -39,7 +39,7 @@ class JobStateByRulesTest {
     assertThat(state.live()).isEqualTo(live());
     assertThat(state.verdict()).isEqualTo(last(Fact.VerdictTaken.class));
     assertThat(state.vehicle()).isEqualTo(last(Fact.VehicleIdentified.class));
-    assertThat(state.part()).isEqualTo(last(Fact.PartChosen.class));
+    assertThat(state.part()).isEqualTo(partByDefinition());
     assertThat(state.site())
         .isEqualTo(last(Fact.SiteConfirmed.class).map(Fact.SiteConfirmed::site));
     assertThat(state.signedOff()).isEqualTo(signedOffByDefinition());
@@ -134,8 +134,38 @@ class JobStateByRulesTest {
     return undone > signed ? Optional.empty() : last(Fact.SignedOff.class);
   }
 
+  /** Since when proofs count: the last clearing, or the verdict that began another round. */
   private long clearing() {
-    return lastSequence(e -> e.fact() instanceof Fact.CodesCleared);
+    return Math.max(lastSequence(e -> e.fact() instanceof Fact.CodesCleared), round());
+  }
+
+  /** Whether anything is cleared at an entry: a clearing before it, and no verdict since. */
+  private boolean isCleared(JobEntry at) {
+    return live().stream()
+        .filter(e -> e.sequence() < at.sequence())
+        .filter(e -> e.fact() instanceof Fact.CodesCleared || e.fact() instanceof Fact.VerdictTaken)
+        .reduce((a, b) -> b)
+        .filter(e -> e.fact() instanceof Fact.CodesCleared)
+        .isPresent();
+  }
+
+  /** Since the last verdict that found the codes cleared: it begins another round. */
+  private long round() {
+    return lastSequence(e -> e.fact() instanceof Fact.VerdictTaken && isCleared(e));
+  }
+
+  private Optional<Fact.PartChosen> partByDefinition() {
+    long first =
+        live().stream()
+            .filter(e -> e.fact() instanceof Fact.VerdictTaken)
+            .mapToLong(JobEntry::sequence)
+            .min()
+            .orElse(0);
+    long from = round() == first ? 0 : round();
+    return live().stream()
+        .filter(e -> e.sequence() > from && e.fact() instanceof Fact.PartChosen)
+        .map(e -> (Fact.PartChosen) e.fact())
+        .reduce((a, b) -> b);
   }
 
   private <F extends Fact> Optional<F> sinceClearing(Class<F> kind) {
@@ -146,12 +176,28 @@ class JobStateByRulesTest {
         .reduce((a, b) -> b);
   }
 
-  /** A reading of the vehicle belongs to "after" once anything was cleared before it. */
+  /** A reading of the vehicle belongs to "after" while its codes are cleared. */
   private boolean isAfter(JobEntry e) {
     return e.fact() instanceof Fact.CodesRead r
         && r.source() == Fact.CodeSource.VEHICLE
-        && live().stream()
-            .anyMatch(c -> c.fact() instanceof Fact.CodesCleared && c.sequence() < e.sequence());
+        && isCleared(e);
+  }
+
+  /** What came back is the job's from the verdict on that follows; else the reading's own time. */
+  private Optional<Long> tellsFrom(JobEntry reading) {
+    if (!isAfter(reading)) {
+      return Optional.of(reading.sequence());
+    }
+    return live().stream()
+        .filter(e -> e.sequence() > reading.sequence())
+        .filter(
+            e ->
+                e.fact() instanceof Fact.CodesCleared
+                    || e.fact() instanceof Fact.VerdictTaken
+                    || isAfter(e))
+        .findFirst()
+        .filter(e -> e.fact() instanceof Fact.VerdictTaken)
+        .map(JobEntry::sequence);
   }
 
   private Optional<JobState.Afterwards> afterClearByDefinition() {
@@ -187,7 +233,8 @@ class JobStateByRulesTest {
       Set<CodeState> states = new TreeSet<>();
       boolean there = false;
       for (JobEntry e : live()) {
-        if (e.sequence() > aside && !isAfter(e) && e.fact() instanceof Fact.CodesRead r) {
+        if (e.fact() instanceof Fact.CodesRead r
+            && tellsFrom(e).filter(t -> t > aside).isPresent()) {
           for (ReadCode c : r.codes()) {
             there |= c.code().equals(code);
             states.addAll(c.code().equals(code) ? c.states() : Set.of());
@@ -216,7 +263,7 @@ class JobStateByRulesTest {
     long start =
         lastSequence(e -> e.fact() instanceof Fact.RoutineStarted s && s.routine().equals("learn"));
     return live().stream()
-        .filter(e -> start > 0 && e.sequence() > start)
+        .filter(e -> start > round() && e.sequence() > start)
         .map(JobEntry::fact)
         .filter(f -> f instanceof Fact.RoutineEnded r && r.routine().equals("learn"))
         .map(Fact.RoutineEnded.class::cast)

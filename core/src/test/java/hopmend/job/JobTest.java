@@ -30,6 +30,7 @@ class JobTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
       new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  private static final LocalDate TODAY = LocalDate.of(2026, 11, 24);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
 
@@ -129,7 +130,7 @@ class JobTest {
   @Test
   void signOffListsWhatIsMissingUntilNothingIs() {
     swapped().add(new Fact.CodesCleared("v"), none());
-    assertThat(workup().signOff(java.util.Optional.empty()).missing())
+    assertThat(workup().signOff(Optional.empty(), TODAY).missing())
         .containsExactly(
             "run the relearn: Cam against crank learn", "read the monitors", "log a drive");
     add(
@@ -138,12 +139,12 @@ class JobTest {
         new Fact.DriveLogged("id", "drive.csv"),
         new Fact.ReadinessRead("00076500"));
     var proven = java.util.Optional.of(new hopmend.verify.DriveProof(List.of()));
-    assertThat(workup().signOff(proven).missing())
+    assertThat(workup().signOff(proven, TODAY).missing())
         .containsExactly("read the codes after the drive");
     add(none());
-    assertThat(workup().signOff(proven).isProven()).isTrue();
+    assertThat(workup().signOff(proven, TODAY).isProven()).isTrue();
     add(read(CodeState.CURRENT));
-    assertThat(workup().signOff(proven).missing()).containsExactly("codes came back: P0340");
+    assertThat(workup().signOff(proven, TODAY).missing()).containsExactly("codes came back: P0340");
   }
 
   @Test
@@ -239,6 +240,7 @@ class JobTest {
           vehicle(),
           new Fact.SymptomsNoted(List.of("shakes"), "it \"shakes\""),
           new Fact.WorkOnChosen(CAM),
+          new Fact.SensorChosen("wherrill-sedge-12", "cam-intake"),
           new Fact.CheckAnswered(
               "signal",
               "missing",

@@ -36,9 +36,9 @@ class OnceMissedTest extends JobOnPaper {
   void aVerdictCountsAllSuspectsOfItsRemedy() {
     List<Suspect> suspects =
         List.of(
-            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", Condition.ALWAYS, "i"),
-            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", Condition.ALWAYS, "i"),
-            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", Condition.ALWAYS, "i"));
+            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", null, Condition.ALWAYS, "i"),
+            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", null, Condition.ALWAYS, "i"),
+            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", null, Condition.ALWAYS, "i"));
     Check check =
         new Check(
             "k",
@@ -64,7 +64,8 @@ class OnceMissedTest extends JobOnPaper {
   @Test
   void nothingIsSignedOffUnclearedAndNoNewerAnswerStandsUnderAnOldVerdict() {
     Workup w = on("wherrill-sedge-12", "P0340");
-    assertThat(w.signOff(Optional.empty()).missing()).contains("clear the codes");
+    assertThat(w.signOff(Optional.empty(), java.time.LocalDate.of(2026, 11, 24)).missing())
+        .contains("clear the codes");
     say(new Fact.CheckAnswered("connector-home", "home", null, null));
     Fact verdict = new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "seen before");
     assertThat(JobRules.refuse(workup(), verdict, 2, ANN).orElseThrow().kind())
@@ -77,17 +78,19 @@ class OnceMissedTest extends JobOnPaper {
   @CsvSource({"osmere-heron-20, 870", "kelvane-otter-20, 510"})
   void theCardsFiguresCount(String card, double hertz) {
     Workup w = on(card, "P0335");
-    Check check = w.check("crank-frequency").orElseThrow();
+    Check check = w.here().check("crank-frequency").orElseThrow();
     Reading speed = Reading.of(900, MeasureUnit.PER_MINUTE);
-    Band band = w.band(check, check.measured().orElseThrow(), Optional.of(speed)).orElseThrow();
+    Band band =
+        w.here().band(check, check.measured().orElseThrow(), Optional.of(speed)).orElseThrow();
     assertThat((band.low() + band.high()) / 2).isCloseTo(hertz, within(1e-9));
   }
 
   @Test
   void theCardsLimitsCount() {
     Workup w = on("wherrill-sedge-12", "P0340");
-    Check check = w.check("chain-stretch").orElseThrow();
-    Band band = w.band(check, check.measured().orElseThrow(), Optional.empty()).orElseThrow();
+    Check check = w.here().check("chain-stretch").orElseThrow();
+    Band band =
+        w.here().band(check, check.measured().orElseThrow(), Optional.empty()).orElseThrow();
     assertThat(band)
         .isEqualTo(CATALOG.card("wherrill-sedge-12").orElseThrow().limits().get("chain-stretch"));
   }
@@ -103,17 +106,18 @@ class OnceMissedTest extends JobOnPaper {
   void theShopsDiscountHorizonAndLabourCount() {
     on("wherrill-sedge-12", "P0340");
     ShopSettings without = new ShopSettings("crowns", 68, 90, 60, 0, 0.8, 40_000, 1);
-    String part = workup().partChoice().orElseThrow().recommended().orElseThrow().part().number();
+    String part =
+        workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().number();
     double list = pay(workup(without), part);
     assertThat(pay(workup(), part)).isCloseTo(0.92 * list, within(1e-9));
     ShopSettings far = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 200_000, 1);
-    assertThat(workup(far).pairQuestion().orElseThrow().twinFails())
-        .isGreaterThan(workup().pairQuestion().orElseThrow().twinFails());
+    assertThat(workup(far).here().pairQuestion().orElseThrow().twinFails())
+        .isGreaterThan(workup().here().pairQuestion().orElseThrow().twinFails());
     assertThat(SHOP.comeback(90)).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));
   }
 
   private static double pay(Workup w, String part) {
-    return w.partChoice().orElseThrow().byNumber(part).orElseThrow().cost().pay();
+    return w.here().partChoice().orElseThrow().byNumber(part).orElseThrow().cost().pay();
   }
 
   /** Two of three monitors open, SAE J1979 PID 01 from memory: byte C supported, byte D open. */
@@ -137,7 +141,14 @@ class OnceMissedTest extends JobOnPaper {
   @CsvSource({"2018-06, FITS", "2018-07, DOES_NOT_FIT"})
   void aPartFitsUntilTheMonthThatItsMakerNames(YearMonth built, Fit.Says says) {
     Workup w = onSwapped("wherrill-teal-16", "", built, "P0118");
-    assertThat(w.partChoice().orElseThrow().byNumber("WT-6100-A").orElseThrow().fit().criteria())
+    assertThat(
+            w.here()
+                .partChoice()
+                .orElseThrow()
+                .byNumber("WT-6100-A")
+                .orElseThrow()
+                .fit()
+                .criteria())
         .filteredOn(c -> c.name().equals("build date"))
         .extracting(Fit.Criterion::says)
         .containsExactly(says);

@@ -46,7 +46,7 @@ class SensorsOfOneJobTest {
   }
 
   private List<String> asked() {
-    return workup().diagnosis().orElseThrow().effects().stream()
+    return workup().here().diagnosis().orElseThrow().effects().stream()
         .map(e -> e.answer().check().id())
         .toList();
   }
@@ -113,7 +113,7 @@ class SensorsOfOneJobTest {
   void whatTheSheetOfTodayDoesNotKnowBearsOnNothing() {
     add(new Fact.CheckAnswered("tip", "no-such-result", null, null))
         .add(new Fact.CheckAnswered("no-such-check", "x", null, null));
-    Diagnosis d = workup().diagnosis().orElseThrow();
+    Diagnosis d = workup().here().diagnosis().orElseThrow();
     assertThat(d.effects()).isEmpty();
     Fact lost = FactJson.stored("wish", "{\"a\":1}");
     add(lost).add(FactJson.stored("step-ticked", "{\"step\":null}"));

@@ -57,7 +57,10 @@ abstract class WalkedJob extends JobOnPaper {
             });
     assertThat(at(Hop.RELEARN)).startsWith("DONE");
     say(new Fact.ReadinessRead("00076500"));
-    assertThat(workup().signOff(java.util.Optional.empty()).missing())
+    assertThat(
+            workup()
+                .signOff(java.util.Optional.empty(), java.time.LocalDate.of(2026, 11, 24))
+                .missing())
         .containsExactly("log a drive");
   }
 
@@ -66,11 +69,11 @@ abstract class WalkedJob extends JobOnPaper {
     FamilySheet sheet = workup().sheet().orElseThrow();
     var sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
-    double first = workup().diagnosis().orElseThrow().probability("sensor");
+    double first = workup().here().diagnosis().orElseThrow().probability("sensor");
     Set<String> asked = new HashSet<>();
-    while (workup().diagnosis().flatMap(Diagnosis::next).isPresent()
+    while (workup().here().diagnosis().flatMap(Diagnosis::next).isPresent()
         && workup().verdict().orElseThrow().remedy().isEmpty()) {
-      Check next = workup().diagnosis().flatMap(Diagnosis::next).orElseThrow().check();
+      Check next = workup().here().diagnosis().flatMap(Diagnosis::next).orElseThrow().check();
       assertThat(asked.add(next.id())).as("asked once only").isTrue();
       Outcome likeliest =
           next.outcomes().stream()
@@ -78,7 +81,7 @@ abstract class WalkedJob extends JobOnPaper {
               .orElseThrow();
       say(new Fact.CheckAnswered(next.id(), likeliest.id(), null, null));
     }
-    assertThat(workup().diagnosis().orElseThrow().probability("sensor"))
+    assertThat(workup().here().diagnosis().orElseThrow().probability("sensor"))
         .as("the checks of %s can convict a dead sensor", sheet.family())
         .isGreaterThan(first)
         .isGreaterThan(0.7);
@@ -86,7 +89,7 @@ abstract class WalkedJob extends JobOnPaper {
   }
 
   private void pick(Site site) {
-    var choice = workup().partChoice().orElseThrow();
+    var choice = workup().here().partChoice().orElseThrow();
     var part = choice.recommended().orElseThrow().part();
     assertThat(part.replacement()).as("not a number that was replaced").isEmpty();
     assertThat(part.number()).as("not the misfit").doesNotStartWith("PMK");

@@ -40,6 +40,8 @@ class SwapTest {
         List.of(new Operation.Debt("piece " + id, 1 + id % 4)),
         under,
         null,
+        null,
+        List.of(),
         List.of(),
         List.of(),
         null,
@@ -64,14 +66,18 @@ class SwapTest {
     }
     java.util.Collections.shuffle(stack, random);
     WorkOrder order =
-        WorkOrder.of(
-            CatalogReaderHolder.OPERATIONS,
+        WorkPlan.order(
+            List.of(
+                new WorkPlan.Sensor(
+                    "here",
+                    "here",
+                    CatalogReaderHolder.OPERATIONS,
+                    List.of("o" + random.nextInt(n)),
+                    Optional.of(M6),
+                    Access.FREE)),
             stack,
-            List.of("o" + random.nextInt(n)),
             Map.of(),
-            Optional.of(M6),
-            CatalogReaderHolder.CAUTIONS,
-            Access.FREE);
+            CatalogReaderHolder.CAUTIONS);
     List<String> ids = order.steps().stream().map(Step::id).toList();
     for (Obstruction o : stack) {
       if (!ids.contains("off:" + o.id())) {
@@ -107,14 +113,18 @@ class SwapTest {
   void aCircleOfObstructionsIsRefusedByName() {
     assertThatThrownBy(
             () ->
-                WorkOrder.of(
-                    List.of(),
+                WorkPlan.order(
+                    List.of(
+                        new WorkPlan.Sensor(
+                            "here",
+                            "here",
+                            List.of(),
+                            List.of("o0"),
+                            Optional.empty(),
+                            Access.FREE)),
                     List.of(obstruction(0, List.of("o1")), obstruction(1, List.of("o0"))),
-                    List.of("o0"),
                     Map.of(),
-                    Optional.empty(),
-                    Map.of(),
-                    Access.FREE))
+                    Map.of()))
         .isInstanceOf(WorkOrder.PlanRefused.class)
         .hasMessageContaining("o0")
         .hasMessageContaining("o1");

@@ -109,7 +109,7 @@ final class DemoRepair {
               .filter(Remedy.REPLACE_SENSOR::equals)
               .isPresent();
       String reason = proven ? "" : "seen before";
-      say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", p, reason));
+      say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", p, reason, "renew-sensor"));
     }
     if (hop.compareTo(Hop.PICK) >= 0) {
       say(new Fact.SiteConfirmed(workup().site().orElseThrow().site().id()));
@@ -139,7 +139,7 @@ final class DemoRepair {
     FamilySheet sheet = workup().sheet().orElseThrow();
     Suspect sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
-    workup().checks().stream()
+    workup().here().checks().stream()
         .limit(most)
         .forEach(c -> say(new Fact.CheckAnswered(c.id(), outcome(c, sensor).id(), null, null)));
   }
@@ -153,7 +153,8 @@ final class DemoRepair {
   private void pick() {
     Workup w = workup();
     String number =
-        w.partChoice()
+        w.here()
+            .partChoice()
             .flatMap(p -> p.recommended())
             .map(c -> c.part().number())
             .orElseGet(() -> w.site().orElseThrow().site().fittedPart());

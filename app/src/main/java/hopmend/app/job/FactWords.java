@@ -4,10 +4,13 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.ReadCode;
+import hopmend.find.Site;
 import hopmend.job.About;
 import hopmend.job.Fact;
 import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
+import hopmend.swap.Work;
+import hopmend.swap.WorkPlan;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -90,13 +93,22 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.SensorChosen f) {
+      String name =
+          catalog.card(f.card()).flatMap(c -> c.site(f.site())).map(Site::name).orElse(f.site());
+      return say(f, name);
+    }
+
+    @Override
     public String of(Fact.CheckAnswered f) {
       return answered(f, about);
     }
 
     @Override
     public String of(Fact.VerdictTaken f) {
-      return say(f, f.remedy().label(), Math.round(100 * f.probability()), suffix(f.reason()));
+      String what = catalog.work(f.work()).map(Work::name).orElse(f.remedy().label());
+      String share = f.probability() > 0 ? ", " + Math.round(100 * f.probability()) + " %" : "";
+      return say(f, what, share, suffix(f.reason()));
     }
 
     @Override
@@ -137,7 +149,7 @@ public class FactWords {
 
     @Override
     public String of(Fact.RepairNoted f) {
-      return say(f, f.words());
+      return say(f, f.words(), f.until() == null ? "" : ", until " + f.until());
     }
 
     @Override
@@ -251,9 +263,19 @@ public class FactWords {
         : cards(about).flatMap(c -> c.site(id).stream()).map(s -> s.name()).findFirst().orElse(id);
   }
 
-  private String step(String id, About about) {
-    return sheets(about)
-        .flatMap(s -> s.operations().stream())
+  /** What was done; at which of several sensors, where it was done to one of them. */
+  private String step(String named, About about) {
+    String place = WorkPlan.place(named);
+    String done = operation(WorkPlan.operation(named), about);
+    return place.isEmpty() ? done : done + " (" + site(place, about) + ")";
+  }
+
+  private String operation(String id, About about) {
+    return Stream.concat(
+            sheets(about).flatMap(s -> s.operations().stream()),
+            Stream.concat(
+                catalog.works().stream().flatMap(w -> w.operations().stream()),
+                catalog.waysIn().operations().stream()))
         .filter(o -> o.id().equals(id))
         .map(o -> o.brief())
         .findFirst()

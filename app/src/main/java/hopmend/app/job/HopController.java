@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.job.HopScreens.Form;
+import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -49,6 +50,23 @@ class HopController {
   @PostMapping("/jobs/{jobId:\\d{1,15}}/undo")
   String undo(Form form, @Sent Undone sent) {
     return screens.append(form, new Fact.Struck(Long.parseLong(sent.sequence()), sent.reason()));
+  }
+
+  /** A sensor of the vehicle, by its card and its place there. */
+  record TurnedTo(String sensor) {
+    Fact.SensorChosen fact() {
+      String[] named = sensor.split("/", 2);
+      if (named.length < 2 || named[0].isBlank() || named[1].isBlank()) {
+        throw new InputProblem("", "Pick a sensor of the list.");
+      }
+      return new Fact.SensorChosen(named[0], named[1]);
+    }
+  }
+
+  /** Turns the job to another sensor: one of its own, or one more. */
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/turn-to")
+  String turnTo(Form form, @Sent TurnedTo sent) {
+    return screens.append(form, sent.fact());
   }
 
   private static Hop hop(String path) {

@@ -9,6 +9,7 @@ import hopmend.job.JobRules;
 import hopmend.job.Role;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -75,7 +76,8 @@ public class HopScreens {
             hop,
             vehicles.state(jobId),
             UUID.randomUUID(),
-            clock.instant());
+            clock.instant(),
+            LocalDate.now(clock));
     model.addAttribute("page", page);
     page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e)));
     if (!model.containsAttribute("kept")) {

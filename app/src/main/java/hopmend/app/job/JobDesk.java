@@ -8,6 +8,7 @@ import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
 import hopmend.app.web.SmallLetters;
 import hopmend.job.Fact;
+import hopmend.job.Following;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
 import hopmend.job.JobRules.Person;
@@ -220,21 +221,26 @@ public class JobDesk {
               r -> {
                 throw new Refused(r);
               });
-      JobEntry entry =
-          new JobEntry(
-              row.nextSequence(),
-              now,
-              submission.by().who(),
-              fact,
-              workup.about(),
-              Optional.empty());
-      String its = fact.keptText().isEmpty() ? "" : keptHash;
       // The form's own token stands at the first entry that it asked for.
       UUID token = i == relied ? submission.token() : null;
-      EntryRow written = new EntryRow(jobId, entry, its, token, head, row.creationToken());
-      database.persist(written);
-      head = written.hash();
-      all.add(entry);
+      List<Following> said = new ArrayList<>(List.of(new Following(workup.about(fact), fact)));
+      said.addAll(workup.following(fact));
+      for (Following f : said) {
+        JobEntry entry =
+            new JobEntry(
+                row.nextSequence(),
+                now,
+                submission.by().who(),
+                f.fact(),
+                f.about(),
+                Optional.empty());
+        String its = f.fact().keptText().isEmpty() ? "" : keptHash;
+        UUID sent = f.fact() == fact ? token : null;
+        EntryRow written = new EntryRow(jobId, entry, its, sent, head, row.creationToken());
+        database.persist(written);
+        head = written.hash();
+        all.add(entry);
+      }
       workup = workups.of(all);
     }
     row.project(workup, now);

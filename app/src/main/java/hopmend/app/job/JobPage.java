@@ -6,11 +6,13 @@ import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
 import hopmend.job.JobState;
 import hopmend.job.Standing;
+import hopmend.job.Target;
 import hopmend.job.Workup;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -21,9 +23,17 @@ import java.util.UUID;
  * is owed and the active cautions.
  *
  * @param token for the forms of this page
+ * @param today the shop's day, for what is watched until a day
  */
 public record JobPage(
-    JobRow row, Workup workup, HopLine line, Hop hop, LinkState link, UUID token, Instant now) {
+    JobRow row,
+    Workup workup,
+    HopLine line,
+    Hop hop,
+    LinkState link,
+    UUID token,
+    Instant now,
+    LocalDate today) {
 
   /**
    * A hop in the line, ready to be shown.
@@ -69,6 +79,11 @@ public record JobPage(
   /** How fresh the vehicle's last answer is, empty before the first. */
   public String freshness() {
     return link.freshness(now);
+  }
+
+  /** The sensors of the job, if there are several. */
+  public List<Target> targets() {
+    return workup.targets().size() > 1 ? workup.targets() : List.of();
   }
 
   public long seen() {

@@ -32,6 +32,7 @@ class PickController {
     Part part =
         desk.look(form.jobId())
             .workup()
+            .here()
             .partChoice()
             .flatMap(c -> c.byNumber(sent.number()))
             .map(c -> c.part())
@@ -46,7 +47,8 @@ class PickController {
   @PostMapping("/compare")
   String compare(Form form, @Sent Compared sent) {
     Workup workup = desk.look(form.jobId()).workup();
-    Part part = workup.chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
+    Part part =
+        workup.here().chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
     Fact.PartsCompared compared =
         new Fact.PartsCompared(
             workup.site().orElseThrow().site().fittedPart(), part.number(), sent.differs());

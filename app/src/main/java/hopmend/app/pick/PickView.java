@@ -4,6 +4,7 @@ import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
 import hopmend.catalog.VehicleCard;
 import hopmend.job.Hop;
+import hopmend.job.Target;
 import hopmend.part.Comeback;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
@@ -21,7 +22,7 @@ class PickView implements HopView {
 
   @Override
   public void fill(Model model, JobPage page) {
-    Optional<PartChoice> choice = page.workup().partChoice();
+    Optional<PartChoice> choice = page.workup().here().partChoice();
     if (choice.isEmpty()) {
       return;
     }
@@ -29,17 +30,19 @@ class PickView implements HopView {
     model.addAttribute("currency", page.workup().shop().currency());
     model.addAttribute(
         "recommended", choice.get().recommended().map(c -> c.part().number()).orElse(""));
-    model.addAttribute("pair", page.workup().pairQuestion().orElse(null));
+    model.addAttribute("twin", page.workup().here().twin().map(Target::name).orElse(""));
+    model.addAttribute("pair", page.workup().here().pairQuestion().orElse(null));
     VehicleCard card = page.workup().card().orElseThrow();
     String fitted = page.workup().site().orElseThrow().site().fittedPart();
     model.addAttribute("fitted", fitted);
     model.addAttribute("resolved", PartChoice.resolve(fitted, card.parts()));
     page.workup()
+        .here()
         .chosenPart()
         .ifPresent(
             chosen -> {
               model.addAttribute("chosen", chosen);
-              model.addAttribute("comparison", page.workup().comparison().orElseThrow());
+              model.addAttribute("comparison", page.workup().here().comparison().orElseThrow());
             });
     model.addAttribute("comeback", new Comebacks());
   }

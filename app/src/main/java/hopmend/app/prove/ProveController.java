@@ -12,9 +12,10 @@ import hopmend.job.Workup;
 import hopmend.measure.Reading;
 import hopmend.prove.Check;
 import hopmend.prove.Measurement;
-import hopmend.prove.Remedy;
+import hopmend.prove.Suspect;
+import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
-import jakarta.validation.constraints.NotNull;
+import hopmend.swap.Work;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -53,9 +54,10 @@ class ProveController {
     Workup workup = desk.look(form.jobId()).workup();
     Check check =
         workup
+            .here()
             .check(sent.check())
             .orElseThrow(() -> new InputProblem("", "The sheet has no such check."));
-    if (workup.isJudged(check)) {
+    if (workup.here().isJudged(check)) {
       return screens.append(form, measured(sent, workup, check, check.measured().get()));
     }
     if (sent.outcome().isBlank()) {
@@ -75,6 +77,7 @@ class ProveController {
                     TypedReading.of("companion", sent.companion(), sent.companionUnit(), c.unit()));
     Band band =
         workup
+            .here()
             .band(check, measurement, companion)
             .orElseThrow(
                 () -> new InputProblem("companion", measurement.companion().orElseThrow().asked()));
@@ -89,7 +92,12 @@ class ProveController {
     return new Fact.CheckAnswered(check.id(), outcome, value, companion.orElse(null));
   }
 
-  record TakenVerdict(@NotNull(message = "Pick a verdict.") Remedy remedy, String reason) {}
+  /**
+   * What the sensor needs.
+   *
+   * @param work id of the work that carries it out
+   */
+  record TakenVerdict(String work, String reason) {}
 
   @PostMapping("/verdict")
   String verdict(Form form, @Sent TakenVerdict sent) {
@@ -97,12 +105,20 @@ class ProveController {
     if (workup.verdict().isEmpty() && !workup.accusesNoSensor()) {
       throw new InputProblem("", "Read the codes and pin down the vehicle first.");
     }
+    Work work =
+        workup.here().works().stream()
+            .filter(w -> w.id().equals(sent.work()))
+            .findFirst()
+            .orElseThrow(() -> new InputProblem("work", "Pick what it needs."));
+    Optional<Suspect> suspect =
+        workup.verdict().map(Verdict::suspect).filter(s -> s.remedy() == work.remedy());
     return screens.append(
         form,
         new Fact.VerdictTaken(
-            sent.remedy(),
-            workup.verdict().map(v -> v.suspect().id()).orElse(""),
-            workup.diagnosis().map(d -> d.probability(sent.remedy())).orElse(1.0),
-            sent.reason().strip()));
+            work.remedy(),
+            suspect.map(Suspect::id).orElse(""),
+            workup.here().diagnosis().map(d -> d.probability(work.remedy())).orElse(1.0),
+            sent.reason().strip(),
+            work.id()));
   }
 }

@@ -33,8 +33,9 @@ class ProveView implements HopView {
 
   @Override
   public void fill(Model model, JobPage page) {
-    Optional<Diagnosis> diagnosis = page.workup().diagnosis();
-    model.addAttribute("remedies", page.workup().remedies());
+    Optional<Diagnosis> diagnosis = page.workup().here().diagnosis();
+    model.addAttribute("works", page.workup().here().works());
+    model.addAttribute("proposed", page.workup().here().proposed().orElse(null));
     if (diagnosis.isEmpty()) {
       return;
     }
@@ -43,19 +44,19 @@ class ProveView implements HopView {
     model.addAttribute("sheet", sheet);
     model.addAttribute("diagnosis", d);
     model.addAttribute("verdict", page.workup().verdict().orElseThrow());
-    model.addAttribute("schools", page.workup().schools().orElse(null));
+    model.addAttribute("schools", page.workup().here().schools().orElse(null));
     model.addAttribute("given", given(d, page));
     chosen(d)
         .ifPresent(
             r -> {
               model.addAttribute("recommendation", r);
-              model.addAttribute("cautions", page.workup().cautions(r.check()));
+              model.addAttribute("cautions", page.workup().here().cautions(r.check()));
               model.addAttribute("isBest", d.next().filter(r::equals).isPresent());
               r.check()
                   .measured()
-                  .flatMap(m -> page.workup().band(r.check(), m, Optional.empty()))
+                  .flatMap(m -> page.workup().here().band(r.check(), m, Optional.empty()))
                   .ifPresent(b -> model.addAttribute("band", b));
-              model.addAttribute("judged", page.workup().isJudged(r.check()));
+              model.addAttribute("judged", page.workup().here().isJudged(r.check()));
             });
   }
 

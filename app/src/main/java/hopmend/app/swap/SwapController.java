@@ -16,6 +16,8 @@ import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -103,10 +105,23 @@ class SwapController {
     return screens.append(form, new Fact.GateOverruled(Hop.SWAP, sent.reason().strip()));
   }
 
-  record Repaired(String words) {}
+  /**
+   * What was done, or is watched.
+   *
+   * @param until the day until which it is watched; empty for anything else
+   */
+  record WrittenDown(String words, String until) {
+    LocalDate day() {
+      try {
+        return until.isBlank() ? null : LocalDate.parse(until.strip());
+      } catch (DateTimeParseException e) {
+        throw new InputProblem("until", "Write the day as 2026-12-24.");
+      }
+    }
+  }
 
   @PostMapping("/repair")
-  String repair(Form form, @Sent Repaired sent) {
-    return screens.append(form, new Fact.RepairNoted(sent.words().strip()));
+  String repair(Form form, @Sent WrittenDown sent) {
+    return screens.append(form, new Fact.RepairNoted(sent.words().strip(), sent.day()));
   }
 }

@@ -10,6 +10,7 @@ import hopmend.measure.Reading;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import hopmend.swap.TorqueDial;
+import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WrenchSetting;
 import jakarta.servlet.http.HttpServletRequest;
@@ -41,6 +42,10 @@ class SwapView implements HopView {
   public void fill(Model model, JobPage page) {
     Workup workup = page.workup();
     Optional<WorkOrder> order = workup.workOrder();
+    Optional<Work> work = workup.here().work();
+    model.addAttribute("work", work.orElse(null));
+    model.addAttribute("bare", workup.isWithoutPart() && work.isEmpty());
+    model.addAttribute("ticks", workup.ticks());
     if (order.isEmpty()) {
       return;
     }
@@ -51,17 +56,17 @@ class SwapView implements HopView {
         s -> {
           model.addAttribute("step", s);
           model.addAttribute("stepNumber", order.get().steps().indexOf(s) + 1);
-          model.addAttribute("isTicked", page.state().ticks().containsKey(s.id()));
+          model.addAttribute("isTicked", workup.ticks().containsKey(s.id()));
           s.latch()
-              .flatMap(l -> workup.catalog().latch(latch(l, workup)))
+              .flatMap(l -> workup.catalog().latch(latch(l, s, workup)))
               .ifPresent(l -> model.addAttribute("latch", l));
           s.fastener().filter(f -> !f.isSnug()).ifPresent(f -> wrench(model, f));
         });
   }
 
   /** The latch drawing: the step's own, or that of the site's connector. */
-  private static String latch(String named, Workup workup) {
-    return named.equals("site") ? workup.site().orElseThrow().site().latch() : named;
+  private static String latch(String named, Step step, Workup workup) {
+    return named.equals("site") ? workup.target(step).site().orElseThrow().latch() : named;
   }
 
   private Optional<Step> chosen(WorkOrder order, JobPage page) {
@@ -73,7 +78,7 @@ class SwapView implements HopView {
 
   /** After a refused form the same step stays on the screen, unless it was ticked meanwhile. */
   private static boolean isOpen(String id, JobPage page) {
-    return !page.state().ticks().containsKey(id);
+    return !page.workup().ticks().containsKey(id);
   }
 
   private void wrench(Model model, Fastener fastener) {

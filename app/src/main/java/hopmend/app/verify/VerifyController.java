@@ -15,6 +15,8 @@ import hopmend.job.Workup;
 import hopmend.verify.DriveLog;
 import hopmend.verify.SignOff;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -40,9 +42,16 @@ class VerifyController {
   private final VehicleDesk vehicles;
   private final Drives drives;
   private final HeavyWork heavy;
+  private final Clock clock;
 
   VerifyController(
-      HopScreens screens, JobDesk desk, VehicleDesk vehicles, Drives drives, HeavyWork heavy) {
+      HopScreens screens,
+      JobDesk desk,
+      VehicleDesk vehicles,
+      Drives drives,
+      HeavyWork heavy,
+      Clock clock) {
+    this.clock = clock;
     this.heavy = heavy;
     this.screens = screens;
     this.drives = drives;
@@ -102,7 +111,9 @@ class VerifyController {
   @PostMapping("/sign-off")
   String signOff(Form form, @Sent Signed sent) {
     Workup workup = desk.look(form.jobId()).workup();
-    SignOff judged = workup.signOff(drives.of(form.jobId(), workup).map(Drives.Judged::proof));
+    SignOff judged =
+        workup.signOff(
+            drives.of(form.jobId(), workup).map(Drives.Judged::proof), LocalDate.now(clock));
     return screens.append(
         form,
         new Fact.SignedOff(judged.isProven(), judged.isProven() ? "" : sent.reason().strip()));

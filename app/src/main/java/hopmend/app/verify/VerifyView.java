@@ -40,7 +40,7 @@ class VerifyView implements HopView {
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
     model.addAttribute("proof", proof.orElse(null));
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
-    model.addAttribute("signOff", page.workup().signOff(proof));
+    model.addAttribute("signOff", page.workup().signOff(proof, page.today()));
     drive.ifPresent(d -> model.addAttribute("trace", d.trace()));
   }
 }

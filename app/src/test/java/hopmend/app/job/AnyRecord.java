@@ -101,10 +101,13 @@ public final class AnyRecord {
             this::vehicle,
             () -> new Fact.SymptomsNoted(List.of(id()), List.of(id()), null, "words"),
             () -> new Fact.WorkOnChosen(any(codes)),
+            this::sensor,
+            () -> new Fact.VerdictTaken(any(Remedy.values()), "", 0, "", any(catalog.works()).id()),
             this::answer,
             this::answer,
             this::answer,
-            () -> new Fact.VerdictTaken(any(Remedy.values()), id(), random.nextDouble(), ""),
+            this::answer,
+            () -> new Fact.VerdictTaken(any(Remedy.values()), id(), random.nextDouble(), "", id()),
             () -> new Fact.SiteConfirmed(id()),
             () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), ""),
             () -> new Fact.PartsCompared(partNumber(), partNumber(), List.of(id())),
@@ -112,7 +115,9 @@ public final class AnyRecord {
             () -> new Fact.ReliedOn("high-voltage", "the guild", LocalDate.of(2027, 5, 1)),
             () -> new Fact.StepTicked(step(), null, random.nextBoolean() ? "" : "found off"),
             () -> new Fact.PiecesMoved(id(), random.nextBoolean() ? 2 : -3),
-            () -> new Fact.RepairNoted("done"),
+            () ->
+                new Fact.RepairNoted(
+                    "done", random.nextBoolean() ? null : LocalDate.of(2027, 1, 9)),
             () -> new Fact.GateOverruled(any(Hop.values()), "because of it"),
             () -> new Fact.CodesCleared("0HMWS3A07K1000342"),
             () -> new Fact.RoutineStarted(routine(), random.nextInt(30)),
@@ -170,6 +175,11 @@ public final class AnyRecord {
         any(Fact.Place.values()));
   }
 
+  private Fact sensor() {
+    VehicleCard card = any(catalog.cards());
+    return new Fact.SensorChosen(card.id(), random.nextInt(6) == 0 ? id() : any(card.sites()).id());
+  }
+
   private Fact answer() {
     FamilySheet sheet = any(catalog.sheets());
     var check = any(sheet.checks());
@@ -192,7 +202,10 @@ public final class AnyRecord {
     var obstructions = any(catalog.cards()).obstructions();
     return random.nextInt(3) == 0 && !obstructions.isEmpty()
         ? (random.nextBoolean() ? "off:" : "on:") + any(obstructions).id()
-        : random.nextInt(8) == 0 ? id() : operation.id();
+        : random.nextInt(8) == 0
+            ? id()
+            : operation.id()
+                + (random.nextInt(5) == 0 ? "@" + any(any(catalog.cards()).sites()).id() : "");
   }
 
   private String partNumber() {

@@ -13,6 +13,8 @@ import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -46,7 +48,7 @@ class AnyRecordTest {
         }
         JobRules.refuse(w, any.fact(99), 50, new JobRules.Person("p1", any(random)));
         withSite += w.site().isPresent() ? 1 : 0;
-        withAnswers += w.diagnosis().filter(d -> !d.effects().isEmpty()).isPresent() ? 1 : 0;
+        withAnswers += w.here().diagnosis().filter(d -> !d.effects().isEmpty()).isPresent() ? 1 : 0;
       } catch (RuntimeException e) {
         throw new AssertionError("record " + i + ": " + entries, e);
       }
@@ -66,22 +68,26 @@ class AnyRecordTest {
     HopLine.clearGate(w);
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
-    w.schools();
+    w.here().schools();
     w.isWithoutPart();
-    w.partChoice();
-    w.chosenPart();
-    w.pairQuestion();
+    w.here().partChoice();
+    w.here().chosenPart();
+    w.here().pairQuestion();
     w.nextStep();
     assertThat(w.ledger().owed()).isNotNegative();
     w.plugs();
     w.clearReport();
     w.routines().forEach(w::passed);
     w.readiness();
-    w.signOff(Optional.empty());
+    w.signOff(Optional.empty(), LocalDate.ofInstant(NOW, ZoneOffset.UTC));
+    w.furtherSensors();
+    w.ticks();
+    w.isAllDone();
     w.sheet()
         .ifPresent(
             s ->
                 s.checks()
-                    .forEach(c -> c.measured().ifPresent(m -> w.band(c, m, Optional.empty()))));
+                    .forEach(
+                        c -> c.measured().ifPresent(m -> w.here().band(c, m, Optional.empty()))));
   }
 }

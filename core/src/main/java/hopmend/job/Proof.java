@@ -1,0 +1,164 @@
+package hopmend.job;
+
+import hopmend.clear.ClearReport;
+import hopmend.fault.CodeRange;
+import hopmend.relearn.Routine;
+import hopmend.relearn.RoutineState;
+import hopmend.swap.Ledger;
+import hopmend.swap.Work;
+import hopmend.swap.WorkOrder;
+import hopmend.verify.DriveProof;
+import hopmend.verify.Readiness;
+import hopmend.verify.SignOff;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+
+/** What comes after the work on all sensors of a job: clearing, teaching, and the proof. */
+final class Proof {
+  private final Workup job;
+  private final JobState state;
+
+  Proof(Workup job) {
+    this.job = job;
+    this.state = job.state();
+  }
+
+  /** Connectors on the way to the site, with what they set while they are off. */
+  List<ClearReport.LoosePlug> plugs() {
+    Optional<WorkOrder> order = job.workOrder();
+    if (order.isEmpty() || job.card().isEmpty()) {
+      return List.of();
+    }
+    return job.card().get().obstructions().stream()
+        .filter(o -> order.get().step("off:" + o.id()).isPresent())
+        .flatMap(
+            o ->
+                o.connector().stream()
+                    .map(
+                        p ->
+                            new ClearReport.LoosePlug(
+                                p.name(), CodeRange.parseAll(p.sets()), owed("off:" + o.id()))))
+        .toList();
+  }
+
+  private boolean owed(String step) {
+    return job.ledger().open().stream().anyMatch(l -> l.step().equals(step));
+  }
+
+  Optional<ClearReport> clearReport() {
+    return state
+        .afterClear()
+        .map(a -> ClearReport.of(state.codes(), state.beforeClear(), a.codes(), plugs()));
+  }
+
+  List<Routine> routines() {
+    return job.targets().stream().flatMap(t -> t.routines().stream()).distinct().toList();
+  }
+
+  boolean passed(Routine routine) {
+    return state
+        .routine(routine.id())
+        .flatMap(JobState.RoutineRun::end)
+        .filter(e -> e.result() == RoutineState.PASSED)
+        .isPresent();
+  }
+
+  Optional<Readiness> readiness() {
+    return state.readiness().map(hex -> Readiness.decode(HexFormat.of().parseHex(hex)));
+  }
+
+  /**
+   * Whether the job may be signed off as proven.
+   *
+   * @param drive the judged drive, empty if there is none
+   */
+  SignOff signOff(Optional<DriveProof> drive, LocalDate today) {
+    List<String> missing = new ArrayList<>();
+    Ledger ledger = job.ledger();
+    if (!ledger.isSettled()) {
+      missing.add("put back what is owed: " + ledger.owed() + " pieces");
+    }
+    job.other(t -> !job.isDone(t))
+        .ifPresent(t -> missing.add("finish the work on the " + t.name()));
+    if (isProvenBy(Work.Proof.CLEARING) && state.cleared().isEmpty()) {
+      missing.add("clear the codes");
+    }
+    if (isProvenBy(Work.Proof.CODES)) {
+      missing.addAll(codesMissing(drive.isPresent()));
+    }
+    routines().stream()
+        .filter(r -> !passed(r))
+        .forEach(r -> missing.add("run the relearn: " + r.name()));
+    if (isProvenBy(Work.Proof.MONITORS)) {
+      missing.addAll(readinessMissing());
+    }
+    if (isProvenBy(Work.Proof.DRIVE)) {
+      missing.addAll(driveMissing(drive));
+    }
+    job.targets().forEach(t -> watched(t, today).ifPresent(missing::add));
+    return new SignOff(missing);
+  }
+
+  /** Whether a work of the job is proven by this; before a verdict everything may be. */
+  boolean isProvenBy(Work.Proof by) {
+    return job.targets().stream().anyMatch(t -> t.work().map(w -> w.isProvenBy(by)).orElse(true));
+  }
+
+  private static List<String> driveMissing(Optional<DriveProof> drive) {
+    return drive
+        .map(d -> d.missing().stream().map(r -> "drive: " + r.name() + ", " + r.todo()).toList())
+        .orElse(List.of("log a drive"));
+  }
+
+  private static Optional<String> watched(Target t, LocalDate today) {
+    return t.work()
+        .filter(Work::watches)
+        .flatMap(
+            w ->
+                t.state()
+                    .watchedUntil()
+                    .map(until -> until.isAfter(today) ? "watch it until " + until : "")
+                    .or(() -> Optional.of("say until when it is watched")))
+        .filter(words -> !words.isEmpty());
+  }
+
+  private List<String> codesMissing(boolean driven) {
+    if (state.cleared().isEmpty()) {
+      return List.of();
+    }
+    if (state.afterClear().isEmpty() || (driven && !state.afterClear().get().afterDrive())) {
+      return List.of(driven ? "read the codes after the drive" : "read the codes after clearing");
+    }
+    return clearReport().map(ClearReport::isClean).orElse(false)
+        ? List.of()
+        : List.of("codes came back: " + cameBack());
+  }
+
+  private String cameBack() {
+    return String.join(
+        ", ",
+        clearReport().orElseThrow().lines().stream()
+            .filter(l -> !ClearReport.SETTLED.contains(l.fate()))
+            .map(l -> l.code().text())
+            .toList());
+  }
+
+  private List<String> readinessMissing() {
+    Optional<Readiness> readiness = readiness();
+    if (readiness.isEmpty()) {
+      return List.of("read the monitors");
+    }
+    return readiness.get().acceptedWith(job.shop().notReadyAllowed())
+        ? List.of()
+        : List.of(
+            readiness.get().lampOn()
+                ? "the warning lamp is still commanded on"
+                : "monitors not ready: "
+                    + String.join(
+                        ", ",
+                        readiness.get().notReady().stream().map(Readiness.Monitor::name).toList()));
+  }
+}

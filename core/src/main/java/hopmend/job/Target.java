@@ -1,0 +1,458 @@
+package hopmend.job;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
+import hopmend.catalog.VehicleCard;
+import hopmend.find.Site;
+import hopmend.measure.Reading;
+import hopmend.part.Fit;
+import hopmend.part.OldAgainstNew;
+import hopmend.part.PairQuestion;
+import hopmend.part.Part;
+import hopmend.part.PartChoice;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Measurement;
+import hopmend.prove.Remedy;
+import hopmend.prove.SwapOrProve;
+import hopmend.prove.Verdict;
+import hopmend.relearn.Routine;
+import hopmend.sensor.Band;
+import hopmend.sensor.Conditional;
+import hopmend.sensor.Traits;
+import hopmend.swap.Access;
+import hopmend.swap.Caution;
+import hopmend.swap.Ledger;
+import hopmend.swap.Work;
+import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * One sensor of a job: what was said of it, and what follows for it alone. A fault that accuses no
+ * sensor is one without a sheet, a card or a site. Never changes; each answer is computed once.
+ */
+public final class Target {
+  private final JobState state;
+  private final Catalog catalog;
+  private final ShopSettings shop;
+  private final About about;
+  private final Optional<FamilySheet> family;
+  private final Optional<VehicleCard> card;
+  private final Optional<Site> site;
+  private final Once<Optional<FamilySheet>> sheet = new Once<>(this::variant);
+  private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
+  private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
+  private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
+  private final Once<Map<String, JobState.Ticked>> ticks = new Once<>(this::countTicks);
+
+  /**
+   * @param job all that was said, of other sensors too
+   * @param family the sheet that tells about the sensor, all its variants
+   */
+  Target(
+      JobState job,
+      Catalog catalog,
+      ShopSettings shop,
+      Optional<FamilySheet> family,
+      Optional<VehicleCard> card,
+      Optional<Site> site) {
+    this.catalog = catalog;
+    this.shop = shop;
+    this.family = family;
+    this.card = card;
+    this.site = site;
+    this.about =
+        new About(
+            family.map(FamilySheet::family).orElse(""),
+            family.map(FamilySheet::revision).orElse(0),
+            card.map(VehicleCard::id).orElse(""),
+            card.map(VehicleCard::revision).orElse(0),
+            site.map(Site::id).orElse(""));
+    this.state = job.about(about);
+  }
+
+  /** The sensor that entries are about; empty if the catalog of today does not know it. */
+  static Optional<Target> of(About about, JobState job, Catalog catalog, ShopSettings shop) {
+    Optional<FamilySheet> sheet = catalog.sheet(about.family());
+    Optional<VehicleCard> card = catalog.card(about.card());
+    Optional<Site> site =
+        card.flatMap(c -> c.site(about.site())).filter(s -> s.family().equals(about.family()));
+    return sheet.isEmpty() || site.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new Target(job, catalog, shop, sheet, card, site));
+  }
+
+  /** What entries that concern it are about. */
+  public About about() {
+    return about;
+  }
+
+  /** What the entries add up to for it. */
+  public JobState state() {
+    return state;
+  }
+
+  Catalog catalog() {
+    return catalog;
+  }
+
+  /** What it is called on this vehicle. */
+  public String name() {
+    return site.map(Site::name).or(() -> family.map(FamilySheet::name)).orElse("no sensor");
+  }
+
+  public Optional<VehicleCard> card() {
+    return card;
+  }
+
+  public Optional<Site> site() {
+    return site;
+  }
+
+  /** What the sheet says of it, as it is on this vehicle and in this job. */
+  public Optional<FamilySheet> sheet() {
+    return sheet.get();
+  }
+
+  private Optional<FamilySheet> variant() {
+    return family.map(s -> catalog.variant(s, traits()));
+  }
+
+  /**
+   * What is known of it, its vehicle and the job, by which the sheet tells what is meant for it.
+   */
+  public Traits traits() {
+    Traits sensor = card.flatMap(c -> site.map(c::traits)).orElse(Traits.UNKNOWN);
+    return JobTraits.of(sensor, state, card, planned());
+  }
+
+  // Prove
+
+  public Optional<Diagnosis> diagnosis() {
+    return diagnosis.get();
+  }
+
+  private Optional<Diagnosis> diagnose() {
+    return sheet().map(s -> Diagnosis.of(s.suspects(), checks(), answers(), shop.labourPerHour()));
+  }
+
+  /** The checks that are meant for the sensor at hand. */
+  public List<Check> checks() {
+    return sheet().map(FamilySheet::checks).orElse(List.of());
+  }
+
+  public Optional<Check> check(String id) {
+    return checks().stream().filter(c -> c.id().equals(id)).findFirst();
+  }
+
+  private List<Diagnosis.Answer> answers() {
+    List<Diagnosis.Answer> answers = new ArrayList<>();
+    for (Fact.CheckAnswered a : state.answers()) {
+      // A check or result that the sheet of today does not know bears on nothing.
+      check(a.check())
+          .ifPresent(
+              c ->
+                  c.known(a.outcome())
+                      .ifPresent(o -> answers.add(new Diagnosis.Answer(c, o, measured(c, a)))));
+    }
+    return answers;
+  }
+
+  private String measured(Check check, Fact.CheckAnswered a) {
+    if (a.measured() == null) {
+      return "";
+    }
+    return check
+        .measured()
+        .filter(m -> m.unit().quantity() == a.measured().unit().quantity())
+        .flatMap(m -> band(check, m, Optional.ofNullable(a.companion())))
+        .map(b -> b.judge(a.measured()).sentence())
+        .orElse(a.measured().text());
+  }
+
+  /** The band that applies to a check on this vehicle; empty if its figure is not known. */
+  public Optional<Band> band(Check check, Measurement measurement, Optional<Reading> companion) {
+    Optional<Double> figure =
+        Optional.ofNullable(measurement.cardFigure())
+            .flatMap(name -> card.flatMap(c -> c.figure(name)));
+    return measurement.band(card.map(c -> c.limits().get(check.id())), figure, companion);
+  }
+
+  /** Whether a value is judged here, or whoever measures has to compare it with the maker's. */
+  public boolean isJudged(Check check) {
+    return check
+        .measured()
+        .filter(
+            m ->
+                m.model() == null
+                    || m.figure() != null
+                    || card.flatMap(c -> c.figure(m.cardFigure())).isPresent())
+        .isPresent();
+  }
+
+  /** The result that a value means; empty if it cannot be judged. */
+  public Optional<String> outcome(Check check, Reading value, Optional<Reading> companion) {
+    return check
+        .measured()
+        .filter(m -> m.unit().quantity() == value.unit().quantity())
+        .flatMap(m -> band(check, m, companion).map(b -> m.outcomeFor(b.judge(value).side())));
+  }
+
+  /** What can hurt at a check: of the check itself, of the way to the sensor, of the vehicle. */
+  public List<Caution> cautions(Check check) {
+    List<String> ofThePlace =
+        access().map(a -> check.elsewhere() ? a.everywhere() : a.atTheSensor()).orElse(List.of());
+    return Stream.concat(ofThePlace.stream(), check.cautions().stream())
+        .distinct()
+        .map(catalog::caution)
+        .toList();
+  }
+
+  private Optional<Access> access() {
+    return card.flatMap(c -> site.map(s -> catalog.access(c, s)));
+  }
+
+  public Optional<Verdict> verdict() {
+    return diagnosis().map(d -> Verdict.of(d, shop.verdictThreshold()));
+  }
+
+  public Optional<SwapOrProve> schools() {
+    Optional<Double> price =
+        partChoice().flatMap(PartChoice::recommended).map(c -> c.cost().total());
+    return diagnosis()
+        .flatMap(
+            d ->
+                price.flatMap(
+                    p ->
+                        workOrder()
+                            .map(o -> SwapOrProve.of(d, p, o.minutes(), shop.labourPerHour()))));
+  }
+
+  // What is done
+
+  /** The works that a verdict may ask for: a new sensor only where one is accused. */
+  public List<Work> works() {
+    return catalog.works().stream()
+        .filter(w -> sheet().map(s -> w.suits(s.operations())).orElse(w.opens() != Work.Opens.SEAT))
+        .toList();
+  }
+
+  /** The work that the taken verdict asks for; empty before, and in records without one. */
+  public Optional<Work> work() {
+    return state
+        .verdict()
+        .filter(v -> v.remedy() == Remedy.REPLACE_SENSOR || !v.work().isEmpty())
+        .map(v -> catalog.work(v.work()).orElseGet(() -> catalog.usual(v.remedy())));
+  }
+
+  /** The work that is planned with: the one at hand, or the one to which a verdict may lead. */
+  private Work planned() {
+    return work().orElseGet(() -> catalog.usual(Remedy.REPLACE_SENSOR));
+  }
+
+  /** The work that the verdict of the checks asks for. */
+  public Optional<Work> proposed() {
+    return verdict()
+        .flatMap(
+            v ->
+                v.remedy()
+                    .map(
+                        r ->
+                            v.suspect().remedy() == r
+                                ? catalog.work(v.suspect())
+                                : catalog.usual(r)));
+  }
+
+  /** What was tried before and did not hold, the first first. */
+  public List<String> triedBefore() {
+    return state.rounds().stream()
+        .map(JobState.Round::verdict)
+        .map(v -> catalog.work(v.work()).map(Work::name).orElse(v.remedy().label()))
+        .toList();
+  }
+
+  /** Whether the taken verdict asks for a repair without a new sensor. */
+  public boolean isWithoutPart() {
+    return state.verdict().filter(v -> v.remedy() != Remedy.REPLACE_SENSOR).isPresent();
+  }
+
+  /** Whether a part is to be chosen for it, or compared, before it can be worked on. */
+  public boolean wantsPart() {
+    return work().filter(Work::takesPart).isPresent() && state.compared().isEmpty();
+  }
+
+  // Pick
+
+  public Optional<PartChoice> partChoice() {
+    return partChoice.get();
+  }
+
+  private Optional<PartChoice> chooseParts() {
+    return card.flatMap(
+        c ->
+            site.map(
+                s ->
+                    PartChoice.of(
+                        c.parts(),
+                        need(c, s),
+                        shop.discountPercent(),
+                        shop.comeback(workOrder().map(WorkOrder::minutes).orElse(0.0)))));
+  }
+
+  private Fit.Need need(VehicleCard card, Site site) {
+    return new Fit.Need(
+        site.family(),
+        site.position(),
+        card.engine().code(),
+        state.vehicle().flatMap(v -> Optional.ofNullable(v.built())),
+        site.connector(),
+        card.part(site.fittedPart()).map(Part::traits).orElse(Map.of()),
+        sheet().map(FamilySheet::traits).orElse(List.of()));
+  }
+
+  public Optional<Part> chosenPart() {
+    return state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
+  }
+
+  /** The chosen part beside the one that the maker fitted, as the card has them; empty before. */
+  public Optional<OldAgainstNew> comparison() {
+    return chosenPart()
+        .map(
+            chosen ->
+                OldAgainstNew.of(
+                    card.flatMap(c -> c.part(site.orElseThrow().fittedPart()))
+                        .map(Part::traits)
+                        .orElse(Map.of()),
+                    chosen.traits(),
+                    sheet().orElseThrow().traits()));
+  }
+
+  /** One or the pair; empty where the sensor has no twin on this vehicle. */
+  public Optional<PairQuestion> pairQuestion() {
+    if (sheet().isEmpty() || card.isEmpty() || sheet().get().life() == null) {
+      return Optional.empty();
+    }
+    String family = sheet().get().family();
+    long sites = card.get().sites().stream().filter(s -> s.family().equals(family)).count();
+    Optional<PartChoice.Candidate> best = partChoice().flatMap(PartChoice::recommended);
+    Optional<Double> odometer = state.vehicle().flatMap(Fact.VehicleIdentified::odometer);
+    if (sites < 2 || best.isEmpty() || odometer.isEmpty() || workOrder().isEmpty()) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        PairQuestion.of(
+            sheet().get().life(),
+            odometer.get(),
+            shop.horizonKm(),
+            best.get().cost().pay(),
+            sheet().get().twinExtraMinutes(),
+            workOrder().get().minutes(),
+            shop.labourPerHour()));
+  }
+
+  /** The other sensor of its kind that is renewed with it, if its card has one. */
+  public Optional<Target> twin() {
+    return card.flatMap(
+        c ->
+            c.sites().stream()
+                .filter(s -> s.family().equals(about.family()) && !s.id().equals(about.site()))
+                .min(Comparator.comparingInt(this::strangeness))
+                .flatMap(s -> of(aboutOf(s), state, catalog, shop)));
+  }
+
+  /** The nearest relation first: the same place on the other bank, else the same bank. */
+  private int strangeness(Site other) {
+    Site here = site.orElseThrow();
+    return (other.position().equals(here.position()) ? 0 : 2)
+        + (other.bank() == here.bank() ? 0 : 1);
+  }
+
+  private About aboutOf(Site other) {
+    return new About(
+        about.family(), about.sheetRevision(), about.card(), about.cardRevision(), other.id());
+  }
+
+  // Swap
+
+  /** The order of work on this sensor alone. */
+  public Optional<WorkOrder> workOrder() {
+    return workOrder.get();
+  }
+
+  private Optional<WorkOrder> orderWork() {
+    return order(planned(), sheet())
+        .or(() -> work().map(w -> catalog.workOrder(w, card.stream().toList())));
+  }
+
+  private Optional<WorkOrder> order(Work work, Optional<FamilySheet> as) {
+    return as.flatMap(
+        s ->
+            card.flatMap(c -> site.map(at -> catalog.workOrder(c, List.of(plan(s, c, at, work))))));
+  }
+
+  /** What is done to it, to be put in order with what is done to others. */
+  Optional<WorkPlan.Sensor> plan() {
+    return sheet().flatMap(s -> card.flatMap(c -> site.map(at -> plan(s, c, at, planned()))));
+  }
+
+  private WorkPlan.Sensor plan(FamilySheet sheet, VehicleCard card, Site at, Work work) {
+    return catalog.sensor(sheet, card, at, work);
+  }
+
+  /** What was done to it, by operation; what an earlier attempt left off is still off. */
+  Map<String, JobState.Ticked> ticks() {
+    return ticks.get();
+  }
+
+  private Map<String, JobState.Ticked> countTicks() {
+    Map<String, JobState.Ticked> all = new HashMap<>();
+    for (JobState.Round round : state.rounds()) {
+      for (Ledger.Line open : leftBy(round)) {
+        if (workOrder().flatMap(o -> o.step(open.step())).isPresent()) {
+          all.put(open.step(), round.ticks().get(open.step()));
+        }
+      }
+    }
+    all.putAll(state.ticks());
+    return all;
+  }
+
+  /** What an earlier attempt left off that no step of this one puts back. */
+  List<Ledger.Movement> leftOver() {
+    return state.rounds().stream()
+        .flatMap(r -> leftBy(r).stream())
+        .filter(l -> workOrder().flatMap(o -> o.step(l.step())).isEmpty())
+        .map(l -> new Ledger.Movement(l.item(), l.owed()))
+        .toList();
+  }
+
+  private List<Ledger.Line> leftBy(JobState.Round round) {
+    Fact.VerdictTaken v = round.verdict();
+    Work work = catalog.work(v.work()).orElseGet(() -> catalog.usual(v.remedy()));
+    Traits then =
+        traits()
+            .with("remedy", JobTraits.words(v.remedy()))
+            .with("opens", JobTraits.words(work.opens()));
+    return order(work, family.map(s -> catalog.variant(s, then)))
+        .map(o -> Ledger.of(o, round.ticks().keySet(), List.of()).open())
+        .orElse(List.of());
+  }
+
+  // Relearn
+
+  /** The routines that follow work on it. */
+  List<Routine> routines() {
+    if (state.verdict().isPresent() && work().filter(w -> !w.learns()).isPresent()) {
+      return List.of();
+    }
+    return card.map(c -> Conditional.of(c.routinesAfter(about.family()), traits()))
+        .orElse(List.of());
+  }
+}

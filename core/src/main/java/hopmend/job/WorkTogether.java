@@ -1,0 +1,161 @@
+package hopmend.job;
+
+import hopmend.catalog.Catalog;
+import hopmend.catalog.VehicleCard;
+import hopmend.swap.Ledger;
+import hopmend.swap.Step;
+import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * Sensors that are worked on at one time, in one order that shares the way to them, with what was
+ * done of it. A sensor whose verdict is taken before the work on the others is done joins them; one
+ * that comes later has an order of its own.
+ */
+final class WorkTogether {
+  private final List<Target> targets;
+  private final WorkOrder order;
+  private final Map<String, JobState.Ticked> ticks = new HashMap<>();
+
+  private WorkTogether(List<Target> targets, Catalog catalog) {
+    this.targets = List.copyOf(targets);
+    this.order = order(targets, catalog);
+    order.steps().forEach(s -> ticked(s).ifPresent(t -> ticks.put(s.id(), t)));
+    withoutWhatIsBackAgain();
+  }
+
+  /** One sensor with the order that it would have, whether its verdict is taken or not. */
+  static WorkTogether alone(Target target, Catalog catalog) {
+    return new WorkTogether(List.of(target), catalog);
+  }
+
+  /**
+   * The sensors of a job whose verdicts ask for work, those that are worked on together in one.
+   *
+   * @param targets in any order
+   */
+  static List<WorkTogether> of(List<Target> targets, Catalog catalog) {
+    List<WorkTogether> all = new ArrayList<>();
+    targets.stream()
+        .sorted(Comparator.comparingLong(t -> t.state().verdictAt()))
+        .forEach(
+            t -> {
+              Optional<WorkTogether> open =
+                  all.stream().filter(w -> w.isJoinedBy(t)).reduce((one, later) -> later);
+              open.ifPresentOrElse(
+                  w -> all.set(all.indexOf(w), w.and(t, catalog)),
+                  () -> all.add(alone(t, catalog)));
+            });
+    return all;
+  }
+
+  private boolean isJoinedBy(Target target) {
+    boolean sameCard = card(target).isPresent() && card(target).equals(card(targets.get(0)));
+    long from = target.state().verdictAt();
+    boolean done =
+        order.steps().stream()
+            .allMatch(s -> ticks.containsKey(s.id()) && ticks.get(s.id()).sequence() < from);
+    return sameCard && target.plan().isPresent() && targets.get(0).plan().isPresent() && !done;
+  }
+
+  private WorkTogether and(Target target, Catalog catalog) {
+    return new WorkTogether(Stream.concat(targets.stream(), Stream.of(target)).toList(), catalog);
+  }
+
+  private static Optional<String> card(Target target) {
+    return target.card().map(VehicleCard::id);
+  }
+
+  private static WorkOrder order(List<Target> targets, Catalog catalog) {
+    if (targets.size() == 1) {
+      return targets.get(0).workOrder().orElse(new WorkOrder(List.of()));
+    }
+    return catalog.workOrder(
+        targets.get(0).card().orElseThrow(),
+        targets.stream().map(t -> t.plan().orElseThrow()).toList());
+  }
+
+  /** The tick of a step: of its own sensor, or of whichever sensor it was shared by. */
+  private Optional<JobState.Ticked> ticked(Step step) {
+    String operation = WorkPlan.operation(step.id());
+    return targets.stream()
+        .filter(t -> WorkPlan.place(step.id()).isEmpty() || isAt(t, step.id()))
+        .flatMap(t -> Optional.ofNullable(t.ticks().get(operation)).stream())
+        .min(Comparator.comparingLong(JobState.Ticked::sequence));
+  }
+
+  private static boolean isAt(Target target, String step) {
+    return target.about().site().equals(WorkPlan.place(step));
+  }
+
+  /** What was off and back before the last sensor joined has to come off once more for it. */
+  private void withoutWhatIsBackAgain() {
+    long joined = targets.stream().mapToLong(t -> t.state().verdictAt()).max().orElse(0);
+    if (targets.size() == 1) {
+      return;
+    }
+    for (Step back : order.steps()) {
+      back.settles()
+          .filter(off -> WorkPlan.place(off).isEmpty() && ticks.containsKey(back.id()))
+          .filter(off -> ticks.get(back.id()).sequence() < joined)
+          .ifPresent(
+              off -> {
+                ticks.remove(off);
+                ticks.remove(back.id());
+              });
+    }
+  }
+
+  List<Target> targets() {
+    return targets;
+  }
+
+  boolean holds(About about) {
+    return targets.stream().anyMatch(t -> t.about().equals(about));
+  }
+
+  /** The target that a step is about: its own, else the one at hand. */
+  Target of(String step, Target here) {
+    return targets.stream()
+        .filter(t -> !WorkPlan.place(step).isEmpty() && isAt(t, step))
+        .findFirst()
+        .orElse(here);
+  }
+
+  WorkOrder order() {
+    return order;
+  }
+
+  Map<String, JobState.Ticked> ticks() {
+    return Map.copyOf(ticks);
+  }
+
+  /** Whether every step is done, and everything is written down that should be. */
+  boolean isDone() {
+    return order.steps().stream().allMatch(s -> ticks.containsKey(s.id()))
+        && targets.stream().allMatch(WorkTogether::isWrittenDown);
+  }
+
+  static boolean isWrittenDown(Target target) {
+    boolean asked = target.work().filter(w -> !w.asks().isEmpty()).isPresent();
+    return !asked || target.state().repair().isPresent();
+  }
+
+  /** What of it is off, and what an earlier attempt left off. */
+  Ledger ledger(List<Ledger.Movement> beside) {
+    List<Ledger.Movement> left = targets.stream().flatMap(t -> t.leftOver().stream()).toList();
+    return Ledger.of(order, ticks.keySet(), Stream.concat(left.stream(), beside.stream()).toList());
+  }
+
+  /** What it is called, by what is taken off for it. */
+  String name() {
+    return String.join(" and the ", targets.stream().map(Target::name).toList());
+  }
+}

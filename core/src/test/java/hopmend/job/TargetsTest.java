@@ -1,0 +1,222 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.prove.Remedy;
+import hopmend.swap.Fastener;
+import hopmend.swap.Ledger;
+import hopmend.swap.Step;
+import hopmend.swap.Work;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+
+/** One job, several sensors: their own verdicts, parts and steps; one way in, ledger and proof. */
+class TargetsTest extends JobOnPaper {
+  private void renew() {
+    said(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 0.9, "seen before", "renew-sensor"));
+  }
+
+  /** Says a fact as the desk does: about the sensor that it is of, with what follows from it. */
+  private void said(Fact fact) {
+    Workup w = workup();
+    assertThat(JobRules.refuse(w, fact, Long.MAX_VALUE, ANN)).as(fact.toString()).isEmpty();
+    say(fact, w.about(fact));
+    w.following(fact).forEach(f -> say(f.fact(), f.about()));
+  }
+
+  private void turnTo(String card, String site) {
+    said(new Fact.SensorChosen(card, site));
+  }
+
+  private void choosePart(boolean pair) {
+    var choice = workup().here().partChoice().orElseThrow();
+    String number = choice.recommended().orElseThrow().part().number();
+    said(new Fact.PartChosen(number, pair, ""));
+    said(new Fact.PartsCompared("", number, List.of()));
+  }
+
+  private List<String> ids() {
+    return workup().workOrder().orElseThrow().steps().stream().map(Step::id).toList();
+  }
+
+  private void tickUntil(String last) {
+    for (Step s : workup().workOrder().orElseThrow().steps()) {
+      if (!workup().ticks().containsKey(s.id())) {
+        said(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
+      }
+      if (s.id().equals(last)) {
+        return;
+      }
+    }
+  }
+
+  private String at(Hop hop) {
+    Standing s = HopLine.of(workup(), T0).at(hop);
+    return s.kind() + ": " + s.words();
+  }
+
+  @Test
+  void whoeverTakesThePairHasTheTwinWithItsOwnPartAndStepsAndTheWayInOnce() {
+    on("wherrill-sedge-12", "P0340");
+    renew();
+    choosePart(true);
+    assertThat(at(Hop.PICK)).isEqualTo("OPEN: then for the Exhaust camshaft sensor");
+    assertThat(workup().targets()).extracting(Target::name).hasSize(2);
+    assertThat(workup().targets().get(1).state().verdict().orElseThrow().reason())
+        .contains("pair with the Intake camshaft sensor");
+    turnTo("wherrill-sedge-12", "cam-exhaust");
+    choosePart(false);
+    assertThat(ids()).containsOnlyOnce("key-out", "off:engine-cover", "look-round");
+    assertThat(ids()).contains("off:intake-duct", "off:exhaust-shield");
+    assertThat(ids()).contains("unplug@cam-intake", "unplug@cam-exhaust", "tighten@cam-exhaust");
+    tickUntil("unplug@cam-exhaust");
+    assertThat(workup().ledger().open())
+        .extracting(Ledger.Line::item)
+        .contains("engine cover", "sensor plug, Exhaust camshaft sensor")
+        .doesNotContain("sensor plug, Intake camshaft sensor");
+    Ledger here = workup().ledger();
+    turnTo("wherrill-sedge-12", "cam-intake");
+    assertThat(workup().ledger()).as("one ledger, whoever is at hand").isEqualTo(here);
+    tickUntil("look-round");
+    assertThat(at(Hop.SWAP)).isEqualTo("DONE: 33 of 33 steps");
+    assertThat(workup().ledger().isSettled()).isTrue();
+  }
+
+  /** Its card: "the input sensor stands before it". */
+  @Test
+  void ofTwoSensorsTheOneThatHidesTheOtherComesOutFirstAndGoesInLast() {
+    on("brannick-causeway-24", "P0791");
+    assertThat(ids()).contains("off:input-sensor");
+    renew();
+    turnTo("brannick-causeway-24", "input");
+    renew();
+    assertThat(ids())
+        .doesNotContain("off:input-sensor")
+        .containsOnlyOnce("off:wheel", "raise", "lower")
+        .containsSubsequence(
+            "lift-out@input", "unplug@intermediate", "plug@intermediate", "start-hand@input");
+  }
+
+  @Test
+  void aSensorThatComesWhenAllIsBackHasAnOrderOfItsOwn() {
+    on("brannick-causeway-24", "P0715");
+    renew();
+    choosePart(false);
+    tickUntil("");
+    assertThat(at(Hop.SWAP)).startsWith("DONE");
+    turnTo("brannick-causeway-24", "output");
+    renew();
+    assertThat(workup().ticks()).isEmpty();
+    assertThat(ids()).contains("raise", "unplug").doesNotContain("off:wheel");
+    assertThat(at(Hop.CLEAR)).startsWith("BLOCKED");
+    turnTo("brannick-causeway-24", "input");
+    assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
+    assertThat(workup().signOff(Optional.empty(), LocalDate.of(2026, 11, 24)).missing())
+        .contains("finish the work on the Output shaft speed sensor");
+  }
+
+  @Test
+  void whatIsLoweredBeforeAnotherSensorJoinsIsRaisedAgainForIt() {
+    on("brannick-causeway-24", "P0715");
+    renew();
+    choosePart(false);
+    tickUntil("lower");
+    turnTo("brannick-causeway-24", "output");
+    renew();
+    assertThat(workup().ticks()).containsKey("unplug@input").doesNotContainKeys("raise", "lower");
+  }
+
+  @Test
+  void noFactIsTakenForAnotherSensorThanThePageShowed() {
+    on("wherrill-sedge-12", "P0340");
+    long seen = workup().state().lastSequence();
+    turnTo("wherrill-sedge-12", "cam-exhaust");
+    Fact tick = new Fact.StepTicked("key-out", null);
+    assertThat(JobRules.refuse(workup(), tick, seen, ANN).orElseThrow().kind())
+        .isEqualTo(Refusal.Kind.CHANGED);
+    assertThat(JobRules.refuse(workup(), tick, seen + 1, ANN)).isEmpty();
+    assertThat(JobRules.refuse(workup(), new Fact.SensorChosen("x", "y"), seen + 1, ANN))
+        .isPresent();
+  }
+
+  @Test
+  void aRepairThatFailedItsProofStartsARoundWhereWhatWasFoundStays() {
+    on("wherrill-sedge-12", "P0340");
+    said(new Fact.CheckAnswered("connector-home", "home", null, null));
+    said(new Fact.VerdictTaken(Remedy.CLEAN_OR_RESEAT, "", 0.2, "green", "reseat-connector"));
+    assertThat(at(Hop.PICK)).isEqualTo("DONE: no part needed");
+    tickUntil("");
+    said(new Fact.CodesCleared("0HMWS3A07K1000342"));
+    ReadCode back = ReadCode.of(TroubleCode.parse("P0340"), CodeState.CURRENT);
+    said(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(back), List.of(), ""));
+    assertThat(at(Hop.CLEAR)).isEqualTo("OPEN: codes came back");
+    renew();
+    assertThat(workup().here().triedBefore()).containsExactly("Clean and reseat the connector");
+    assertThat(workup().state().answers()).hasSize(1);
+    assertThat(workup().ticks()).isEmpty();
+    assertThat(workup().state().cleared()).isEmpty();
+    assertThat(at(Hop.PICK)).isEqualTo("NOT_STARTED: no part chosen");
+  }
+
+  @Test
+  void whatAnEarlierVerdictLeftOffIsStillOwedUnderTheNext() {
+    on("wherrill-sedge-12", "P0340");
+    renew();
+    choosePart(false);
+    tickUntil("release-bolt");
+    said(new Fact.VerdictTaken(Remedy.REPAIR_WIRING, "", 0.2, "wire seen", "repair-wiring"));
+    assertThat(workup().ticks().keySet()).contains("off:intake-duct", "unplug");
+    assertThat(workup().ledger().open())
+        .extracting(Ledger.Line::item)
+        .contains("sensor plug", "sensor bolt");
+    said(new Fact.PiecesMoved("sensor bolt", -1));
+    assertThat(workup().ledger().open())
+        .extracting(Ledger.Line::item)
+        .doesNotContain("sensor bolt");
+    tickUntil("");
+    assertThat(at(Hop.SWAP)).isEqualTo("OPEN: write down what was done");
+    said(new Fact.RepairNoted("spliced the signal wire"));
+    assertThat(at(Hop.SWAP)).startsWith("DONE");
+  }
+
+  @Test
+  void whatIsOnlyWatchedNeedsADayAndNoClearing() {
+    on("wherrill-sedge-12", "P0340");
+    said(new Fact.VerdictTaken(Remedy.MONITOR, "", 0.2, "once only", "watch"));
+    tickUntil("");
+    Fact without = new Fact.RepairNoted("lamp at the ramp");
+    assertThat(JobRules.refuse(workup(), without, 99, ANN).orElseThrow().field())
+        .isEqualTo("until");
+    said(new Fact.RepairNoted("lamp at the ramp", LocalDate.of(2026, 12, 8)));
+    assertThat(at(Hop.CLEAR)).startsWith("DONE");
+    assertThat(at(Hop.VERIFY)).isEqualTo("OPEN: watched until 2026-12-08");
+    assertThat(missing(LocalDate.of(2026, 12, 1))).containsExactly("watch it until 2026-12-08");
+    assertThat(missing(LocalDate.of(2026, 12, 8))).isEmpty();
+  }
+
+  private List<String> missing(LocalDate today) {
+    return workup().signOff(Optional.empty(), today).missing();
+  }
+
+  @Test
+  void aWorkIsOfferedWhereTheSensorHasWhatItTakes() {
+    assertThat(offered("wherrill-sedge-12", "P0340"))
+        .contains("renew-seal", "clean-sensor", "repair-wiring", "watch");
+    assertThat(offered("wherrill-teal-16", "P0131"))
+        .contains("renew-sensor")
+        .doesNotContain("renew-seal");
+    assertThat(offered("wherrill-teal-16", "P0420"))
+        .contains("hand-over-mechanical", "repair-wiring")
+        .doesNotContain("renew-sensor", "clean-sensor");
+  }
+
+  private List<String> offered(String card, String code) {
+    entries.clear();
+    return on(card, code).here().works().stream().map(Work::id).toList();
+  }
+}
