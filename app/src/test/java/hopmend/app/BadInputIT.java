@@ -118,7 +118,9 @@ class BadInputIT extends AppIT {
     long job = job();
     MockHttpServletResponse answer = send(post("/jobs/" + job + "/" + form).param(field, bad));
     assertThat(answer.getStatus()).isEqualTo(422);
-    assertThat(answer.getContentAsString()).contains(message).contains(bad.strip().replaceFirst("^x/", ""));
+    assertThat(answer.getContentAsString())
+        .contains(message)
+        .contains(bad.strip().replaceFirst("^x/", ""));
     assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(2);
   }
 

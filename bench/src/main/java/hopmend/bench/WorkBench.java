@@ -82,8 +82,7 @@ public class WorkBench {
   }
 
   private int order(VehicleCard c, Site s) {
-    FamilySheet sheet = catalog.sheet(s.family()).orElseThrow();
-    return catalog.workOrder(catalog.variant(sheet, c.traits(s)), c, s, catalog.usual(Remedy.REPLACE_SENSOR)).steps().size();
+    return catalog.workOrder(c, s, catalog.usual(Remedy.REPLACE_SENSOR)).steps().size();
   }
 
   @Benchmark

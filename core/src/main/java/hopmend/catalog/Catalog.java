@@ -140,27 +140,34 @@ public record Catalog(
         .orElseGet(() -> usual(suspect.remedy()));
   }
 
-  /** The order of a work on the sensor of a sheet at a site of a card. */
-  public WorkOrder workOrder(FamilySheet sheet, VehicleCard card, Site site, Work work) {
-    return workOrder(card, List.of(sensor(sheet, card, site, work)));
+  /** The order of a work on the sensor at a site of a card, wherever it is done. */
+  public WorkOrder workOrder(VehicleCard card, Site site, Work work) {
+    return workOrder(
+        card,
+        List.of(sensor(card, site, work, card.traits(site).with("opens", work.opens().word()))));
   }
 
   /** The order of work on several sensors of a card at once. */
   public WorkOrder workOrder(VehicleCard card, List<WorkPlan.Sensor> sensors) {
     Map<String, Fastener> fasteners = new LinkedHashMap<>();
     card.fasteners().forEach(f -> fasteners.put(f.id(), f));
-    return WorkPlan.order(sensors, card.obstructions(), fasteners, cautions);
+    return WorkPlan.order(sensors, card.obstructions(), fasteners, cautions, waysIn.order());
   }
 
-  /** A sensor with what a work does to it. */
-  public WorkPlan.Sensor sensor(FamilySheet sheet, VehicleCard card, Site site, Work work) {
+  /**
+   * A sensor with what a work does to it.
+   *
+   * @param traits all that is known of it and of the job
+   */
+  public WorkPlan.Sensor sensor(VehicleCard card, Site site, Work work, Traits traits) {
+    FamilySheet sheet = variant(sheet(site.family()).orElseThrow(), traits);
     return new WorkPlan.Sensor(
         site.id(),
         site.name(),
         work.on(sheet.operations()),
         work.opensTheWay() ? site.behind() : List.of(),
         card.fastener(site.fastener()),
-        work.goesThere() ? access(card, site) : onTheVehicle(List.of(card)));
+        work.goesThere() ? access(card, traits) : onTheVehicle(List.of(card)));
   }
 
   /** The order of a work that is about no sensor of a card. */
@@ -168,7 +175,7 @@ public record Catalog(
     WorkPlan.Sensor none =
         new WorkPlan.Sensor(
             "", "", work.on(List.of()), List.of(), Optional.empty(), onTheVehicle(vehicle));
-    return WorkPlan.order(List.of(none), List.of(), Map.of(), cautions);
+    return WorkPlan.order(List.of(none), List.of(), Map.of(), cautions, List.of());
   }
 
   private static Access onTheVehicle(List<VehicleCard> cards) {
@@ -178,9 +185,12 @@ public record Catalog(
         cards.stream().flatMap(c -> c.cautions().stream()).distinct().toList());
   }
 
-  /** What the way to a site asks for, and what holds for any work on the vehicle. */
-  public Access access(VehicleCard card, Site site) {
-    WaysIn.Way way = waysIn.way(site.wayIn());
-    return new Access(waysIn.operations(way), way.throughout(), card.cautions());
+  /**
+   * What the way to a sensor asks for, and what holds for any work on the vehicle.
+   *
+   * @param sensor its traits, with those of the job
+   */
+  public Access access(VehicleCard card, Traits sensor) {
+    return waysIn.access(sensor, card.cautions());
   }
 }

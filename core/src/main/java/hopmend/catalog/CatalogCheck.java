@@ -52,6 +52,7 @@ final class CatalogCheck {
     catalog.cautions().values().forEach(check::caution);
     catalog.works().forEach(w -> check.operations("works.yaml", w.operations()));
     check.everyRemedyHasAWork();
+    check.access();
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
     catalog.cards().forEach(check::card);
@@ -167,6 +168,15 @@ final class CatalogCheck {
     }
   }
 
+  private void access() {
+    String where = "access.yaml";
+    operations(where, catalog.waysIn().operations());
+    for (WaysIn.Throughout t : catalog.waysIn().throughout()) {
+      condition(where, t.caution(), t);
+      cautions(where, "throughout", List.of(t.caution()));
+    }
+  }
+
   private void everyRemedyHasAWork() {
     Stream.of(Remedy.values())
         .filter(r -> catalog.works().stream().noneMatch(w -> w.remedy() == r))
@@ -233,8 +243,13 @@ final class CatalogCheck {
   }
 
   private void relearn(String where, VehicleCard card, String family, List<String> routines) {
-    if (catalog.sheet(family).isEmpty()) {
-      say(where, "relearning after %s, which is no family", family);
+    boolean operation =
+        Stream.concat(
+                catalog.waysIn().operations().stream(),
+                catalog.sheets().stream().flatMap(s -> s.operations().stream()))
+            .anyMatch(o -> o.id().equals(family));
+    if (catalog.sheet(family).isEmpty() && !operation) {
+      say(where, "relearning after %s, which is no family and no operation", family);
     }
     routines.stream()
         .filter(r -> card.routine(r).isEmpty())
@@ -283,7 +298,7 @@ final class CatalogCheck {
         .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
     catalog.works().stream()
         .filter(w -> w.suits(variant.operations()))
-        .forEach(w -> attempt(where, () -> catalog.workOrder(variant, card, site, w)));
+        .forEach(w -> attempt(where, () -> catalog.workOrder(card, site, w)));
   }
 
   private void attempt(String where, Runnable work) {

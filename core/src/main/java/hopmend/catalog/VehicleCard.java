@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * All that is known of a vehicle platform.
@@ -30,7 +31,8 @@ import java.util.Optional;
  * @param traits what sheets may ask about the vehicle: high voltage, aftertreatment
  * @param limits limits that override a sheet's, by check id
  * @param figures single figures by name, for example the teeth of the cam wheel
- * @param relearnAfter ids of routines to run after work on a family
+ * @param relearnAfter ids of routines to run after work on a family, or after an operation:
+ *     battery-off
  */
 public record VehicleCard(
     String id,
@@ -111,11 +113,9 @@ public record VehicleCard(
     return routines.stream().filter(r -> r.id().equals(routineId)).findFirst();
   }
 
-  /** Routines that work on the family asks for, in the card's order. */
-  public List<Routine> routinesAfter(String family) {
-    return relearnAfter.getOrDefault(family, List.of()).stream()
-        .flatMap(r -> routine(r).stream())
-        .toList();
+  /** Routines that work on a family asks for, or an operation by its id, in the card's order. */
+  public Stream<Routine> routinesAfter(String work) {
+    return relearnAfter.getOrDefault(work, List.of()).stream().flatMap(r -> routine(r).stream());
   }
 
   /** Whether a model year may be one of its vehicles; the year begins before the calendar's. */

@@ -1,52 +1,44 @@
 package hopmend.catalog;
 
-import hopmend.find.Site;
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
+import hopmend.sensor.Traits;
+import hopmend.swap.Access;
 import hopmend.swap.Operation;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 
 /**
- * What each way in to a sensor asks for besides the sensor's own sheet.
+ * What the way to a sensor asks for besides the sensor's own sheet, by its traits.
  *
- * @param operations the operations of all ways, each once
+ * @param operations in the order in which they are done; one that stands there several times is
+ *     done once, with the cautions of all that hold
+ * @param throughout cautions at every step between them
  */
-public record WaysIn(List<Operation> operations, Map<Site.WayIn, Way> ways) {
+public record WaysIn(List<Operation> operations, List<Throughout> throughout) {
 
-  /**
-   * One way in.
-   *
-   * @param operations ids, in the order in which they are done
-   * @param throughout cautions at every step between them
-   */
-  public record Way(List<String> operations, List<String> throughout) {
-    public Way {
-      operations = List.copyOf(operations);
-      throughout = List.copyOf(throughout);
+  /** A caution that stands at every step between the way in and the way out. */
+  public record Throughout(String caution, Condition condition, String source)
+      implements Conditional {
+    public Throughout {
+      condition = Condition.orAlways(condition);
     }
   }
 
   public WaysIn {
     operations = List.copyOf(operations);
-    ways = Map.copyOf(ways);
-    for (Site.WayIn w : Site.WayIn.values()) {
-      if (!ways.containsKey(w)) {
-        throw new IllegalArgumentException("access.yaml does not say what " + w + " asks for");
-      }
-    }
+    throughout = List.copyOf(throughout);
   }
 
-  Way way(Site.WayIn wayIn) {
-    return ways.get(wayIn);
+  /** What a sensor of these traits asks for. */
+  Access access(Traits sensor, List<String> everywhere) {
+    return new Access(
+        Operation.together(Conditional.of(operations, sensor)),
+        Conditional.of(throughout, sensor).stream().map(Throughout::caution).distinct().toList(),
+        everywhere);
   }
 
-  List<Operation> operations(Way way) {
-    return way.operations().stream().map(this::operation).toList();
-  }
-
-  private Operation operation(String id) {
-    return Optional.of(id)
-        .flatMap(i -> operations.stream().filter(o -> o.id().equals(i)).findFirst())
-        .orElseThrow(() -> new IllegalArgumentException("access.yaml has no operation " + id));
+  /** The operations of all ways, in the order in which they are done. */
+  List<String> order() {
+    return operations.stream().map(Operation::id).distinct().toList();
   }
 }

@@ -15,7 +15,7 @@ final class JobTraits {
     Optional<Part> part = state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
     return sensor
         .with("place", state.vehicle().map(v -> words(v.place())).orElse(""))
-        .with("opens", words(work.opens()))
+        .with("opens", work.opens().word())
         .with("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""))
         .with("seal", part.map(p -> p.sealIncluded() ? "included" : "apart").orElse(""));
   }

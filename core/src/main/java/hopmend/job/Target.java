@@ -216,7 +216,7 @@ public final class Target {
   }
 
   private Optional<Access> access() {
-    return card.flatMap(c -> site.map(s -> catalog.access(c, s)));
+    return card.flatMap(c -> site.map(s -> catalog.access(c, traits())));
   }
 
   public Optional<Verdict> verdict() {
@@ -387,23 +387,18 @@ public final class Target {
   }
 
   private Optional<WorkOrder> orderWork() {
-    return order(planned(), sheet())
+    return plan(planned(), traits())
+        .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)))
         .or(() -> work().map(w -> catalog.workOrder(w, card.stream().toList())));
-  }
-
-  private Optional<WorkOrder> order(Work work, Optional<FamilySheet> as) {
-    return as.flatMap(
-        s ->
-            card.flatMap(c -> site.map(at -> catalog.workOrder(c, List.of(plan(s, c, at, work))))));
   }
 
   /** What is done to it, to be put in order with what is done to others. */
   Optional<WorkPlan.Sensor> plan() {
-    return sheet().flatMap(s -> card.flatMap(c -> site.map(at -> plan(s, c, at, planned()))));
+    return plan(planned(), traits());
   }
 
-  private WorkPlan.Sensor plan(FamilySheet sheet, VehicleCard card, Site at, Work work) {
-    return catalog.sensor(sheet, card, at, work);
+  private Optional<WorkPlan.Sensor> plan(Work work, Traits known) {
+    return card.flatMap(c -> site.map(at -> catalog.sensor(c, at, work, known)));
   }
 
   /** What was done to it, by operation; what an earlier attempt left off is still off. */
@@ -437,22 +432,23 @@ public final class Target {
     Fact.VerdictTaken v = round.verdict();
     Work work = catalog.work(v.work()).orElseGet(() -> catalog.usual(v.remedy()));
     Traits then =
-        traits()
-            .with("remedy", JobTraits.words(v.remedy()))
-            .with("opens", JobTraits.words(work.opens()));
-    return order(work, family.map(s -> catalog.variant(s, then)))
+        traits().with("remedy", JobTraits.words(v.remedy())).with("opens", work.opens().word());
+    return plan(work, then)
+        .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)))
         .map(o -> Ledger.of(o, round.ticks().keySet(), List.of()).open())
         .orElse(List.of());
   }
 
   // Relearn
 
-  /** The routines that follow work on it. */
+  /** The routines that follow the work on it, and what is done on the way to it. */
   List<Routine> routines() {
-    if (state.verdict().isPresent() && work().filter(w -> !w.learns()).isPresent()) {
-      return List.of();
-    }
-    return card.map(c -> Conditional.of(c.routinesAfter(about.family()), traits()))
+    boolean learns = work().map(Work::learns).orElse(true);
+    Stream<String> done =
+        workOrder().stream().flatMap(o -> o.steps().stream()).map(s -> WorkPlan.operation(s.id()));
+    Stream<String> after = learns ? Stream.concat(Stream.of(about.family()), done) : done;
+    return card.map(
+            c -> Conditional.of(after.flatMap(c::routinesAfter).distinct().toList(), traits()))
         .orElse(List.of());
   }
 }

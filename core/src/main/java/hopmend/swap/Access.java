@@ -1,6 +1,6 @@
 package hopmend.swap;
 
-import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -8,7 +8,8 @@ import java.util.stream.Stream;
  * What getting to a sensor asks for, whatever the sensor: operations around the work, and cautions
  * at its steps.
  *
- * @param operations done one after the other, those of {@link Phase#FINISH} when all else is back
+ * @param operations done one after the other, those from the first that undoes one on after the
+ *     work
  * @param throughout cautions from the last of the first operations to the first of the last ones
  * @param everywhere cautions at every step on this vehicle
  */
@@ -22,39 +23,28 @@ public record Access(List<Operation> operations, List<String> throughout, List<S
     everywhere = List.copyOf(everywhere);
   }
 
-  /** What both ways ask for together, each operation once and in the order of both. */
-  Access and(Access other) {
+  /**
+   * What several ways ask for together, each operation once.
+   *
+   * @param order ids of the operations of all ways, in the order in which they are done
+   */
+  static Access together(List<Access> ways, List<String> order) {
+    List<Operation> all = ways.stream().flatMap(w -> w.operations.stream()).toList();
     return new Access(
-        merged(operations, other.operations),
-        both(throughout, other.throughout),
-        both(everywhere, other.everywhere));
+        Operation.together(all).stream()
+            .sorted(Comparator.comparingInt(o -> order.indexOf(o.id())))
+            .toList(),
+        ways.stream().flatMap(w -> w.throughout.stream()).distinct().toList(),
+        ways.stream().flatMap(w -> w.everywhere.stream()).distinct().toList());
   }
 
-  private static List<Operation> merged(List<Operation> one, List<Operation> other) {
-    List<Operation> merged = new ArrayList<>();
-    int next = 0;
-    for (Operation o : other) {
-      for (int common = one.indexOf(o); next <= common; next++) {
-        merged.add(one.get(next));
-      }
-      if (!one.contains(o)) {
-        merged.add(o);
-      }
-    }
-    merged.addAll(one.subList(next, one.size()));
-    return merged;
-  }
-
-  private static <T> List<T> both(List<T> one, List<T> other) {
-    return Stream.concat(one.stream(), other.stream()).distinct().toList();
-  }
-
+  /** What opens the way: all before the first that undoes something. */
   List<Operation> before() {
-    return operations.stream().filter(o -> o.phase() != Phase.FINISH).toList();
+    return operations.stream().takeWhile(o -> o.undoes() == null).toList();
   }
 
   List<Operation> after() {
-    return operations.stream().filter(o -> o.phase() == Phase.FINISH).toList();
+    return operations.stream().dropWhile(o -> o.undoes() == null).toList();
   }
 
   /** The cautions of a check at the sensor. */

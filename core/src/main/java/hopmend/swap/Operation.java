@@ -5,6 +5,7 @@ import hopmend.sensor.Conditional;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -78,6 +79,20 @@ public record Operation(
         latch,
         condition,
         source);
+  }
+
+  /** Each once, in the order of the first of its name, with the cautions of all of that name. */
+  public static List<Operation> together(List<Operation> operations) {
+    Map<String, Operation> byId = new LinkedHashMap<>();
+    for (Operation o : operations) {
+      byId.merge(o.id(), o, Operation::alsoCautionedAs);
+    }
+    return List.copyOf(byId.values());
+  }
+
+  private Operation alsoCautionedAs(Operation other) {
+    Stream<String> all = Stream.concat(cautions.stream(), other.cautions.stream());
+    return with(after, all.distinct().toList());
   }
 
   /**

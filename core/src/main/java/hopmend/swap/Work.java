@@ -3,6 +3,7 @@ package hopmend.swap;
 import hopmend.prove.Remedy;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -42,7 +43,12 @@ public record Work(
     NOTHING,
     PLACE,
     PLUG,
-    SEAT
+    SEAT;
+
+    /** The value of the trait "opens". */
+    public String word() {
+      return name().toLowerCase(Locale.ROOT);
+    }
   }
 
   /** What proves a work. */

@@ -69,6 +69,7 @@ public final class WorkPlan {
   private final Map<String, Obstruction> obstructions = new LinkedHashMap<>();
   private final Map<String, Fastener> fasteners;
   private final Map<String, Caution> cautions;
+  private final List<String> waysIn;
   private final Map<String, Step> steps = new LinkedHashMap<>();
 
   /** Whose each step is: the number of its sensor, 0 for what all share. */
@@ -81,7 +82,9 @@ public final class WorkPlan {
       List<Sensor> sensors,
       List<Obstruction> obstructions,
       Map<String, Fastener> fasteners,
-      Map<String, Caution> cautions) {
+      Map<String, Caution> cautions,
+      List<String> waysIn) {
+    this.waysIn = waysIn;
     this.sensors = List.copyOf(sensors);
     obstructions.forEach(o -> this.obstructions.put(o.id(), o));
     this.fasteners = fasteners;
@@ -93,18 +96,21 @@ public final class WorkPlan {
    *
    * @param sensors at least one; each place once
    * @param obstructions all obstructions of the card
+   * @param waysIn operations of all ways in, in their order; where one is not asked for, nothing
+   *     waits for it
    * @throws PlanRefused if the card or sheet contradicts itself, with the ids that do
    */
   public static WorkOrder order(
       List<Sensor> sensors,
       List<Obstruction> obstructions,
       Map<String, Fastener> fasteners,
-      Map<String, Caution> cautions) {
-    return new WorkPlan(sensors, obstructions, fasteners, cautions).order();
+      Map<String, Caution> cautions,
+      List<String> waysIn) {
+    return new WorkPlan(sensors, obstructions, fasteners, cautions, waysIn).order();
   }
 
   private WorkOrder order() {
-    Access access = sensors.stream().map(Sensor::access).reduce(Access::and).orElse(Access.FREE);
+    Access access = Access.together(sensors.stream().map(Sensor::access).toList(), waysIn);
     Set<String> inTheWay = withWhatLiesOnTop();
     inTheWay.forEach(id -> put(0, removal(obstructions.get(id))));
     access.before().forEach(o -> put(0, step(o, o.id(), sensors.get(0))));
@@ -305,7 +311,10 @@ public final class WorkPlan {
                 .findFirst()
                 .map(x -> id(sensor, x))
                 .orElse(other);
-    o.after().forEach(before -> edge(named.apply(before), id));
+    o.after().stream()
+        .map(named)
+        .filter(before -> graph.containsVertex(before) || !waysIn.contains(before))
+        .forEach(before -> edge(before, id));
     Optional.ofNullable(o.undoes()).ifPresent(before -> edge(named.apply(before), id));
     for (String way : steps.keySet()) {
       if (way.startsWith(OFF)) {
@@ -360,24 +369,54 @@ public final class WorkPlan {
     for (int i = 1; i < own.size(); i++) {
       edge(own.get(i - 1), own.get(i));
     }
-    List<Operation> before = access.before();
-    List<Operation> after = access.after();
-    if (before.isEmpty() || after.isEmpty()) {
-      return;
-    }
-    for (Step s : steps.values()) {
-      if (own.contains(s.id())) {
-        continue;
+    for (Step s : List.copyOf(steps.values())) {
+      if (!own.contains(s.id())) {
+        switch (s.phase()) {
+          case MAKE_SAFE -> onTheGround(s, access);
+          case OPEN_WAY -> {
+            last(access.before(), Phase.MAKE_SAFE, Phase.OPEN_WAY).ifPresent(o -> edge(o, s.id()));
+            first(access.before(), Phase.UNPLUG, Phase.FINISH).ifPresent(o -> edge(s.id(), o));
+          }
+          case PUT_BACK -> {
+            last(access.after(), Phase.MAKE_SAFE, Phase.PLUG).ifPresent(o -> edge(o, s.id()));
+            first(access.after(), Phase.PUT_BACK, Phase.FINISH).ifPresent(o -> edge(s.id(), o));
+          }
+          case FINISH ->
+              last(access.after(), Phase.MAKE_SAFE, Phase.FINISH).ifPresent(o -> edge(o, s.id()));
+          default -> {
+            last(access.before(), Phase.MAKE_SAFE, Phase.FINISH).ifPresent(o -> edge(o, s.id()));
+            first(access.after(), Phase.MAKE_SAFE, Phase.FINISH).ifPresent(o -> edge(s.id(), o));
+          }
+        }
       }
-      if (s.phase() == Phase.MAKE_SAFE) {
-        edge(s.id(), before.get(0).id());
-      } else if (s.phase() == Phase.FINISH) {
-        edge(after.get(after.size() - 1).id(), s.id());
-      } else {
-        edge(before.get(before.size() - 1).id(), s.id());
-        edge(s.id(), after.get(0).id());
-      }
     }
+  }
+
+  /** What makes safe comes before the way in; what waits for a part of it, before the next part. */
+  private void onTheGround(Step s, Access access) {
+    List<String> way = access.before().stream().map(Operation::id).toList();
+    int waitsFor = -1;
+    for (int i = 0; i < way.size(); i++) {
+      waitsFor = graph.getDescendants(way.get(i)).contains(s.id()) ? i : waitsFor;
+    }
+    if (waitsFor + 1 < way.size()) {
+      edge(s.id(), way.get(waitsFor + 1));
+    }
+  }
+
+  private static Optional<String> first(List<Operation> way, Phase from, Phase to) {
+    return way.stream().filter(o -> isIn(o, from, to)).map(Operation::id).findFirst();
+  }
+
+  private static Optional<String> last(List<Operation> way, Phase from, Phase to) {
+    return way.stream()
+        .filter(o -> isIn(o, from, to))
+        .map(Operation::id)
+        .reduce((one, later) -> later);
+  }
+
+  private static boolean isIn(Operation o, Phase from, Phase to) {
+    return o.phase().compareTo(from) >= 0 && o.phase().compareTo(to) <= 0;
   }
 
   private void edge(String before, String after) {
@@ -414,10 +453,7 @@ public final class WorkPlan {
   /** Each step with what comes right before it, and with the cautions of the way in. */
   private List<Step> placed(List<Step> order, Access access) {
     List<Caution> everywhere = resolve(access.everywhere());
-    List<Caution> atTheSensor = resolve(access.atTheSensor());
     List<String> ids = order.stream().map(Step::id).toList();
-    int from = access.before().stream().mapToInt(o -> ids.indexOf(o.id())).max().orElse(0);
-    int to = access.after().stream().mapToInt(o -> ids.indexOf(o.id())).min().orElse(ids.size());
     List<Step> placed = new ArrayList<>();
     for (int i = 0; i < order.size(); i++) {
       List<String> after =
@@ -425,8 +461,25 @@ public final class WorkPlan {
               .map(graph::getEdgeSource)
               .sorted(Comparator.comparing(ids::indexOf))
               .toList();
-      placed.add(order.get(i).placed(after, i >= from && i <= to ? atTheSensor : everywhere));
+      List<Caution> more = new ArrayList<>(everywhere);
+      for (String caution : access.throughout()) {
+        if (isBetween(i, caution, ids, access)) {
+          more.addAll(resolve(List.of(caution)));
+        }
+      }
+      placed.add(order.get(i).placed(after, more));
     }
     return placed;
+  }
+
+  /** From the first operation of the way that carries a caution to the last one. */
+  private static boolean isBetween(int step, String caution, List<String> ids, Access access) {
+    int[] carrying =
+        access.operations().stream()
+            .filter(o -> o.cautions().contains(caution))
+            .mapToInt(o -> ids.indexOf(o.id()))
+            .sorted()
+            .toArray();
+    return carrying.length == 0 || step >= carrying[0] && step <= carrying[carrying.length - 1];
   }
 }

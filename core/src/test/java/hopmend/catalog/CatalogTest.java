@@ -249,12 +249,7 @@ class CatalogTest {
   }
 
   private WorkOrder orderOf(VehicleCard card, Site site) {
-    FamilySheet sheet = catalog.sheet(site.family()).orElseThrow();
-    return catalog.workOrder(
-        catalog.variant(sheet, card.traits(site)),
-        card,
-        site,
-        catalog.usual(Remedy.REPLACE_SENSOR));
+    return catalog.workOrder(card, site, catalog.usual(Remedy.REPLACE_SENSOR));
   }
 
   @Test

@@ -70,7 +70,8 @@ class EveryVariantTest {
                       "here", "here", v.operations(), List.of(), Optional.of(any), Access.FREE)),
               List.of(),
               Map.of(),
-              CATALOG.cautions());
+              CATALOG.cautions(),
+              CATALOG.waysIn().order());
       List<String> back = order.steps().stream().flatMap(s -> s.settles().stream()).toList();
       assertThat(order.steps().stream().filter(Step::takesOff).map(Step::id).toList())
           .as("%s: what is taken off goes back", traits)

@@ -2,7 +2,6 @@ package hopmend.catalog;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.find.Site;
 import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
 import hopmend.swap.Access;
@@ -11,6 +10,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
+import hopmend.swap.Phase;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
@@ -39,7 +39,8 @@ class RandomOrdersTest {
 
   private record Vehicle(List<WorkPlan.Sensor> sensors, List<Obstruction> stack) {
     WorkOrder order() {
-      return WorkPlan.order(sensors, stack, FASTENERS, CATALOG.cautions());
+      return WorkPlan.order(
+          sensors, stack, FASTENERS, CATALOG.cautions(), CATALOG.waysIn().order());
     }
 
     List<String> everywhere() {
@@ -73,11 +74,9 @@ class RandomOrdersTest {
         traits = traits.with(t.trait(), t.values().get(random.nextInt(t.values().size())));
       }
     }
-    FamilySheet variant = CATALOG.variant(sheet, traits);
-    List<Work> works = CATALOG.works().stream().filter(w -> w.suits(variant.operations())).toList();
-    Work work = works.get(random.nextInt(works.size()));
-    Site.WayIn way = Site.WayIn.values()[random.nextInt(Site.WayIn.values().length)];
-    WaysIn.Way asked = CATALOG.waysIn().way(way);
+    Work work = CATALOG.works().get(random.nextInt(CATALOG.works().size()));
+    Traits all = traits.with("opens", work.opens().word());
+    FamilySheet variant = CATALOG.variant(sheet, all);
     return new WorkPlan.Sensor(
         place,
         place,
@@ -85,7 +84,7 @@ class RandomOrdersTest {
         things.stream().filter(o -> work.opensTheWay() && random.nextBoolean()).toList(),
         Optional.of(OWN),
         work.goesThere()
-            ? new Access(CATALOG.waysIn().operations(asked), asked.throughout(), everywhere)
+            ? CATALOG.waysIn().access(all, everywhere)
             : new Access(List.of(), List.of(), everywhere));
   }
 
@@ -145,22 +144,24 @@ class RandomOrdersTest {
           .filter(o -> o.id().equals(WorkPlan.operation(s.id())))
           .forEach(o -> assertThat(shown).as(s.id()).containsAll(o.cautions()));
     }
-    for (WorkPlan.Sensor sensor : v.sensors()) {
-      List<Operation> way = sensor.access().operations();
-      for (int i = way.isEmpty() ? 0 : ids.indexOf(way.get(0).id()) + 1;
-          !way.isEmpty() && i < ids.indexOf(way.get(way.size() - 1).id());
-          i++) {
-        // Between the last step up and the first step down.
-        Step s = order.steps().get(i);
-        boolean between =
-            way.stream().noneMatch(o -> o.id().equals(s.id()))
-                && ids.indexOf("raise") < i
-                && i < ids.indexOf("lower");
-        if (between) {
-          assertThat(shown(s)).as(s.id()).containsAll(sensor.access().throughout());
-        }
+    for (int i = ids.indexOf("raise") + 1; i < ids.indexOf("lower"); i++) {
+      assertThat(shown(order.steps().get(i))).as(ids.get(i)).contains("raised");
+    }
+    for (Step s : order.steps()) {
+      boolean below =
+          v.sensors().stream()
+              .filter(x -> x.access().throughout().contains("raised"))
+              .filter(x -> List.of("", x.place()).contains(WorkPlan.place(s.id())))
+              .flatMap(x -> x.operations().stream())
+              .anyMatch(o -> o.id().equals(WorkPlan.operation(s.id())) && isAtTheSensor(s));
+      if (below) {
+        assertThat(shown(s)).as(s.id()).contains("raised");
       }
     }
+  }
+
+  private static boolean isAtTheSensor(Step s) {
+    return s.phase() != Phase.MAKE_SAFE && s.phase() != Phase.FINISH;
   }
 
   private static List<String> shown(Step s) {

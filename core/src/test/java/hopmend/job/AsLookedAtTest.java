@@ -106,12 +106,7 @@ class AsLookedAtTest {
   void workOrders(String id, String siteId) throws IOException {
     VehicleCard card = CATALOG.card(id).orElseThrow();
     Site site = card.site(siteId).orElseThrow();
-    var order =
-        CATALOG.workOrder(
-            CATALOG.variant(CATALOG.sheet(site.family()).orElseThrow(), card.traits(site)),
-            card,
-            site,
-            CATALOG.usual(Remedy.REPLACE_SENSOR));
+    var order = CATALOG.workOrder(card, site, CATALOG.usual(Remedy.REPLACE_SENSOR));
     isAsLookedAt(
         id + "-" + siteId + ".txt",
         order.steps().stream().map(AsLookedAtTest::line).collect(Collectors.joining())

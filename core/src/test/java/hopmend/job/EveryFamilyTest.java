@@ -76,10 +76,7 @@ class EveryFamilyTest extends WalkedJob {
   @ParameterizedTest(name = "{2}")
   @MethodSource("sites")
   void highVoltageStopsTheWorkFirst(VehicleCard card, Site site, String where) {
-    FamilySheet sheet =
-        CATALOG.variant(CATALOG.sheet(site.family()).orElseThrow(), card.traits(site));
-    Step first =
-        CATALOG.workOrder(sheet, card, site, CATALOG.usual(Remedy.REPLACE_SENSOR)).steps().get(0);
+    Step first = CATALOG.workOrder(card, site, CATALOG.usual(Remedy.REPLACE_SENSOR)).steps().get(0);
     assertThat(
             first.cautions().stream().anyMatch(c -> c.id().equals("high-voltage") && c.hardStop()))
         .as(where)

@@ -60,7 +60,7 @@ class NewFamilyTest extends WalkedJob {
     var card = OWN.card(CARD).orElseThrow();
     var at = card.site(site).orElseThrow();
     var sheet = OWN.variant(OWN.sheet(at.family()).orElseThrow(), card.traits(at));
-    var order = OWN.workOrder(sheet, card, at, OWN.usual(Remedy.REPLACE_SENSOR));
+    var order = OWN.workOrder(card, at, OWN.usual(Remedy.REPLACE_SENSOR));
     assertThat(order.steps().stream().map(Step::id).toList())
         .containsSubsequence(List.of(steps.split(", ")));
     assertThat(sheet.checks().stream().map(Check::id).anyMatch("tip"::equals))

@@ -6,6 +6,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.prove.Remedy;
+import hopmend.relearn.Routine;
 import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
@@ -97,7 +98,7 @@ class TargetsTest extends JobOnPaper {
     renew();
     assertThat(ids())
         .doesNotContain("off:input-sensor")
-        .containsOnlyOnce("off:wheel", "raise", "lower")
+        .containsOnlyOnce("wheel-off", "raise", "lower")
         .containsSubsequence(
             "lift-out@input", "unplug@intermediate", "plug@intermediate", "start-hand@input");
   }
@@ -112,7 +113,7 @@ class TargetsTest extends JobOnPaper {
     turnTo("brannick-causeway-24", "output");
     renew();
     assertThat(workup().ticks()).isEmpty();
-    assertThat(ids()).contains("raise", "unplug").doesNotContain("off:wheel");
+    assertThat(ids()).contains("raise", "unplug").doesNotContain("wheel-off");
     assertThat(at(Hop.CLEAR)).startsWith("BLOCKED");
     turnTo("brannick-causeway-24", "input");
     assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
@@ -129,6 +130,19 @@ class TargetsTest extends JobOnPaper {
     turnTo("brannick-causeway-24", "output");
     renew();
     assertThat(workup().ticks()).containsKey("unplug@input").doesNotContainKeys("raise", "lower");
+  }
+
+  /** Its crank sensor sits by the alternator's cable: the battery comes off, and is told so. */
+  @Test
+  void whatTheWayInMakesForgottenIsTaughtAgain() {
+    on("kelvane-otter-20", "P0335");
+    assertThat(ids()).containsSubsequence("key-out", "battery-off", "unplug", "plug", "battery-on");
+    assertThat(workup().routines()).extracting(Routine::id).contains("crank-learn", "idle-learn");
+    said(new Fact.VerdictTaken(Remedy.REPAIR_WIRING, "", 0.2, "seen", "repair-wiring"));
+    assertThat(workup().routines()).extracting(Routine::id).containsExactly("idle-learn");
+    entries.clear();
+    on("kelvane-otter-20", "P0340");
+    assertThat(workup().routines()).extracting(Routine::id).doesNotContain("idle-learn");
   }
 
   @Test

@@ -77,7 +77,8 @@ class SwapTest {
                     Access.FREE)),
             stack,
             Map.of(),
-            CatalogReaderHolder.CAUTIONS);
+            CatalogReaderHolder.CAUTIONS,
+            List.of());
     List<String> ids = order.steps().stream().map(Step::id).toList();
     for (Obstruction o : stack) {
       if (!ids.contains("off:" + o.id())) {
@@ -124,7 +125,8 @@ class SwapTest {
                             Access.FREE)),
                     List.of(obstruction(0, List.of("o1")), obstruction(1, List.of("o0"))),
                     Map.of(),
-                    Map.of()))
+                    Map.of(),
+                    List.of()))
         .isInstanceOf(WorkOrder.PlanRefused.class)
         .hasMessageContaining("o0")
         .hasMessageContaining("o1");
