@@ -88,10 +88,14 @@ abstract class BrowserIT extends AppIT {
   }
 
   void signIn() {
+    signIn("oskar", "tar-rope-and-lantern");
+  }
+
+  void signIn(String login, String password) {
     page.navigate("http://127.0.0.1:" + port + "/");
     accessible("sign-in");
-    page.fill("#username", "oskar");
-    page.fill("#password", "tar-rope-and-lantern");
+    page.fill("#username", login);
+    page.fill("#password", password);
     page.click(".door button");
     assertThat(page.locator("h1")).hasText("Jobs");
     accessible("jobs");
