@@ -50,6 +50,7 @@ class BadInputIT extends AppIT {
           Map.entry("prove/answer", List.of("check", "outcome", "value", "valueUnit", "companion")),
           Map.entry("prove/verdict", List.of("work", "reason")),
           Map.entry("find/confirm", List.of("site")),
+          Map.entry("find/tell", List.of("trait", "value")),
           Map.entry("turn-to", List.of("sensor", "hop")),
           Map.entry("pick/choose", List.of("number", "reason", "pair")),
           Map.entry("pick/compare", List.of("differs", "looked")),

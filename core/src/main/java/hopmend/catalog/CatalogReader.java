@@ -269,6 +269,18 @@ public final class CatalogReader {
     }
   }
 
+  /** A limit that a card leaves out is none. */
+  private static void openEnds(JsonNode limit) {
+    if (limit instanceof ObjectNode band) {
+      if (!band.has("low")) {
+        band.put("low", Double.NEGATIVE_INFINITY);
+      }
+      if (!band.has("high")) {
+        band.put("high", Double.POSITIVE_INFINITY);
+      }
+    }
+  }
+
   private Optional<VehicleCard> card(String file) {
     return tree(file)
         .flatMap(
@@ -276,6 +288,7 @@ public final class CatalogReader {
               unfold(card);
               unfoldTraits(card);
               card.path("sites").forEach(CatalogReader::unfoldTraits);
+              card.path("limits").forEach(CatalogReader::openEnds);
               return attempt(() -> made(file, card, VehicleCard.class));
             });
   }

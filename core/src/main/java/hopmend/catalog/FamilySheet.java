@@ -10,7 +10,10 @@ import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * All that is known of a sensor family, whatever the vehicle.
@@ -80,6 +83,15 @@ public record FamilySheet(
             .map(o -> o.with(o.after(), o.cautions().stream().filter(holds).toList()))
             .toList(),
         source);
+  }
+
+  /** The traits that any part of the sheet asks for. */
+  public Set<String> asks() {
+    return Stream.of(suspects, checks, traits, operations)
+        .flatMap(List::stream)
+        .map(Conditional.class::cast)
+        .flatMap(c -> c.condition().asks())
+        .collect(Collectors.toSet());
   }
 
   public Optional<Operation> operation(String id) {

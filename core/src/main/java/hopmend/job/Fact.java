@@ -224,6 +224,19 @@ public sealed interface Fact {
     }
   }
 
+  /** What only the person who works can tell of the job: rust, place, the school that is chosen. */
+  record TraitTold(String trait, String value) implements Fact {
+    public TraitTold {
+      trait = Said.id("trait", trait);
+      value = Said.id("value", value);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
   /**
    * A verdict was taken.
    *
@@ -523,6 +536,7 @@ public sealed interface Fact {
           Map.entry("symptoms-noted", SymptomsNoted.class),
           Map.entry("work-on-chosen", WorkOnChosen.class),
           Map.entry("sensor-chosen", SensorChosen.class),
+          Map.entry("trait-told", TraitTold.class),
           Map.entry("check-answered", CheckAnswered.class),
           Map.entry("verdict-taken", VerdictTaken.class),
           Map.entry("site-confirmed", SiteConfirmed.class),

@@ -19,6 +19,8 @@ public interface FactCases<R> {
 
   R of(Fact.SensorChosen f);
 
+  R of(Fact.TraitTold f);
+
   R of(Fact.CheckAnswered f);
 
   R of(Fact.VerdictTaken f);

@@ -6,6 +6,7 @@ import hopmend.part.PartChoice;
 import hopmend.part.TraitRule;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
+import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
@@ -235,6 +236,20 @@ public final class JobRules {
               .noneMatch(a -> a.card().equals(f.card()) && a.site().equals(f.site())),
           "",
           "This vehicle has no sensor \"%s\". Pick one of its card.".formatted(f.site()));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.TraitTold f) {
+      Optional<Trait> trait =
+          w.catalog().traits().stream()
+              .filter(t -> t.isAsked() && t.trait().equals(f.trait()))
+              .findFirst();
+      return when(
+          trait.filter(t -> t.values().contains(f.value())).isEmpty(),
+          "",
+          trait
+              .map(t -> "\"%s\" is one of %s.".formatted(t.asked(), String.join(", ", t.values())))
+              .orElse("Nobody asks for \"%s\".".formatted(f.trait())));
     }
 
     @Override

@@ -32,6 +32,7 @@ public final class JobState {
   private final List<String> notes = new ArrayList<>();
   private Fact.VehicleIdentified vehicle;
   private Fact.SymptomsNoted symptoms;
+  private final Map<String, String> told = new LinkedHashMap<>();
   private final List<Round> rounds = new ArrayList<>();
   private TroubleCode workOn;
   private Fact.SensorChosen sensorChosen;
@@ -161,6 +162,12 @@ public final class JobState {
     @Override
     public Void of(Fact.SensorChosen f) {
       sensorChosen = f;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.TraitTold f) {
+      told.put(f.trait(), f.value());
       return null;
     }
 
@@ -406,6 +413,11 @@ public final class JobState {
   /** The sensor that the job was turned to, if that came after a code was chosen. */
   Optional<Fact.SensorChosen> sensorChosen() {
     return Optional.ofNullable(sensorChosen);
+  }
+
+  /** What was told of the job, by trait. */
+  public Map<String, String> told() {
+    return Map.copyOf(told);
   }
 
   /** Attempts before this one, the first first. */

@@ -5,6 +5,7 @@ import hopmend.part.Part;
 import hopmend.sensor.Traits;
 import hopmend.swap.Work;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /** What sheets may ask about a job: where it is done, by which remedy, with which part. */
@@ -13,7 +14,11 @@ final class JobTraits {
 
   static Traits of(Traits sensor, JobState state, Optional<VehicleCard> card, Work work) {
     Optional<Part> part = state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
-    return sensor
+    Traits known = sensor;
+    for (Map.Entry<String, String> told : state.told().entrySet()) {
+      known = known.with(told.getKey(), told.getValue());
+    }
+    return known
         .with("place", state.vehicle().map(v -> words(v.place())).orElse(""))
         .with("opens", work.opens().word())
         .with("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""))

@@ -19,6 +19,7 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
 import hopmend.sensor.Conditional;
+import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
@@ -32,6 +33,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
@@ -131,6 +133,12 @@ public final class Target {
   public Traits traits() {
     Traits sensor = card.flatMap(c -> site.map(c::traits)).orElse(Traits.UNKNOWN);
     return JobTraits.of(sensor, state, card, planned());
+  }
+
+  /** What only the person who works can tell, where the sheet asks for it. */
+  public List<Trait> asked() {
+    Set<String> asks = family.map(FamilySheet::asks).orElse(Set.of());
+    return catalog.traits().stream().filter(t -> t.isAsked() && asks.contains(t.trait())).toList();
   }
 
   // Prove

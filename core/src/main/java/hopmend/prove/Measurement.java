@@ -12,6 +12,7 @@ import java.util.Optional;
  * A check that is answered with a value. Either fixed limits or a model with a tolerance; the
  * outcome follows from where the value lies.
  *
+ * @param low null where no value is too low
  * @param high null where no value is too high
  * @param figure the model's figure where the vehicle card has none, null if only a card can tell
  * @param cardFigure the card's name for it
@@ -33,7 +34,7 @@ public record Measurement(
     implements Conditional {
   public Measurement {
     condition = Condition.orAlways(condition);
-    if ((low != null) == (model != null) || (high != null && low == null)) {
+    if ((low != null || high != null) == (model != null)) {
       throw new IllegalArgumentException(
           "Measurement \"%s\" needs either its limits, or a model with tolerance".formatted(what));
     }
@@ -41,6 +42,7 @@ public record Measurement(
       throw new IllegalArgumentException(
           "Measurement \"%s\" needs its tolerance and its figure".formatted(what));
     }
+    below = below == null ? within : below;
     above = above == null ? within : above;
   }
 
@@ -60,7 +62,12 @@ public record Measurement(
     if (model == null) {
       return Optional.of(
           cardBand.orElseGet(
-              () -> new Band(low, high == null ? Double.POSITIVE_INFINITY : high, unit, source)));
+              () ->
+                  new Band(
+                      low == null ? Double.NEGATIVE_INFINITY : low,
+                      high == null ? Double.POSITIVE_INFINITY : high,
+                      unit,
+                      source)));
     }
     return companion().isPresent() && companion.filter(companion().get()::takes).isEmpty()
         ? Optional.empty()

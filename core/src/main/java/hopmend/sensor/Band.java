@@ -7,6 +7,7 @@ import java.util.Optional;
 /**
  * The range in which a measured value is right, ends included, and where the figures come from.
  *
+ * @param low minus infinity where no value is too low
  * @param high infinite where no value is too high
  */
 public record Band(double low, double high, MeasureUnit unit, String source) {
@@ -14,7 +15,7 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
   private static final double PLAUSIBLE_FACTOR = 20;
 
   public Band {
-    if (!(low <= high) || !Double.isFinite(low)) {
+    if (!(low <= high) || Double.isInfinite(low) && Double.isInfinite(high)) {
       throw new IllegalArgumentException(
           "A band runs from low to high, not " + low + " to " + high);
     }
@@ -57,7 +58,7 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
   public Optional<Reading> likelyMeant(Reading reading) {
     double value = Math.abs(reading.in(unit));
     double scale = Math.max(Math.abs(low), Math.abs(high));
-    if (value <= scale * PLAUSIBLE_FACTOR || Double.isInfinite(high)) {
+    if (value <= scale * PLAUSIBLE_FACTOR) {
       return Optional.empty();
     }
     return reading.unit().siblings().stream()
@@ -67,8 +68,11 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
         .findFirst();
   }
 
-  /** {@code 4.75 to 5.25 V}, or {@code 90 kohm or more}. */
+  /** {@code 4.75 to 5.25 V}, {@code 90 kohm or more}, or {@code 0.1 V or less}. */
   public String text() {
+    if (Double.isInfinite(low)) {
+      return "%s %s or less".formatted(Reading.number(high), unit.symbol());
+    }
     if (Double.isInfinite(high)) {
       return "%s %s or more".formatted(Reading.number(low), unit.symbol());
     }

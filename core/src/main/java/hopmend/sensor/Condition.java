@@ -3,6 +3,7 @@ package hopmend.sensor;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * For which sensors something of a sheet is meant: all the traits of {@code when} must be known and
@@ -27,6 +28,11 @@ public record Condition(Map<String, List<String>> when, Map<String, List<String>
   /** The condition that a file names; always, where it names none. */
   public static Condition orAlways(Condition named) {
     return named == null ? ALWAYS : named;
+  }
+
+  /** The traits that it asks for. */
+  public Stream<String> asks() {
+    return Stream.concat(when.keySet().stream(), unless.keySet().stream());
   }
 
   public boolean holdsFor(Traits traits) {

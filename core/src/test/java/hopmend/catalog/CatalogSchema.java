@@ -114,7 +114,7 @@ final class CatalogSchema {
               "description",
               word.equals("when")
                   ? "meant only where all these traits are known to have one of their values"
-                  : "left out where all these traits have one of their values");
+                  : "left out where one of these traits has one of its values");
     }
     if (!definitions.has("Traits")) {
       ObjectNode asked = definitions.putObject("Traits").put("type", "object");

@@ -241,6 +241,7 @@ class JobTest {
           new Fact.SymptomsNoted(List.of("shakes"), "it \"shakes\""),
           new Fact.WorkOnChosen(CAM),
           new Fact.SensorChosen("wherrill-sedge-12", "cam-intake"),
+          new Fact.TraitTold("rust", "seized"),
           new Fact.CheckAnswered(
               "signal",
               "missing",

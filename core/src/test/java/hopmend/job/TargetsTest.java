@@ -7,6 +7,7 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
+import hopmend.sensor.Trait;
 import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
@@ -143,6 +144,25 @@ class TargetsTest extends JobOnPaper {
     entries.clear();
     on("kelvane-otter-20", "P0340");
     assertThat(workup().routines()).extracting(Routine::id).doesNotContain("idle-learn");
+  }
+
+  /** Hot, warm or cold: practitioners disagree; no engine runs indoors without extraction. */
+  @Test
+  void theOrderFollowsTheSchoolThatWasChosenAndNeverRunsAnEngineIndoors() {
+    on("wherrill-teal-16", "P0131");
+    assertThat(workup().here().asked()).extracting(Trait::trait).contains("school", "rust");
+    assertThat(ids()).contains("cool").doesNotContain("run-hot", "seized-thread");
+    said(new Fact.TraitTold("school", "hot"));
+    said(new Fact.TraitTold("rust", "seized"));
+    assertThat(ids()).contains("run-hot", "seized-thread").doesNotContain("cool");
+    said(new Fact.TraitTold("indoors", "indoors, no extraction"));
+    assertThat(ids()).contains("warm-instead").doesNotContain("run-hot", "cool");
+    said(new Fact.TraitTold("school", "cold"));
+    assertThat(ids()).contains("soak-night").doesNotContain("cool", "warm-instead");
+    for (Fact.TraitTold wrong :
+        List.of(new Fact.TraitTold("school", "tepid"), new Fact.TraitTold("wires", "2"))) {
+      assertThat(JobRules.refuse(workup(), wrong, 99, ANN)).as("%s", wrong).isPresent();
+    }
   }
 
   @Test

@@ -32,6 +32,7 @@ class FindView implements HopView {
     List<Site> sites = card.sites().stream().filter(s -> s.family().equals(site.family())).toList();
     model.addAttribute("found", found);
     model.addAttribute("card", card);
+    model.addAttribute("asked", page.workup().here().asked());
     model.addAttribute("further", page.workup().furtherSensors());
     model.addAttribute("others", sites.stream().filter(s -> s != site).toList());
     model.addAttribute(

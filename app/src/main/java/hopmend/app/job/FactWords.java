@@ -9,6 +9,7 @@ import hopmend.job.About;
 import hopmend.job.Fact;
 import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
+import hopmend.sensor.Trait;
 import hopmend.swap.Work;
 import hopmend.swap.WorkPlan;
 import java.util.List;
@@ -97,6 +98,17 @@ public class FactWords {
       String name =
           catalog.card(f.card()).flatMap(c -> c.site(f.site())).map(Site::name).orElse(f.site());
       return say(f, name);
+    }
+
+    @Override
+    public String of(Fact.TraitTold f) {
+      String asked =
+          catalog.traits().stream()
+              .filter(t -> t.isAsked() && t.trait().equals(f.trait()))
+              .map(Trait::asked)
+              .findFirst()
+              .orElse(f.trait());
+      return say(f, asked, f.value());
     }
 
     @Override

@@ -102,6 +102,7 @@ public final class AnyRecord {
             () -> new Fact.SymptomsNoted(List.of(id()), List.of(id()), null, "words"),
             () -> new Fact.WorkOnChosen(any(codes)),
             this::sensor,
+            () -> new Fact.TraitTold(any(catalog.traits()).trait(), id()),
             () -> new Fact.VerdictTaken(any(Remedy.values()), "", 0, "", any(catalog.works()).id()),
             this::answer,
             this::answer,
