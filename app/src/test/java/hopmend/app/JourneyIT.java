@@ -95,7 +95,7 @@ class JourneyIT extends BrowserIT {
       }
       assertThat(page.locator(".given li")).hasCount(i + 1);
     }
-    assertThat(page.locator(".verdict-card h2")).containsText("Renew the sensor");
+    assertThat(page.locator(".verdict-card h2")).containsText("Replace the sensor");
     next("Take this verdict");
     next("Hop to Find");
   }

@@ -63,7 +63,9 @@ public record HopLine(List<Standing> standings) {
       return Standing.of(Hop.PROVE, Standing.Kind.BLOCKED, "by Read");
     }
     if (w.state().verdict().isPresent()) {
-      return Standing.of(Hop.PROVE, Standing.Kind.DONE, w.state().verdict().get().remedy().label());
+      String taken =
+          w.here().work().map(Work::name).orElse(w.state().verdict().get().remedy().label());
+      return Standing.of(Hop.PROVE, Standing.Kind.DONE, taken);
     }
     Optional<Caution> unanswered = w.unanswered();
     if (unanswered.isPresent()) {
@@ -102,10 +104,13 @@ public record HopLine(List<Standing> standings) {
           ? Standing.of(Hop.FIND, Standing.Kind.OPEN, "no site on the card")
           : Standing.of(Hop.FIND, Standing.Kind.BLOCKED, "by Read");
     }
+    if (w.here().work().filter(k -> !k.goesThere()).isPresent()) {
+      return Standing.of(Hop.FIND, Standing.Kind.DONE, "nobody has to get there");
+    }
     if (w.state().site().isEmpty()) {
       return Standing.of(Hop.FIND, Standing.Kind.NOT_STARTED, "stand before it");
     }
-    return w.other(t -> t.site().isPresent() && t.state().site().isEmpty())
+    return w.other(t -> t.state().site().isEmpty() && t.work().filter(Work::goesThere).isPresent())
         .map(t -> Standing.of(Hop.FIND, Standing.Kind.OPEN, "then the " + t.name()))
         .orElseGet(() -> Standing.of(Hop.FIND, Standing.Kind.DONE, w.site().get().site().name()));
   }
@@ -158,13 +163,18 @@ public record HopLine(List<Standing> standings) {
     Ledger ledger = w.ledger();
     long done = steps.stream().filter(s -> w.ticks().containsKey(s.id())).count();
     String progress =
-        steps.isEmpty() ? "nothing to change" : done + " of " + steps.size() + " steps";
+        steps.isEmpty()
+            ? "nothing to change"
+            : done + " of " + steps.size() + (steps.size() == 1 ? " step" : " steps");
     if (done == steps.size() && ledger.isSettled()) {
       return worked(w, progress);
     }
     String owed = ledger.isSettled() ? "" : ", " + ledger.owed() + " owed";
     return done == 0
-        ? Standing.of(Hop.SWAP, Standing.Kind.NOT_STARTED, steps.size() + " steps" + owed)
+        ? Standing.of(
+            Hop.SWAP,
+            Standing.Kind.NOT_STARTED,
+            steps.size() + (steps.size() == 1 ? " step" : " steps") + owed)
         : Standing.of(Hop.SWAP, Standing.Kind.OPEN, progress + owed);
   }
 

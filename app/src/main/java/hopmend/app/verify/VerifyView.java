@@ -4,6 +4,7 @@ import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.job.Hop;
+import hopmend.swap.Work;
 import hopmend.verify.DriveProof;
 import java.util.List;
 import java.util.Optional;
@@ -37,6 +38,8 @@ class VerifyView implements HopView {
         drives.of(page.row().id(), page.workup(), (String) model.getAttribute("driveText"));
     Optional<DriveProof> proof = drive.map(Drives.Judged::proof);
     model.addAttribute("readiness", page.workup().readiness().orElse(null));
+    model.addAttribute("byDrive", page.workup().isProvenBy(Work.Proof.DRIVE));
+    model.addAttribute("byMonitors", page.workup().isProvenBy(Work.Proof.MONITORS));
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
     model.addAttribute("proof", proof.orElse(null));
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
