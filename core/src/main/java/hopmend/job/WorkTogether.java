@@ -113,10 +113,6 @@ final class WorkTogether {
     }
   }
 
-  List<Target> targets() {
-    return targets;
-  }
-
   boolean holds(About about) {
     return targets.stream().anyMatch(t -> t.about().equals(about));
   }

@@ -294,11 +294,6 @@ public final class Workup {
     return works.get().stream().filter(w -> w.holds(target.about())).allMatch(WorkTogether::isDone);
   }
 
-  /** Whether all work that the verdicts of the job ask for is done and written down. */
-  public boolean isAllDone() {
-    return works.get().stream().allMatch(WorkTogether::isDone);
-  }
-
   /** Everything that was taken off, for this sensor and for others of the job. */
   public Ledger ledger() {
     return ledger.get();

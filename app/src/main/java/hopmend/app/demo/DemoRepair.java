@@ -129,7 +129,8 @@ final class DemoRepair {
   /** A fault that was no sensor's: found by other means, repaired, cleared. */
   void withoutSensor(String found, String done) {
     workup().unanswered().ifPresent(c -> say(new Fact.GateOverruled(Hop.SWAP, MADE_SAFE)));
-    say(new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, found));
+    say(new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, found, "hand-over-mechanical"));
+    swap(1);
     say(new Fact.RepairNoted(done));
     clear();
   }

@@ -82,7 +82,6 @@ class AnyRecordTest {
     w.signOff(Optional.empty(), LocalDate.ofInstant(NOW, ZoneOffset.UTC));
     w.furtherSensors();
     w.ticks();
-    w.isAllDone();
     w.sheet()
         .ifPresent(
             s ->
