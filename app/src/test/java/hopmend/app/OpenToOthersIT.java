@@ -1,6 +1,7 @@
 package hopmend.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.hamcrest.Matchers.containsString;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
@@ -40,6 +41,7 @@ import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.MediaType;
@@ -209,6 +211,15 @@ class OpenToOthersIT extends AppIT {
             new Fact.CodesRead(Fact.CodeSource.PASTED, List.of(), List.of(), kept.id().toString())),
         Optional.of(kept));
     return job;
+  }
+
+  /** For editors: without signing in, as the schema of a job's file. */
+  @ParameterizedTest
+  @ValueSource(strings = {"job-1", "catalog/family-1", "catalog/vehicle-1", "catalog/works-1"})
+  void schemasAreThereForEverybody(String name) throws Exception {
+    mvc.perform(get("/schema/" + name + ".json"))
+        .andExpect(status().isOk())
+        .andExpect(content().string(containsString("json-schema.org")));
   }
 
   /** Out, deleted as if it were another installation, and in again: the same file goes out. */

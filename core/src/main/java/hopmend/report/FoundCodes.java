@@ -54,6 +54,15 @@ final class FoundCodes {
     return found.subList(openFrom, openTo);
   }
 
+  /** Whether there are codes, and nothing is known yet of how any of them is held. */
+  boolean allLackStates() {
+    return !found.isEmpty() && found.stream().allMatch(f -> f.read().states().isEmpty());
+  }
+
+  void changeAll(UnaryOperator<ReadCode> change) {
+    found.replaceAll(f -> changed(f, change));
+  }
+
   void changeEvery(UnaryOperator<ReadCode> change) {
     open().replaceAll(f -> changed(f, change));
   }

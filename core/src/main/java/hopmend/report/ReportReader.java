@@ -307,6 +307,10 @@ final class ReportReader {
     }
     if (!states.isEmpty()) {
       f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
+      if (f.states.get(0).reach() == LineFinds.Reach.ALL && found.allLackStates()) {
+        found.changeAll(r -> r.withStates(states));
+        return;
+      }
       boolean listed = f.speaksOfCodes || at.kind() == Line.Kind.HEADING;
       boolean alone = f.isOnlyStates();
       boolean below =

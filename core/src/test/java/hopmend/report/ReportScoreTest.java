@@ -35,7 +35,8 @@ class ReportScoreTest {
         "fourteenth-set.yaml",
         "fifteenth-set.yaml",
         "sixteenth-set.yaml",
-        "seventeenth-set.yaml"
+        "seventeenth-set.yaml",
+        "eighteenth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
