@@ -143,7 +143,7 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing swap(Workup w) {
-    if (w.isWithoutPart() && w.here().work().isEmpty()) {
+    if (w.here().isOnlyNoted()) {
       return w.state().repair().isPresent()
           ? Standing.of(Hop.SWAP, Standing.Kind.DONE, "repair recorded")
           : Standing.of(Hop.SWAP, Standing.Kind.OPEN, "record the repair");
@@ -193,7 +193,7 @@ public record HopLine(List<Standing> standings) {
     if (gate.isPresent()) {
       return Standing.of(Hop.CLEAR, Standing.Kind.BLOCKED, gate.get());
     }
-    if (!w.isProvenBy(Work.Proof.CLEARING) && w.state().cleared().isEmpty()) {
+    if (w.staysUncleared()) {
       return Standing.of(Hop.CLEAR, Standing.Kind.DONE, "nothing to clear, it is watched");
     }
     if (w.state().cleared().isEmpty()) {

@@ -171,6 +171,10 @@ public final class JobRules {
           Refusal.role(
               "A learner cannot take a verdict that the checks do not prove. Ask a technician."));
     }
+    if (!w.following(fact).isEmpty()) {
+      return Optional.of(
+          Refusal.role("A learner does not decide to renew the twin too. Ask a technician."));
+    }
     if (fact instanceof Fact.CodesCleared && w.isWithoutPart()) {
       return Optional.of(
           Refusal.role(

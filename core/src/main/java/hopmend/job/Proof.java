@@ -81,8 +81,9 @@ final class Proof {
     if (!ledger.isSettled()) {
       missing.add("put back what is owed: " + ledger.owed() + " pieces");
     }
-    job.other(t -> !job.isDone(t))
-        .ifPresent(t -> missing.add("finish the work on the " + t.name()));
+    job.targets().stream()
+        .filter(t -> !job.isDone(t))
+        .forEach(t -> missing.add("finish the work on the " + t.name()));
     if (isProvenBy(Work.Proof.CLEARING) && state.cleared().isEmpty()) {
       missing.add("clear the codes");
     }

@@ -14,6 +14,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Measurement;
 import hopmend.prove.Remedy;
+import hopmend.prove.Suspect;
 import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
@@ -34,6 +35,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -132,7 +134,12 @@ public final class Target {
    */
   public Traits traits() {
     Traits sensor = card.flatMap(c -> site.map(c::traits)).orElse(Traits.UNKNOWN);
-    return JobTraits.of(sensor, state, card, planned());
+    Set<String> askable =
+        catalog.traits().stream()
+            .filter(Trait::isAsked)
+            .map(Trait::trait)
+            .collect(Collectors.toSet());
+    return JobTraits.of(sensor, state, askable, card, planned());
   }
 
   /** What only the person who works can tell, where the sheet asks for it. */
@@ -289,6 +296,29 @@ public final class Target {
   /** Whether the taken verdict asks for a repair without a new sensor. */
   public boolean isWithoutPart() {
     return state.verdict().filter(v -> v.remedy() != Remedy.REPLACE_SENSOR).isPresent();
+  }
+
+  /** Whether its repair has no steps and is only written down, as in records from before works. */
+  public boolean isOnlyNoted() {
+    return isWithoutPart() && work().isEmpty();
+  }
+
+  /**
+   * The verdict that it needs a work, with what the checks say of it.
+   *
+   * @param reason why, where it goes against the checks; else empty
+   */
+  public Fact.VerdictTaken taking(Work work, String reason) {
+    return new Fact.VerdictTaken(
+        work.remedy(),
+        verdict()
+            .map(Verdict::suspect)
+            .filter(s -> s.remedy() == work.remedy())
+            .map(Suspect::id)
+            .orElse(""),
+        diagnosis().map(d -> d.probability(work.remedy())).orElse(1.0),
+        reason,
+        work.id());
   }
 
   /** Whether a part is to be chosen for it, or compared, before it can be worked on. */

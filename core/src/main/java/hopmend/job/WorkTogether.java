@@ -12,6 +12,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -95,21 +97,23 @@ final class WorkTogether {
     return target.about().site().equals(WorkPlan.place(step));
   }
 
-  /** What was off and back before the last sensor joined has to come off once more for it. */
+  /**
+   * Where something was off and back before the last sensor joined, the way is opened once more for
+   * it: what all share is done again, down to the wheel bolts, but for what is still off.
+   */
   private void withoutWhatIsBackAgain() {
     long joined = targets.stream().mapToLong(t -> t.state().verdictAt()).max().orElse(0);
-    if (targets.size() == 1) {
-      return;
-    }
-    for (Step back : order.steps()) {
-      back.settles()
-          .filter(off -> WorkPlan.place(off).isEmpty() && ticks.containsKey(back.id()))
-          .filter(off -> ticks.get(back.id()).sequence() < joined)
-          .ifPresent(
-              off -> {
-                ticks.remove(off);
-                ticks.remove(back.id());
-              });
+    List<Step> before =
+        order.steps().stream()
+            .filter(s -> WorkPlan.place(s.id()).isEmpty() && ticks.containsKey(s.id()))
+            .filter(s -> ticks.get(s.id()).sequence() < joined)
+            .toList();
+    Set<String> back =
+        before.stream().flatMap(s -> s.settles().stream()).collect(Collectors.toSet());
+    if (targets.size() > 1 && !back.isEmpty()) {
+      before.stream()
+          .filter(s -> !s.takesOff() || back.contains(s.id()))
+          .forEach(s -> ticks.remove(s.id()));
     }
   }
 

@@ -349,6 +349,11 @@ public final class Workup {
     return proof.get().clearReport();
   }
 
+  /** Whether nothing has to be cleared, and nothing was: it is only watched. */
+  public boolean staysUncleared() {
+    return !isProvenBy(Work.Proof.CLEARING) && state().cleared().isEmpty();
+  }
+
   /** The routines that follow the work on all sensors of the job. */
   public List<Routine> routines() {
     return proof.get().routines();

@@ -127,10 +127,46 @@ class TargetsTest extends JobOnPaper {
     on("brannick-causeway-24", "P0715");
     renew();
     choosePart(false);
-    tickUntil("lower");
+    tickUntil("wheel-bolts");
     turnTo("brannick-causeway-24", "output");
     renew();
-    assertThat(workup().ticks()).containsKey("unplug@input").doesNotContainKeys("raise", "lower");
+    assertThat(workup().ticks())
+        .as("the wheel comes off once more, and its bolts are tightened once more")
+        .containsKeys("unplug@input", "plug@input")
+        .doesNotContainKeys("raise", "lower", "wheel-off", "wheel-on", "wheel-bolts");
+  }
+
+  @Test
+  void whatIsStillOffWhenAnotherSensorJoinsStaysOff() {
+    on("brannick-causeway-24", "P0715");
+    renew();
+    choosePart(false);
+    tickUntil("plug");
+    turnTo("brannick-causeway-24", "output");
+    renew();
+    assertThat(workup().ticks()).containsKeys("key-out", "loosen-wheel", "raise", "wheel-off");
+    assertThat(workup().ledger().owed()).isEqualTo(2);
+  }
+
+  @Test
+  void aLearnerDoesNotDecideOnTheTwin() {
+    on("wherrill-sedge-12", "P0340");
+    renew();
+    var learner = new JobRules.Person("nils", Role.LEARNER);
+    String number =
+        workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().number();
+    assertThat(JobRules.refuse(workup(), new Fact.PartChosen(number, true, ""), 99, learner))
+        .isPresent();
+    assertThat(JobRules.refuse(workup(), new Fact.PartChosen(number, false, ""), 99, learner))
+        .isEmpty();
+  }
+
+  /** A file may tell anything; only what a person is asked here counts. */
+  @Test
+  void noTraitOfTheVehicleIsToldAway() {
+    on("kelvane-otter-20", "P0335");
+    say(new Fact.TraitTold("near", "fan"));
+    assertThat(ids()).contains("battery-off");
   }
 
   /** Its crank sensor sits by the alternator's cable: the battery comes off, and is told so. */
@@ -222,6 +258,8 @@ class TargetsTest extends JobOnPaper {
   void whatIsOnlyWatchedNeedsADayAndNoClearing() {
     on("wherrill-sedge-12", "P0340");
     said(new Fact.VerdictTaken(Remedy.MONITOR, "", 0.2, "once only", "watch"));
+    assertThat(missing(LocalDate.of(2026, 12, 8)))
+        .contains("finish the work on the Intake camshaft sensor");
     tickUntil("");
     Fact without = new Fact.RepairNoted("lamp at the ramp");
     assertThat(JobRules.refuse(workup(), without, 99, ANN).orElseThrow().field())

@@ -5,7 +5,6 @@ import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
-import hopmend.swap.Work;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -28,9 +27,7 @@ class ClearView implements HopView {
     model.addAttribute("gate", HopLine.clearGate(page.workup()).orElse(null));
     model.addAttribute("before", page.state().beforeClear());
     model.addAttribute("after", page.state().afterClear().map(a -> a.codes()).orElse(null));
-    model.addAttribute(
-        "watched",
-        !page.workup().isProvenBy(Work.Proof.CLEARING) && page.state().cleared().isEmpty());
+    model.addAttribute("watched", page.workup().staysUncleared());
     model.addAttribute("forecast", page.workup().clearForecast());
     model.addAttribute("report", page.workup().clearReport().orElse(null));
   }

@@ -12,8 +12,6 @@ import hopmend.job.Workup;
 import hopmend.measure.Reading;
 import hopmend.prove.Check;
 import hopmend.prove.Measurement;
-import hopmend.prove.Suspect;
-import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
 import hopmend.swap.Work;
 import java.util.Optional;
@@ -110,15 +108,6 @@ class ProveController {
             .filter(w -> w.id().equals(sent.work()))
             .findFirst()
             .orElseThrow(() -> new InputProblem("work", "Pick what it needs."));
-    Optional<Suspect> suspect =
-        workup.verdict().map(Verdict::suspect).filter(s -> s.remedy() == work.remedy());
-    return screens.append(
-        form,
-        new Fact.VerdictTaken(
-            work.remedy(),
-            suspect.map(Suspect::id).orElse(""),
-            workup.here().diagnosis().map(d -> d.probability(work.remedy())).orElse(1.0),
-            sent.reason().strip(),
-            work.id()));
+    return screens.append(form, workup.here().taking(work, sent.reason().strip()));
   }
 }

@@ -44,7 +44,7 @@ class SwapView implements HopView {
     Optional<WorkOrder> order = workup.workOrder();
     Optional<Work> work = workup.here().work();
     model.addAttribute("work", work.orElse(null));
-    model.addAttribute("bare", workup.isWithoutPart() && work.isEmpty());
+    model.addAttribute("bare", workup.here().isOnlyNoted());
     model.addAttribute("ticks", workup.ticks());
     if (order.isEmpty()) {
       return;
