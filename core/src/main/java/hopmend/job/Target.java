@@ -399,15 +399,16 @@ public final class Target {
   public Optional<Target> twin() {
     return card.flatMap(
         c ->
-            c.sites().stream()
-                .filter(s -> s.family().equals(about.family()) && !s.id().equals(about.site()))
-                .min(Comparator.comparingInt(this::strangeness))
-                .flatMap(s -> of(aboutOf(s), state, catalog, shop)));
+            site.flatMap(
+                here ->
+                    c.sites().stream()
+                        .filter(s -> s.family().equals(here.family()) && s != here)
+                        .min(Comparator.comparingInt(s -> strangeness(here, s)))
+                        .flatMap(s -> of(aboutOf(s), state, catalog, shop))));
   }
 
   /** The nearest relation first: the same place on the other bank, else the same bank. */
-  private int strangeness(Site other) {
-    Site here = site.orElseThrow();
+  private static int strangeness(Site here, Site other) {
     return (other.position().equals(here.position()) ? 0 : 2)
         + (other.bank() == here.bank() ? 0 : 1);
   }

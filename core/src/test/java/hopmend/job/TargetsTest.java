@@ -161,6 +161,14 @@ class TargetsTest extends JobOnPaper {
         .isEmpty();
   }
 
+  /** The wherrill-sedge-12 has no second crankshaft sensor, nor any other of its kind. */
+  @Test
+  void whereTheCardNamesNoSensorNothingFollowsFromAPair() {
+    on("wherrill-sedge-12", "P0385");
+    assertThat(workup().site()).isEmpty();
+    assertThat(workup().following(new Fact.PartChosen("N", true, ""))).isEmpty();
+  }
+
   /** A file may tell anything; only what a person is asked here counts. */
   @Test
   void noTraitOfTheVehicleIsToldAway() {
