@@ -17,7 +17,7 @@ sql() {
 
 load() {
   sql -v n="$1" <<'SQL'
-insert into job (title, fleet_number, customer, created_by, created_at, creation_token, code, vehicle, vin, next_words, signed_off, updated_at, search_text)
+insert into job (title, fleet_number, customer, created_by, created_at, creation_token, code, vehicle, vin, next_says, signed_off, updated_at, search_text)
 select 'Bench ' || i || rare, 'Van ' || i % 900, 'Customer ' || i % 5000, 'bench', now() - i * interval '5 minutes', gen_random_uuid(),
        'P' || lpad((i * 7 % 4000)::text, 4, '0'), 'Wherrill Sedge 1.2 post van', 'BENCH' || lpad(i::text, 12, '0'), '', i % 50 <> 0, now() - i * interval '5 minutes',
        lower('Bench ' || i || rare || ' Van ' || i % 900 || ' Customer ' || i % 5000 || ' Wherrill Sedge 1.2 post van BENCH' || lpad(i::text, 12, '0') || ' P' || lpad((i * 7 % 4000)::text, 4, '0'))

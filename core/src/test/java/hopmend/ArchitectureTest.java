@@ -33,6 +33,7 @@ class ArchitectureTest {
   };
   private static final String[] GROUND = {
     "hopmend.measure..",
+    "hopmend.message..",
     "hopmend.drawing..",
     "hopmend.vehicle..",
     "hopmend.fault..",

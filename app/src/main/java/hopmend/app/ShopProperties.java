@@ -1,6 +1,7 @@
 package hopmend.app;
 
 import hopmend.job.ShopSettings;
+import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /** The shop's settings as configured; checked by {@link ShopSettings} at start. */
@@ -13,7 +14,8 @@ record ShopProperties(
     double discountPercent,
     double verdictThreshold,
     double horizonKm,
-    int notReadyAllowed) {
+    int notReadyAllowed,
+    List<String> equipment) {
   ShopSettings settings() {
     return new ShopSettings(
         currency,
@@ -23,6 +25,7 @@ record ShopProperties(
         discountPercent,
         verdictThreshold,
         horizonKm,
-        notReadyAllowed);
+        notReadyAllowed,
+        equipment);
   }
 }

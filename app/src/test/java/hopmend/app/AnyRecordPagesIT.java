@@ -100,9 +100,7 @@ class AnyRecordPagesIT extends AppIT {
       for (var check : workup.here().checks()) {
         for (var outcome : check.outcomes()) {
           desk.append(
-              job,
-              Submission.now("oskar"),
-              new Fact.CheckAnswered(check.id(), outcome.id(), null, null));
+              job, Submission.now("oskar"), new Fact.CheckAnswered(check.id(), outcome.id()));
           assertThat(open("/jobs/" + job + "/prove").getStatus()).isEqualTo(200);
         }
       }

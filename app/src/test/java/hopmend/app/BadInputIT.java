@@ -47,7 +47,9 @@ class BadInputIT extends AppIT {
               List.of("vin", "card", "engineCard", "odometer", "odometerUnit", "built", "place")),
           Map.entry("read/symptoms", List.of("pick", "when", "often", "words")),
           Map.entry("read/vehicle-codes", List.of("gateway")),
-          Map.entry("prove/answer", List.of("check", "outcome", "value", "valueUnit", "companion")),
+          Map.entry(
+              "prove/answer",
+              List.of("check", "outcome", "value", "valueUnit", "companion", "besides")),
           Map.entry("prove/verdict", List.of("work", "reason")),
           Map.entry("find/confirm", List.of("site")),
           Map.entry("find/tell", List.of("trait", "value")),
@@ -63,6 +65,7 @@ class BadInputIT extends AppIT {
           Map.entry("relearn/conditions", List.of("routine")),
           Map.entry("relearn/result", List.of("routine")),
           Map.entry("verify/sign-off", List.of("reason")),
+          Map.entry("verify/seen", List.of("site", "proof", "held", "words")),
           Map.entry("undo", List.of("sequence", "hop")),
           Map.entry("note", List.of("words", "hop")));
 

@@ -199,7 +199,14 @@ class JourneyIT extends BrowserIT {
   }
 
   private void verify() throws Exception {
-    assertThat(page.locator(".missing li")).hasCount(2);
+    assertThat(page.locator(".missing li")).hasCount(4);
+    page.locator("#seen button:has-text('It is not')").first().click();
+    assertThat(page.locator("#seen .failed")).containsText("did not hold");
+    page.locator("#seen button:has-text('It is so')").first().click();
+    assertThat(page.locator("#seen .met")).hasCount(1);
+    page.locator("#seen button:has-text('It is so')").first().click();
+    assertThat(page.locator("#seen .met")).hasCount(2);
+    accessible("verify");
     page.setInputFiles("#file", drive(DriveProfile.SHORT));
     next("Judge the drive");
     assertThat(page.locator(".missing")).containsText("more");

@@ -31,8 +31,8 @@ import org.springframework.mock.web.MockHttpServletResponse;
 
 /**
  * Every misbehaviour at every single message of read, clear and routine: the page ends in a clear
- * state, what is recorded is true, no thread and no socket is left. Waits are a quarter of the
- * published ones here alone: everywhere else a slow machine must not look like a silent vehicle.
+ * state, what is recorded is true, no thread and no socket is left. Waits are half of the published
+ * ones here alone: everywhere else a slow machine must not look like a silent vehicle.
  */
 class LinkMessagesIT extends AppIT {
   /** More than any of the three has; a message that never comes is an exchange that went well. */
@@ -43,7 +43,7 @@ class LinkMessagesIT extends AppIT {
 
   @BeforeAll
   static void hurry() {
-    System.setProperty("hopmend.link.hurry", "4");
+    System.setProperty("hopmend.link.hurry", "2");
   }
 
   @AfterAll

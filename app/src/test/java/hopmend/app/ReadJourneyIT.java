@@ -31,6 +31,11 @@ class ReadJourneyIT extends BrowserIT {
   @Test
   void fromAMessyReportToTheCodeToWorkOn() {
     signIn();
+    page.click("text=Sheets");
+    page.click("text=Oxygen or air-fuel sensor");
+    page.click(".variants a:has-text('cell')");
+    assertThat(page.locator(".side-by-side thead")).containsText("wideband");
+    accessible("sheet");
     page.click("text=Fleet");
     page.fill("#words", "causeway ferry");
     page.keyboard().press("Enter");

@@ -81,12 +81,9 @@ class RecordIT extends AppIT {
   void theSlowerOfTwoContradictingPeopleIsToldAndNothingOfTheirsIsAdded() {
     long job = newJob(camCode(), vehicleFact());
     desk.append(
-        job,
-        form(UUID.randomUUID(), 2, "marit"),
-        new Fact.CheckAnswered("supply", "right", null, null));
+        job, form(UUID.randomUUID(), 2, "marit"), new Fact.CheckAnswered("supply", "right"));
     Submission slower = form(UUID.randomUUID(), 2, "oskar");
-    List<Fact> both =
-        List.of(new Fact.NoteAdded("first"), new Fact.CheckAnswered("supply", "low", null, null));
+    List<Fact> both = List.of(new Fact.NoteAdded("first"), new Fact.CheckAnswered("supply", "low"));
     assertThatThrownBy(() -> desk.append(job, slower, both))
         .isInstanceOfSatisfying(
             Refused.class, r -> assertThat(r.refusal().kind()).isEqualTo(Refusal.Kind.CHANGED))

@@ -134,6 +134,7 @@ class RoutesIT extends AppIT {
     return URI.create(
         path.replace("{jobId}", String.valueOf(job))
             .replace("{hop}", "prove")
+            .replace("{family}", "knock")
             .replace(
                 "{id}", path.startsWith("/jobs/import") ? UUID.randomUUID().toString() : "999999")
             .replace("{number}", "1M8GDM9AXKP042788")

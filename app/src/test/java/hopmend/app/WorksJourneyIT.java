@@ -161,6 +161,11 @@ class WorksJourneyIT extends BrowserIT {
                   v.advance(20_000);
                   return v.drive(DriveProfile.FULL);
                 });
+    int seen = 0;
+    while (page.locator("#seen button:has-text('It is so')").count() > 0) {
+      page.locator("#seen button:has-text('It is so')").first().click();
+      assertThat(page.locator("#seen .met")).hasCount(++seen);
+    }
     page.setInputFiles("#file", Files.writeString(folder.resolve("drive.csv"), csv));
     next("Judge the drive").click();
     assertThat(page.locator("table.proof tr.met").first()).isVisible();

@@ -2,7 +2,6 @@ package hopmend.bench;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
-import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
@@ -14,10 +13,12 @@ import hopmend.job.JobEntry;
 import hopmend.job.JobState;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
+import hopmend.message.Wording;
 import hopmend.prove.Remedy;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -38,9 +39,10 @@ import org.openjdk.jmh.annotations.Warmup;
 @Warmup(iterations = 3, time = 2)
 @Measurement(iterations = 3, time = 2)
 public class WorkBench {
+  private static final Wording WORDS = Wording.of(Locale.ENGLISH);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
 
   private final Catalog catalog = CatalogReader.shipped();
   private final List<JobEntry> entries = new ArrayList<>();
@@ -101,6 +103,6 @@ public class WorkBench {
         + w.workOrder().map(o -> o.steps().size()).orElse(0)
         + w.here().partChoice().map(p -> p.recommended().isPresent() ? 1 : 0).orElse(0)
         + w.ledger().owed()
-        + HopLine.of(w, T0).at(hopmend.job.Hop.VERIFY).words().length();
+        + WORDS.of(HopLine.of(w, T0).at(hopmend.job.Hop.VERIFY).says()).length();
   }
 }

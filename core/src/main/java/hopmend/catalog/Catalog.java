@@ -7,6 +7,7 @@ import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
+import hopmend.message.Message;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.report.ReportWords;
@@ -23,6 +24,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -119,13 +121,39 @@ public record Catalog(
     return symptoms.stream().filter(s -> s.id().equals(id)).findFirst();
   }
 
+  /** What is known of a sensor: what its family always is, and what the card tells. */
+  public Traits traits(VehicleCard card, Site site) {
+    return Traits.UNKNOWN
+        .with(sheet(site.family()).map(FamilySheet::always).orElse(Map.of()))
+        .with(card.traits(site).values());
+  }
+
   /** What of a sheet is meant for a sensor, with the cautions that hold there. */
   public FamilySheet variant(FamilySheet sheet, Traits sensor) {
-    return sheet.variant(sensor, id -> caution(id).condition().holdsFor(sensor));
+    return sheet.variant(
+        sensor, id -> caution(id).condition().only(t -> !isOfPerson(t)).holdsFor(sensor));
+  }
+
+  /** Whether a caution is meant for the person who looks. */
+  public boolean isMeantFor(Caution caution, Traits person) {
+    return caution.condition().only(this::isOfPerson).holdsFor(person);
+  }
+
+  boolean isOfPerson(String trait) {
+    return traits.stream().anyMatch(t -> t.ofPerson() && t.trait().equals(trait));
+  }
+
+  public Map<String, Trait> traitsByName() {
+    return traits.stream().collect(Collectors.toMap(Trait::trait, t -> t));
   }
 
   public Optional<Work> work(String id) {
     return works.stream().filter(w -> w.id().equals(id)).findFirst();
+  }
+
+  /** What a work is called; by its remedy where the catalog does not know it. */
+  public Message named(String work, Remedy remedy) {
+    return work(work).map(w -> Message.text(w.name())).orElse(Message.named(remedy));
   }
 
   /** The usual work of a remedy. */
@@ -144,7 +172,7 @@ public record Catalog(
   public WorkOrder workOrder(VehicleCard card, Site site, Work work) {
     return workOrder(
         card,
-        List.of(sensor(card, site, work, card.traits(site).with("opens", work.opens().word()))));
+        List.of(sensor(card, site, work, traits(card, site).with("opens", work.opens().word()))));
   }
 
   /** The order of work on several sensors of a card at once. */

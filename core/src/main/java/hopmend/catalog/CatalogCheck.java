@@ -19,6 +19,7 @@ import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
 import hopmend.swap.Qualification;
 import hopmend.swap.Work;
+import hopmend.verify.SensorProof;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -92,6 +93,18 @@ final class CatalogCheck {
   }
 
   private void condition(String where, String what, Conditional asking) {
+    asking
+        .condition()
+        .asks()
+        .filter(catalog::isOfPerson)
+        .filter(t -> !(asking instanceof Caution))
+        .forEach(
+            t ->
+                say(
+                    where,
+                    "%s: %s tells about who looks; only a caution may ask for it, as the work is the same whoever looks",
+                    what,
+                    t));
     asking.condition().when().forEach((t, values) -> trait(where, what, t, values));
     asking.condition().unless().forEach((t, values) -> trait(where, what, t, values));
   }
@@ -127,6 +140,11 @@ final class CatalogCheck {
 
   private void sheet(FamilySheet s) {
     String where = "family/" + s.family() + ".yaml";
+    s.operations().stream()
+        .map(Operation::id)
+        .filter(catalog.waysIn().order()::contains)
+        .forEach(o -> say(where, "%s is the name of an operation of access.yaml", o));
+    s.always().forEach((t, values) -> trait(where, "always", t, values));
     once(where, "suspect", s.suspects(), Suspect::id);
     once(where, "check", s.checks(), Check::id);
     once(where, "operation", s.operations(), Operation::id);
@@ -142,6 +160,11 @@ final class CatalogCheck {
     s.suspects().forEach(x -> suspect(where, x));
     s.traits().forEach(x -> condition(where, x.trait(), x));
     operations(where, s.operations());
+    once(where, "proof", s.proofs(), SensorProof::id);
+    for (SensorProof p : s.proofs()) {
+      condition(where, p.id(), p);
+      cautions(where, p.id(), p.cautions());
+    }
   }
 
   private void suspect(String where, Suspect s) {
@@ -231,6 +254,7 @@ final class CatalogCheck {
       if (catalog.sheet(p.family()).isEmpty()) {
         say(where, "part %s is of no known family", p.number());
       }
+      p.traits().forEach((t, value) -> partTrait(where, p.number(), t, value));
     }
     card.obstructions().forEach(o -> obstruction(where, card, o));
     card.sites().forEach(s -> site(where, card, s));
@@ -239,6 +263,13 @@ final class CatalogCheck {
       w.sites().stream()
           .filter(s -> card.site(s).isEmpty())
           .forEach(s -> say(where, "wiring %s feeds %s, which is no site", w.id(), s));
+    }
+  }
+
+  /** What a part is like may be anything, but what sheets ask for is one of its values. */
+  private void partTrait(String where, String number, String trait, String value) {
+    if (catalog.traitsByName().containsKey(trait)) {
+      trait(where, "part " + number, trait, List.of(value));
     }
   }
 
@@ -262,9 +293,9 @@ final class CatalogCheck {
     o.under().stream()
         .filter(above -> card.obstructions().stream().noneMatch(x -> x.id().equals(above)))
         .forEach(above -> say(where, "%s lies under %s, which is nothing here", o.id(), above));
-    if (o.fastener() != null && card.fastener(o.fastener()).isEmpty()) {
-      say(where, "%s names no fastener of the card: %s", o.id(), o.fastener());
-    }
+    o.fasteners().stream()
+        .filter(f -> card.fastener(f).isEmpty())
+        .forEach(f -> say(where, "%s names no fastener of the card: %s", o.id(), f));
   }
 
   private void site(String where, VehicleCard card, Site site) {
@@ -279,7 +310,7 @@ final class CatalogCheck {
           "site %s lies outside the bay, but the card has no plan of the vehicle",
           site.id());
     }
-    FamilySheet variant = catalog.variant(sheet.get(), card.traits(site));
+    FamilySheet variant = catalog.variant(sheet.get(), catalog.traits(card, site));
     boolean tightens = variant.operations().stream().anyMatch(o -> "site".equals(o.fastener()));
     if (tightens && card.fastener(site.fastener()).isEmpty()) {
       say(where, "site %s names no fastener of the card", site.id());

@@ -128,6 +128,8 @@ public final class CatalogReader {
     List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
     List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
     List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
+    List<Qualification> qualified =
+        all("qualifications.yaml", Qualifications.class, Qualifications::qualifications);
     List<Work> works = all("works.yaml", Works.class, Works::works);
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
@@ -150,10 +152,10 @@ public final class CatalogReader {
             new ReportWords(reports.get(), units.get().units()),
             waysIn.get(),
             works,
-            together(traits, latches),
+            together(traits, latches, qualified),
             latches,
             signs,
-            all("qualifications.yaml", Qualifications.class, Qualifications::qualifications));
+            qualified);
     refuse(
         "The catalog contradicts itself:",
         Stream.concat(twice(cautions), CatalogCheck.problems(catalog).stream())
@@ -163,10 +165,13 @@ public final class CatalogReader {
   }
 
   /** A trait that is named again has more values; latches are what there is a drawing of. */
-  private static List<Trait> together(List<Trait> traits, List<Sign> latches) {
+  private static List<Trait> together(
+      List<Trait> traits, List<Sign> latches, List<Qualification> qualifications) {
     Map<String, Trait> byName = new LinkedHashMap<>();
     traits.forEach(t -> byName.merge(t.trait(), t, (one, more) -> one.with(more.values())));
     byName.computeIfPresent("latch", (name, t) -> t.with(latches.stream().map(Sign::id).toList()));
+    byName.computeIfPresent(
+        "qualified for", (n, t) -> t.with(qualifications.stream().map(Qualification::id).toList()));
     return List.copyOf(byName.values());
   }
 
@@ -199,7 +204,7 @@ public final class CatalogReader {
   }
 
   private JsonNode whole(String file, JsonNode sheet, JsonNode common) {
-    for (String list : List.of("suspects", "checks", "operations")) {
+    for (String list : List.of("suspects", "checks", "operations", "proofs")) {
       if (sheet.get(list) instanceof ArrayNode items) {
         for (int i = 0; i < items.size(); i++) {
           if (items.get(i) instanceof ObjectNode item && item.has("use")) {
@@ -209,6 +214,7 @@ public final class CatalogReader {
       }
     }
     unfold(sheet);
+    unfoldTraits(sheet, "always");
     return sheet;
   }
 
@@ -263,9 +269,9 @@ public final class CatalogReader {
   }
 
   /** What a card says of the vehicle and of its sites, each trait with one value or several. */
-  private static void unfoldTraits(JsonNode holder) {
-    if (holder instanceof ObjectNode object && object.get("traits") instanceof ObjectNode traits) {
-      object.set("traits", lists(traits));
+  private static void unfoldTraits(JsonNode holder, String under) {
+    if (holder instanceof ObjectNode object && object.get(under) instanceof ObjectNode traits) {
+      object.set(under, lists(traits));
     }
   }
 
@@ -286,8 +292,8 @@ public final class CatalogReader {
         .flatMap(
             card -> {
               unfold(card);
-              unfoldTraits(card);
-              card.path("sites").forEach(CatalogReader::unfoldTraits);
+              unfoldTraits(card, "traits");
+              card.path("sites").forEach(site -> unfoldTraits(site, "traits"));
               card.path("limits").forEach(CatalogReader::openEnds);
               return attempt(() -> made(file, card, VehicleCard.class));
             });

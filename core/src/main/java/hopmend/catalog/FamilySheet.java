@@ -8,7 +8,9 @@ import hopmend.prove.Suspect;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
+import hopmend.verify.SensorProof;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -22,6 +24,8 @@ import java.util.stream.Stream;
  * @param follows whether the sensor belongs to the engine, which may have been swapped, or the body
  * @param tells what the sensor tells the controller
  * @param life wear-out of the sensor, null where the pair question does not arise
+ * @param always the traits that every sensor of the family has
+ * @param proofs what has to be seen of it after the work
  * @param twinExtraMinutes extra time for the second sensor while access is open
  */
 public record FamilySheet(
@@ -31,6 +35,7 @@ public record FamilySheet(
     Follows follows,
     String tells,
     String principle,
+    Map<String, List<String>> always,
     List<CodeGroup> codes,
     List<Suspect> suspects,
     List<Check> checks,
@@ -38,6 +43,7 @@ public record FamilySheet(
     TwinLife life,
     double twinExtraMinutes,
     List<Operation> operations,
+    List<SensorProof> proofs,
     String source) {
   /** To what a sensor belongs. */
   public enum Follows {
@@ -51,11 +57,13 @@ public record FamilySheet(
       throw new IllegalArgumentException(
           "Sheet " + family + " needs suspects, checks and operations");
     }
+    always = always == null ? Map.of() : Map.copyOf(always);
     codes = List.copyOf(codes);
     suspects = List.copyOf(suspects);
     checks = List.copyOf(checks);
     traits = List.copyOf(traits);
     operations = List.copyOf(operations);
+    proofs = proofs == null ? List.of() : List.copyOf(proofs);
   }
 
   /**
@@ -73,6 +81,7 @@ public record FamilySheet(
         follows,
         tells,
         principle,
+        always,
         codes,
         Conditional.of(suspects, sensor),
         Conditional.of(checks, sensor).stream().map(c -> c.variant(sensor, holds)).toList(),
@@ -82,13 +91,18 @@ public record FamilySheet(
         Operation.chained(meant, operations).stream()
             .map(o -> o.with(o.after(), o.cautions().stream().filter(holds).toList()))
             .toList(),
+        Conditional.of(proofs, sensor),
         source);
   }
 
   /** The traits that any part of the sheet asks for. */
   public Set<String> asks() {
-    return Stream.of(suspects, checks, traits, operations)
-        .flatMap(List::stream)
+    Stream<Conditional> withinChecks =
+        checks.stream()
+            .flatMap(c -> Stream.concat(c.outcomes().stream(), c.measurements().stream()));
+    return Stream.concat(
+            Stream.of(suspects, checks, traits, operations, proofs).flatMap(List::stream),
+            withinChecks)
         .map(Conditional.class::cast)
         .flatMap(c -> c.condition().asks())
         .collect(Collectors.toSet());

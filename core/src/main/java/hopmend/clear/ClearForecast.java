@@ -3,7 +3,7 @@ package hopmend.clear;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import java.util.ArrayList;
+import hopmend.message.Message;
 import java.util.List;
 import java.util.Set;
 
@@ -13,10 +13,10 @@ import java.util.Set;
  * @param lines what to expect of each code
  * @param losses what else is erased, and what that means
  */
-public record ClearForecast(List<Line> lines, List<String> losses) {
+public record ClearForecast(List<Line> lines, List<Message> losses) {
 
   /** A code, and what to expect of it. */
-  public record Line(TroubleCode code, boolean comesBack, String says) {}
+  public record Line(TroubleCode code, boolean comesBack, Message says) {}
 
   public ClearForecast {
     lines = List.copyOf(lines);
@@ -28,12 +28,10 @@ public record ClearForecast(List<Line> lines, List<String> losses) {
    */
   public static ClearForecast of(
       List<ReadCode> codes, List<ClearReport.LoosePlug> plugs, boolean freezeFrameKept) {
-    List<String> losses = new ArrayList<>();
-    losses.add(
-        freezeFrameKept
-            ? "Freeze frame: erased in the vehicle, kept in this job."
-            : "Freeze frame: erased, and this job has none. Read the codes from the vehicle first if it may hold one.");
-    losses.add("Monitors: all not ready again; the drive in Verify has to run them.");
+    List<Message> losses =
+        List.of(
+            Message.of(freezeFrameKept ? "lost.frame-kept" : "lost.frame"),
+            Message.of("lost.monitors"));
     return new ClearForecast(codes.stream().map(c -> expect(c, plugs)).toList(), losses);
   }
 
@@ -41,17 +39,15 @@ public record ClearForecast(List<Line> lines, List<String> losses) {
     TroubleCode code = read.code();
     for (ClearReport.LoosePlug plug : plugs) {
       if (plug.taken() && plug.explains(code)) {
-        return new Line(code, true, "comes back: the %s is still off".formatted(plug.name()));
+        return new Line(code, true, Message.of("expected.still-off", plug.name()));
       }
     }
     if (read.states().equals(Set.of(CodeState.PERMANENT))) {
-      return new Line(code, true, "stays: permanent, only its own test on a drive removes it");
+      return new Line(code, true, Message.of("expected.permanent"));
     }
     return new Line(
         code,
         false,
-        read.is(CodeState.PERMANENT)
-            ? "goes, but its permanent copy stays until its own test has passed"
-            : "goes; back at once means a live fault, back after a drive a rarer one");
+        Message.of(read.is(CodeState.PERMANENT) ? "expected.copy-stays" : "expected.goes"));
   }
 }

@@ -4,6 +4,7 @@ import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -18,22 +19,12 @@ public record ClearReport(List<Line> lines) {
 
   /** What became of a code; the worst comes last. */
   public enum Fate {
-    GONE("gone"),
-    NEVER_HELD("this vehicle did not hold it"),
-    PERMANENT_WAITS("permanent, waits for its own test"),
-    CAME_BACK_PENDING("came back as pending"),
-    UNPLUGGED_BY_US("something is still unplugged"),
-    CAME_BACK("came back");
-
-    private final String label;
-
-    Fate(String label) {
-      this.label = label;
-    }
-
-    public String label() {
-      return label;
-    }
+    GONE,
+    NEVER_HELD,
+    PERMANENT_WAITS,
+    CAME_BACK_PENDING,
+    UNPLUGGED_BY_US,
+    CAME_BACK
   }
 
   /** Fates after which there is nothing to do but wait. */
@@ -41,7 +32,11 @@ public record ClearReport(List<Line> lines) {
       EnumSet.of(Fate.GONE, Fate.NEVER_HELD, Fate.PERMANENT_WAITS);
 
   /** A code with its fate and the explanation. */
-  public record Line(TroubleCode code, Fate fate, String because) {}
+  public record Line(TroubleCode code, Fate fate, Message because) {
+    private static Line of(TroubleCode code, Fate fate, String key, Object... said) {
+      return new Line(code, fate, Message.of("fate." + key, said));
+    }
+  }
 
   /**
    * A connector on the way to the site and the codes it sets while it is off.
@@ -92,49 +87,28 @@ public record ClearReport(List<Line> lines) {
 
   private static Line explain(
       TroubleCode code, boolean wasThere, Optional<ReadCode> now, List<LoosePlug> plugs) {
-    if (now.isEmpty() && !wasThere) {
-      return new Line(
-          code,
-          Fate.NEVER_HELD,
-          "the job names it, the vehicle had none before clearing: cleared earlier, kept by another control unit, or the report is of another vehicle");
-    }
     if (now.isEmpty()) {
-      return new Line(code, Fate.GONE, "erased, and not set again in this reading");
+      return wasThere
+          ? Line.of(code, Fate.GONE, "gone")
+          : Line.of(code, Fate.NEVER_HELD, "never-held");
     }
     ReadCode read = now.get();
     boolean live = read.is(CodeState.CURRENT) || read.is(CodeState.STORED);
     Optional<LoosePlug> plug = plugs.stream().filter(p -> p.explains(code)).findFirst();
     if (plug.isPresent() && (live || read.is(CodeState.PENDING))) {
-      String says =
-          plug.get().taken()
-              ? "the ledger still owes it"
-              : "the ledger says it is back: look at it";
-      return new Line(
-          code,
-          Fate.UNPLUGGED_BY_US,
-          "set while the %s is off; %s".formatted(plug.get().name(), says));
+      String key = plug.get().taken() ? "unplugged" : "plugged-by-the-ledger";
+      return Line.of(code, Fate.UNPLUGGED_BY_US, key, plug.get().name());
     }
     if (live) {
-      return new Line(
-          code,
-          Fate.CAME_BACK,
-          wasThere
-              ? "set again at once: a live electrical fault, or the repair did not reach the cause"
-              : "new since clearing: look for what this work disturbed");
+      return Line.of(code, Fate.CAME_BACK, wasThere ? "set-again" : "new-since");
     }
     if (read.is(CodeState.PENDING)) {
-      return new Line(
-          code,
-          Fate.CAME_BACK_PENDING,
-          "its test failed once since clearing; one more failure stores it");
+      return Line.of(code, Fate.CAME_BACK_PENDING, "pending");
     }
     if (read.is(CodeState.PERMANENT)) {
-      return new Line(
-          code,
-          Fate.PERMANENT_WAITS,
-          "no tool erases it: the controller does, once its own test has passed on a drive");
+      return Line.of(code, Fate.PERMANENT_WAITS, "permanent");
     }
-    return new Line(code, Fate.CAME_BACK_PENDING, "reported without a state; read once more");
+    return Line.of(code, Fate.CAME_BACK_PENDING, "no-state");
   }
 
   /**

@@ -4,10 +4,13 @@ import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.fault.CodePicture.Node;
 import hopmend.fault.CodePicture.Role;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 
 /**
@@ -29,6 +32,7 @@ public final class CodeDrawing {
   private static final int MOST_BOXES = 40;
 
   private final CodePicture picture;
+  private final Wording words;
   private final List<Node> nodes;
   private final Map<TroubleCode, Node> byCode = new HashMap<>();
   private final double boxWidth;
@@ -36,8 +40,9 @@ public final class CodeDrawing {
   private final List<Shape> shapes = new ArrayList<>();
   private final Map<TroubleCode, Double> middles = new HashMap<>();
 
-  private CodeDrawing(CodePicture picture) {
+  private CodeDrawing(CodePicture picture, Wording words) {
     this.picture = picture;
+    this.words = words;
     this.nodes = picture.nodes().stream().limit(MOST_BOXES).toList();
     nodes.forEach(n -> byCode.put(n.read().code(), n));
     boolean wide = nodes.stream().anyMatch(n -> n.read().code().text().length() > WIDE_TEXT);
@@ -46,8 +51,8 @@ public final class CodeDrawing {
     this.columnX = new double[] {6, causes, WIDTH - boxWidth - 6};
   }
 
-  public static Drawing draw(CodePicture picture) {
-    return new CodeDrawing(picture).drawing();
+  public static Drawing draw(CodePicture picture, Wording words) {
+    return new CodeDrawing(picture, words).drawing();
   }
 
   private Drawing drawing() {
@@ -80,22 +85,27 @@ public final class CodeDrawing {
       }
     }
     y = Math.max(y, sharedCauses() + 6);
-    y = lane(y, Role.BYSTANDER, "STAND BY");
-    y = lane(y, Role.ALONE, "UNRELATED");
+    y = lane(y, Role.BYSTANDER, "lane-bystander");
+    y = lane(y, Role.ALONE, "lane-alone");
     int more = picture.nodes().size() - nodes.size();
     if (more > 0) {
-      shapes.add(
-          new Shape.Label(
-              "code-lane", columnX[0], y + 20, "start", "AND " + more + " MORE IN THE LIST"));
+      shapes.add(new Shape.Label("code-lane", columnX[0], y + 20, "start", drawn("more", more)));
       y += 36;
     }
-    String spoken =
-        picture.sentence()
-            + (followers > 0 ? " Followers: " + followers + "." : "")
-            + picture.shared().stream()
-                .map(s -> " Shared cause: " + s.name() + ".")
-                .reduce("", String::concat);
-    return new Drawing(WIDTH, Math.max(y, STEP), shapes, spoken);
+    List<Message> spoken = new ArrayList<>(picture.says());
+    if (followers > 0) {
+      spoken.add(Message.of("drawn.followers", followers));
+    }
+    picture.shared().forEach(s -> spoken.add(Message.of("drawn.shared", s.name())));
+    return new Drawing(WIDTH, Math.max(y, STEP), shapes, words.of(spoken));
+  }
+
+  private String shortly(Role role) {
+    return role == Role.CAUSE ? drawn("cause") : words.of(Message.named(role));
+  }
+
+  private String drawn(String key, Object... said) {
+    return words.of(Message.of("drawn." + key, said));
   }
 
   /** A follower of several causes is drawn once, at the first that is no follower itself. */
@@ -120,8 +130,7 @@ public final class CodeDrawing {
   private void box(Node n, double x, double middle) {
     TroubleCode code = n.read().code();
     boolean first = picture.workOn().filter(code::equals).isPresent();
-    String role =
-        first ? "code-box-first" : "code-box-" + n.role().name().toLowerCase(java.util.Locale.ROOT);
+    String role = first ? "code-box-first" : "code-box-" + n.role().name().toLowerCase(Locale.ROOT);
     shapes.add(new Shape.Box(role, x, middle - BOX_HEIGHT / 2, boxWidth, BOX_HEIGHT, 9));
     shapes.add(
         new Shape.Label(
@@ -132,7 +141,7 @@ public final class CodeDrawing {
             x + boxWidth - 10,
             middle + 6,
             "end",
-            first ? "first" : n.role().label().replace(" candidate", "")));
+            first ? drawn("first") : shortly(n.role())));
     middles.put(code, middle);
   }
 
@@ -209,7 +218,7 @@ public final class CodeDrawing {
         at = y + i / 3 * STEP;
       }
       if (i == 0) {
-        shapes.add(new Shape.Label("code-lane", columnX[0], at + 16, "start", name));
+        shapes.add(new Shape.Label("code-lane", columnX[0], at + 16, "start", drawn(name)));
         y += 26;
         at += 26;
       }

@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
@@ -20,7 +21,7 @@ import java.util.function.IntPredicate;
  * @param shared causes that several circuits have in common
  * @param bulletins of the vehicle that speak about just these codes
  * @param workOn the code to work on first, empty if there is none
- * @param sentence one sentence that says so
+ * @param says what to do, a few sentences
  */
 public record CodePicture(
     List<Node> nodes,
@@ -28,28 +29,22 @@ public record CodePicture(
     List<Shared> shared,
     List<Bulletin> bulletins,
     Optional<TroubleCode> workOn,
-    String sentence) {
+    List<Message> says) {
 
   /** What a code is to the others. */
   public enum Role {
-    CAUSE("cause candidate"),
-    CHILD("follows"),
-    BYSTANDER("bystander"),
-    ALONE("unrelated");
-
-    private final String label;
-
-    Role(String label) {
-      this.label = label;
-    }
-
-    public String label() {
-      return label;
-    }
+    CAUSE,
+    CHILD,
+    BYSTANDER,
+    ALONE
   }
 
   /** A code with its role and the reason for it. */
-  public record Node(ReadCode read, Role role, String reason) {}
+  public record Node(ReadCode read, Role role, Message reason) {
+    private static Node tied(ReadCode read, Role role, String key, Object... said) {
+      return new Node(read, role, Message.of("tie." + key, said));
+    }
+  }
 
   /** "from explains to", and why; {@code brief} is for the drawing. */
   public record Arrow(TroubleCode from, TroubleCode to, String brief, String reason) {}
@@ -59,7 +54,7 @@ public record CodePicture(
    *
    * @param unplug whether the sensor that spoils it is found by unplugging one after another
    */
-  public record Shared(String name, String reason, List<TroubleCode> codes, boolean unplug) {
+  public record Shared(String name, Message reason, List<TroubleCode> codes, boolean unplug) {
     public Shared {
       codes = List.copyOf(codes);
     }
@@ -70,6 +65,7 @@ public record CodePicture(
     arrows = List.copyOf(arrows);
     shared = List.copyOf(shared);
     bulletins = List.copyOf(bulletins);
+    says = List.copyOf(says);
   }
 
   public static CodePicture of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
@@ -117,7 +113,7 @@ public record CodePicture(
         shared,
         cases,
         first.map(n -> n.read().code()),
-        byBulletin(cases) + sentence(first, arrows, sharedBy, nodes, rules));
+        says(cases, first, arrows, sharedBy, nodes, rules));
   }
 
   /**
@@ -190,20 +186,13 @@ public record CodePicture(
     }
   }
 
-  private static String byBulletin(List<Bulletin> cases) {
-    return cases.isEmpty()
-        ? ""
-        : "Bulletin %s speaks about just these codes: follow it before anything else. "
-            .formatted(cases.get(0).id());
-  }
-
   /** A code that no rule ties to another is tied by a bulletin that names it. */
   private static Node named(Node node, List<Bulletin> cases) {
     return cases.stream()
         .filter(b -> node.role() == Role.ALONE || node.role() == Role.BYSTANDER)
         .filter(b -> b.codes().stream().anyMatch(r -> r.contains(node.read().code())))
         .findFirst()
-        .map(b -> new Node(node.read(), Role.CAUSE, "named by bulletin " + b.id()))
+        .map(b -> Node.tied(node.read(), Role.CAUSE, "bulletin", b.id()))
         .orElse(node);
   }
 
@@ -217,7 +206,7 @@ public record CodePicture(
       List<TroubleCode> pointing = all.stream().filter(rule::explains).toList();
       boolean told = wired.stream().anyMatch(w -> w.codes().containsAll(pointing));
       if (rule.isShared(all) && !told && !isExplained(pointing, ties)) {
-        shared.add(new Shared(rule.brief(), rule.reason(), pointing, rule.unplug()));
+        shared.add(new Shared(rule.brief(), Message.text(rule.reason()), pointing, rule.unplug()));
       }
     }
     return shared;
@@ -233,18 +222,15 @@ public record CodePicture(
     TroubleCode code = read.code();
     Arrow into = ties.into().get(code);
     if (into != null) {
-      return new Node(read, Role.CHILD, into.reason());
+      return new Node(read, Role.CHILD, Message.text(into.reason()));
     }
     int children = ties.childrenOf(code);
     if (children > 0) {
-      return new Node(
-          read,
-          Role.CAUSE,
-          "explains " + children + (children == 1 ? " other code" : " other codes"));
+      return Node.tied(read, Role.CAUSE, "explains", children);
     }
     Shared common = sharedBy.get(code);
     if (common != null) {
-      return new Node(read, Role.CAUSE, "points at " + common.name() + ": " + common.reason());
+      return Node.tied(read, Role.CAUSE, "points-at", common.name(), common.reason());
     }
     Optional<CodeRule> bystander =
         rules.stream()
@@ -252,30 +238,33 @@ public record CodePicture(
             .findFirst();
     Optional<CodeGroup> circuit = ties.circuitOf(code);
     if (bystander.isPresent() && circuit.isEmpty()) {
-      return new Node(read, Role.BYSTANDER, bystander.get().reason());
+      return new Node(read, Role.BYSTANDER, Message.text(bystander.get().reason()));
     }
     return circuit
-        .map(g -> new Node(read, Role.CAUSE, "speaks about a sensor circuit: " + g.circuit()))
-        .orElseGet(() -> new Node(read, Role.ALONE, "no rule ties it to another code"));
+        .map(g -> Node.tied(read, Role.CAUSE, "circuit", g.circuit()))
+        .orElseGet(() -> Node.tied(read, Role.ALONE, "no-rule"));
   }
 
-  private static String sentence(
+  private static List<Message> says(
+      List<Bulletin> cases,
       Optional<Node> first,
       List<Arrow> arrows,
       Map<TroubleCode, Shared> sharedBy,
       List<Node> nodes,
       List<CodeRule> rules) {
+    List<Message> says = new ArrayList<>();
+    cases.stream().findFirst().ifPresent(b -> says.add(Message.of("codes.bulletin", b.id())));
     if (nodes.isEmpty()) {
-      return "No codes yet.";
+      says.add(Message.of("codes.none"));
+    } else if (first.isEmpty()) {
+      says.add(alone(nodes, rules));
+    } else {
+      says.add(lead(first.get(), arrows, sharedBy));
+      if (isPast(first.get().read())) {
+        says.add(Message.of("codes.history"));
+      }
     }
-    if (first.isEmpty()) {
-      return alone(nodes, rules);
-    }
-    String past =
-        isPast(first.get().read())
-            ? " It is history: note it, clear it, and see whether it comes back."
-            : "";
-    return lead(first.get(), arrows, sharedBy) + past;
+    return says;
   }
 
   /** Told only of the past, while nothing says that it is there. */
@@ -284,40 +273,30 @@ public record CodePicture(
   }
 
   /** What to do where nothing accuses anything: the first bystander's own way on. */
-  private static String alone(List<Node> nodes, List<CodeRule> rules) {
+  private static Message alone(List<Node> nodes, List<CodeRule> rules) {
     return nodes.stream()
         .flatMap(
             n ->
                 rules.stream()
                     .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER)
                     .filter(r -> r.explains(n.read().code()) && !r.alone().isEmpty())
-                    .map(r -> n.read().code().text() + " alone: " + r.alone()))
+                    .map(r -> Message.of("codes.alone", n.read().code().text(), r.alone())))
         .findFirst()
-        .orElse(
-            "Every code here is a follower or a bystander; read the vehicle again for its cause.");
+        .orElse(Message.of("codes.no-cause"));
   }
 
-  private static String lead(Node first, List<Arrow> arrows, Map<TroubleCode, Shared> sharedBy) {
+  private static Message lead(Node first, List<Arrow> arrows, Map<TroubleCode, Shared> sharedBy) {
     TroubleCode code = first.read().code();
     Optional<Shared> common = Optional.ofNullable(sharedBy.get(code));
     if (common.isPresent()) {
       List<String> together = common.get().codes().stream().map(TroubleCode::text).toList();
-      return "%s point at one thing, %s: prove that before any sensor, beginning with %s."
-          .formatted(listed(together), common.get().name(), code.text());
+      return Message.of(
+          "codes.together", Message.listed(together), common.get().name(), code.text());
     }
     List<String> children =
         arrows.stream().filter(a -> a.from().equals(code)).map(a -> a.to().text()).toList();
     return children.isEmpty()
-        ? "Work on " + code.text() + " first."
-        : "Work on %s first; %s should go with it."
-            .formatted(code.text(), String.join(", ", children));
-  }
-
-  /** "P0340, P0335 and P0016". */
-  private static String listed(List<String> texts) {
-    int last = texts.size() - 1;
-    return last < 1
-        ? String.join("", texts)
-        : String.join(", ", texts.subList(0, last)) + " and " + texts.get(last);
+        ? Message.of("codes.work-on", code.text())
+        : Message.of("codes.work-on-cause", code.text(), String.join(", ", children));
   }
 }

@@ -2,6 +2,7 @@ package hopmend.find;
 
 import hopmend.fault.CodeGroup;
 import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 import java.util.List;
 import java.util.Optional;
 
@@ -11,7 +12,7 @@ import java.util.Optional;
  * @param site the match
  * @param why how the code led there
  */
-public record SiteFinder(Site site, String why) {
+public record SiteFinder(Site site, Message why) {
 
   /** The site whose family, bank and position are those of the code's group; empty if none fits. */
   public static Optional<SiteFinder> find(
@@ -28,7 +29,7 @@ public record SiteFinder(Site site, String why) {
                     .map(s -> new SiteFinder(s, why(code, group))));
   }
 
-  private static String why(TroubleCode code, CodeGroup group) {
-    return "%s speaks about %s".formatted(code.text(), group.where());
+  private static Message why(TroubleCode code, CodeGroup group) {
+    return Message.of("site.of-the-code", code.text(), group.where());
   }
 }

@@ -11,25 +11,13 @@ import java.util.List;
 public record Wiring(String id, String name, Kind kind, List<String> sites, String source) {
   /** What it does for them. */
   public enum Kind {
-    SUPPLY(true, "one shorted sensor or wire pulls it down for all of them"),
-    GROUND(true, "a bad ground point lifts all of them; measure its drop with the ignition on"),
-    FUSE(false, "look at it, with load on, before any of them");
-
-    private final boolean unplug;
-    private final String says;
-
-    Kind(boolean unplug, String says) {
-      this.unplug = unplug;
-      this.says = says;
-    }
+    SUPPLY,
+    GROUND,
+    FUSE;
 
     /** Whether the sensor that spoils it is found by unplugging one after another. */
     public boolean isFoundByUnplugging() {
-      return unplug;
-    }
-
-    public String says() {
-      return says;
+      return this != FUSE;
     }
   }
 

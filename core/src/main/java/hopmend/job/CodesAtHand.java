@@ -12,6 +12,8 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.find.SiteFinder;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import hopmend.vehicle.VinReading;
 import java.time.YearMonth;
 import java.util.LinkedHashMap;
@@ -34,8 +36,7 @@ final class CodesAtHand {
   private final Optional<VehicleCard> card;
   private final Optional<SiteFinder> site;
   private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
-  private final Once<List<String>> misfits = new Once<>(this::findMisfits);
-  private final Once<Optional<Drawing>> drawing = new Once<>(this::draw);
+  private final Once<List<Message>> misfits = new Once<>(this::findMisfits);
 
   CodesAtHand(JobState job, Catalog catalog) {
     this.job = job;
@@ -63,7 +64,7 @@ final class CodesAtHand {
     this.card = chosen.isPresent() ? turnedTo : sheet.flatMap(this::cardOf);
     this.site =
         chosen
-            .map(s -> new SiteFinder(s, "chosen on the vehicle's card"))
+            .map(s -> new SiteFinder(s, Message.of("site.chosen")))
             .or(
                 () ->
                     workOn.flatMap(
@@ -108,12 +109,14 @@ final class CodesAtHand {
     return meanings.get();
   }
 
-  List<String> misfits() {
+  List<Message> misfits() {
     return misfits.get();
   }
 
-  Optional<Drawing> drawing() {
-    return drawing.get();
+  Optional<Drawing> drawing(Wording words) {
+    return Optional.of(picture)
+        .filter(p -> p.nodes().size() > 1)
+        .map(p -> CodeDrawing.draw(p, words));
   }
 
   Optional<VehicleCard> body() {
@@ -183,7 +186,7 @@ final class CodesAtHand {
         .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, own)));
   }
 
-  private List<String> findMisfits() {
+  private List<Message> findMisfits() {
     List<CodeGroup> groups =
         Stream.concat(groups().stream(), catalog.otherCodes().stream()).toList();
     return picture.nodes().stream()
@@ -192,30 +195,23 @@ final class CodesAtHand {
         .toList();
   }
 
-  private Optional<String> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
+  private Optional<Message> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
     int cylinders = engine().map(c -> c.engine().cylinders()).orElse(Integer.MAX_VALUE);
     if (group.cylinder(code).orElse(0) > cylinders) {
       return Optional.of(
-          "%s speaks of cylinder %d, this engine has %d."
-              .formatted(code.text(), group.cylinder(code).getAsInt(), cylinders));
+          Message.of(
+              "codes.other-cylinder", code.text(), group.cylinder(code).getAsInt(), cylinders));
     }
     Optional<FamilySheet> sheet = sheetOf(code);
     return sheet
         .flatMap(this::cardOf)
         .filter(c -> c.sites().stream().anyMatch(s -> isOf(s, sheet)))
         .filter(c -> SiteFinder.find(code, sheet.get().family(), groups, c.sites()).isEmpty())
-        .map(
-            c ->
-                "%s speaks of %s; the card %s has no such sensor."
-                    .formatted(code.text(), group.where(), c.name()));
+        .map(c -> Message.of("codes.no-such-sensor", code.text(), group.where(), c.name()));
   }
 
   private static boolean isOf(Site site, Optional<FamilySheet> sheet) {
     return site.family().equals(sheet.get().family());
-  }
-
-  private Optional<Drawing> draw() {
-    return Optional.of(picture).filter(p -> p.nodes().size() > 1).map(CodeDrawing::draw);
   }
 
   /** The maker's own codes of this vehicle's body and engine. */

@@ -8,6 +8,7 @@ import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
+import hopmend.sensor.SignalModel;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
@@ -145,20 +146,10 @@ public sealed interface Fact {
 
   /** How often a symptom shows. */
   enum HowOften {
-    ALWAYS("always"),
-    OFTEN("often"),
-    SOMETIMES("sometimes"),
-    ONCE("once");
-
-    private final String label;
-
-    HowOften(String label) {
-      this.label = label;
-    }
-
-    public String label() {
-      return label;
-    }
+    ALWAYS,
+    OFTEN,
+    SOMETIMES,
+    ONCE
   }
 
   /**
@@ -198,11 +189,22 @@ public sealed interface Fact {
   }
 
   /** A check was answered; readings are null where nothing was measured. */
-  record CheckAnswered(String check, String outcome, Reading measured, Reading companion)
+  record CheckAnswered(
+      String check, String outcome, Reading measured, Reading companion, Reading besides)
       implements Fact {
+    /** An answer in words. */
+    public CheckAnswered(String check, String outcome) {
+      this(check, outcome, null, null, null);
+    }
+
     public CheckAnswered {
       check = Said.id("check", check);
       outcome = Said.id("result", outcome);
+    }
+
+    /** What was read beside the value. */
+    public SignalModel.Told told() {
+      return new SignalModel.Told(companion, besides);
     }
 
     @Override
@@ -216,6 +218,27 @@ public sealed interface Fact {
     public SensorChosen {
       card = Said.id("vehicle card", card);
       site = Said.id("site", site);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * What had to be seen of a sensor after the work, and whether it was so.
+   *
+   * @param site of which sensor; empty where the card names none
+   * @param words what was seen; may be empty
+   */
+  record ProofSeen(String site, String proof, boolean held, String words) implements Fact {
+    private static final int LONGEST_WORDS = 500;
+
+    public ProofSeen {
+      site = Said.idOrNone("site", site);
+      proof = Said.id("proof", proof);
+      words = Said.text("words", words, LONGEST_WORDS);
     }
 
     @Override
@@ -537,6 +560,7 @@ public sealed interface Fact {
           Map.entry("work-on-chosen", WorkOnChosen.class),
           Map.entry("sensor-chosen", SensorChosen.class),
           Map.entry("trait-told", TraitTold.class),
+          Map.entry("proof-seen", ProofSeen.class),
           Map.entry("check-answered", CheckAnswered.class),
           Map.entry("verdict-taken", VerdictTaken.class),
           Map.entry("site-confirmed", SiteConfirmed.class),
@@ -562,6 +586,7 @@ public sealed interface Fact {
     return this instanceof CheckAnswered
         || this instanceof VerdictTaken
         || this instanceof SiteConfirmed
+        || this instanceof ProofSeen
         || this instanceof PartChosen
         || this instanceof PartsCompared
         || this instanceof StepTicked

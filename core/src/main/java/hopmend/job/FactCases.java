@@ -21,6 +21,8 @@ public interface FactCases<R> {
 
   R of(Fact.TraitTold f);
 
+  R of(Fact.ProofSeen f);
+
   R of(Fact.CheckAnswered f);
 
   R of(Fact.VerdictTaken f);

@@ -1,5 +1,7 @@
 package hopmend.job;
 
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import hopmend.part.Fit;
 import hopmend.prove.Remedy;
 import hopmend.swap.Work;
@@ -13,9 +15,9 @@ import java.util.List;
  */
 public record Following(About about, Fact fact) {
   /** Why the twin is renewed, and the part, where the one that was chosen fits it too. */
-  static List<Following> pair(Target here, Target twin, Fact.PartChosen chosen) {
+  static List<Following> pair(Target here, Target twin, Fact.PartChosen chosen, Wording words) {
     Work work = twin.catalog().usual(Remedy.REPLACE_SENSOR);
-    String reason = "as a pair with the " + here.name();
+    String reason = words.of(Message.of("reason.pair", here.name()));
     List<Following> following = new ArrayList<>();
     following.add(
         new Following(

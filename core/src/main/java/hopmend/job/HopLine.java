@@ -1,7 +1,7 @@
 package hopmend.job;
 
 import hopmend.clear.ClearReport;
-import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 import hopmend.prove.Verdict;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
@@ -44,51 +44,55 @@ public record HopLine(List<Standing> standings) {
 
   private static Standing read(Workup w) {
     if (w.state().codes().isEmpty()) {
-      return Standing.of(Hop.READ, Standing.Kind.NOT_STARTED, "no codes yet");
+      return standing(Hop.READ, Standing.Kind.NOT_STARTED, "no-codes");
     }
     int n = w.state().codes().size();
-    String codes = n + (n == 1 ? " code" : " codes");
     if (w.state().vehicle().isEmpty()) {
-      return Standing.of(Hop.READ, Standing.Kind.OPEN, codes + ", which vehicle?");
+      return standing(Hop.READ, Standing.Kind.OPEN, "which-vehicle", n);
     }
     if (w.sheet().isEmpty()) {
-      return Standing.of(Hop.READ, Standing.Kind.DONE, codes + ", no sensor accused");
+      return standing(Hop.READ, Standing.Kind.DONE, "no-sensor-accused", n);
     }
-    String on = w.workOn().map(TroubleCode::text).orElseGet(() -> "the " + w.here().name());
-    return Standing.of(Hop.READ, Standing.Kind.DONE, codes + ", work on " + on);
+    return w.workOn()
+        .map(c -> standing(Hop.READ, Standing.Kind.DONE, "work-on-code", n, c.text()))
+        .orElseGet(
+            () -> standing(Hop.READ, Standing.Kind.DONE, "work-on-sensor", n, w.here().name()));
   }
 
   private static Standing prove(Workup w) {
     if (at(read(w)) != Standing.Kind.DONE) {
-      return Standing.of(Hop.PROVE, Standing.Kind.BLOCKED, "by Read");
+      return blocked(Hop.PROVE, Hop.READ);
     }
     if (w.state().verdict().isPresent()) {
-      String taken =
-          w.here().work().map(Work::name).orElse(w.state().verdict().get().remedy().label());
-      return Standing.of(Hop.PROVE, Standing.Kind.DONE, taken);
+      return new Standing(Hop.PROVE, Standing.Kind.DONE, w.here().taken().orElseThrow(), 0);
     }
     Optional<Caution> unanswered = w.unanswered();
     if (unanswered.isPresent()) {
-      return Standing.of(Hop.PROVE, Standing.Kind.OPEN, answerFor(unanswered.get()));
+      return answerFor(Hop.PROVE, unanswered.get());
     }
     if (w.accusesNoSensor()) {
-      return Standing.of(Hop.PROVE, Standing.Kind.OPEN, "say what it is");
+      return standing(Hop.PROVE, Standing.Kind.OPEN, "say-what-it-is");
     }
     int answered = w.state().answers().size();
     Verdict v = w.verdict().orElseThrow();
     if (v.remedy().isPresent()) {
-      return Standing.of(Hop.PROVE, Standing.Kind.OPEN, "verdict ready to take");
+      return standing(Hop.PROVE, Standing.Kind.OPEN, "verdict-ready");
     }
     return answered == 0
-        ? Standing.of(Hop.PROVE, Standing.Kind.NOT_STARTED, "no check yet")
-        : Standing.of(
-            Hop.PROVE,
-            Standing.Kind.OPEN,
-            answered + (answered == 1 ? " check" : " checks") + " answered");
+        ? standing(Hop.PROVE, Standing.Kind.NOT_STARTED, "no-check")
+        : standing(Hop.PROVE, Standing.Kind.OPEN, "checks-answered", answered);
   }
 
-  private static String answerFor(Caution c) {
-    return "first made safe: " + c.id().replace('-', ' ');
+  private static Standing answerFor(Hop hop, Caution c) {
+    return standing(hop, Standing.Kind.OPEN, "first-made-safe", c.id().replace('-', ' '));
+  }
+
+  private static Standing standing(Hop hop, Standing.Kind kind, String key, Object... said) {
+    return new Standing(hop, kind, Message.of("hop." + key, said), 0);
+  }
+
+  private static Standing blocked(Hop hop, Hop by) {
+    return standing(hop, Standing.Kind.BLOCKED, "by", by);
   }
 
   private static Standing.Kind at(Standing s) {
@@ -97,22 +101,25 @@ public record HopLine(List<Standing> standings) {
 
   private static Standing find(Workup w) {
     if (w.accusesNoSensor()) {
-      return Standing.of(Hop.FIND, Standing.Kind.DONE, "no sensor to find");
+      return standing(Hop.FIND, Standing.Kind.DONE, "no-sensor-to-find");
     }
     if (w.site().isEmpty()) {
       return at(read(w)) == Standing.Kind.DONE
-          ? Standing.of(Hop.FIND, Standing.Kind.OPEN, "no site on the card")
-          : Standing.of(Hop.FIND, Standing.Kind.BLOCKED, "by Read");
+          ? standing(Hop.FIND, Standing.Kind.OPEN, "no-site")
+          : blocked(Hop.FIND, Hop.READ);
     }
     if (w.here().work().filter(k -> !k.goesThere()).isPresent()) {
-      return Standing.of(Hop.FIND, Standing.Kind.DONE, "nobody has to get there");
+      return standing(Hop.FIND, Standing.Kind.DONE, "nobody-goes-there");
     }
     if (w.state().site().isEmpty()) {
-      return Standing.of(Hop.FIND, Standing.Kind.NOT_STARTED, "stand before it");
+      return standing(Hop.FIND, Standing.Kind.NOT_STARTED, "stand-before-it");
     }
     return w.other(t -> t.state().site().isEmpty() && t.work().filter(Work::goesThere).isPresent())
-        .map(t -> Standing.of(Hop.FIND, Standing.Kind.OPEN, "then the " + t.name()))
-        .orElseGet(() -> Standing.of(Hop.FIND, Standing.Kind.DONE, w.site().get().site().name()));
+        .map(t -> standing(Hop.FIND, Standing.Kind.OPEN, "then", t.name()))
+        .orElseGet(
+            () ->
+                new Standing(
+                    Hop.FIND, Standing.Kind.DONE, Message.text(w.site().get().site().name()), 0));
   }
 
   private static Standing pick(Workup w) {
@@ -120,110 +127,104 @@ public record HopLine(List<Standing> standings) {
     return at(here) != Standing.Kind.DONE
         ? here
         : w.other(Target::wantsPart)
-            .map(t -> Standing.of(Hop.PICK, Standing.Kind.OPEN, "then for the " + t.name()))
+            .map(t -> standing(Hop.PICK, Standing.Kind.OPEN, "then-for", t.name()))
             .orElse(here);
   }
 
   private static Standing pickHere(Workup w) {
     if (w.isWithoutPart()) {
-      return Standing.of(Hop.PICK, Standing.Kind.DONE, "no part needed");
+      return standing(Hop.PICK, Standing.Kind.DONE, "no-part-needed");
     }
     if (w.state().verdict().isEmpty() && at(read(w)) == Standing.Kind.DONE) {
-      return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Prove");
+      return blocked(Hop.PICK, Hop.PROVE);
     }
     if (w.site().isEmpty()) {
-      return Standing.of(Hop.PICK, Standing.Kind.BLOCKED, "by Read");
+      return blocked(Hop.PICK, Hop.READ);
     }
     if (w.state().part().isEmpty()) {
-      return Standing.of(Hop.PICK, Standing.Kind.NOT_STARTED, "no part chosen");
+      return standing(Hop.PICK, Standing.Kind.NOT_STARTED, "no-part-chosen");
     }
     return w.state().compared().isPresent()
-        ? Standing.of(Hop.PICK, Standing.Kind.DONE, w.state().part().get().number())
-        : Standing.of(Hop.PICK, Standing.Kind.OPEN, "compare old and new");
+        ? new Standing(
+            Hop.PICK, Standing.Kind.DONE, Message.text(w.state().part().get().number()), 0)
+        : standing(Hop.PICK, Standing.Kind.OPEN, "compare");
   }
 
   private static Standing swap(Workup w) {
     if (w.here().isOnlyNoted()) {
       return w.state().repair().isPresent()
-          ? Standing.of(Hop.SWAP, Standing.Kind.DONE, "repair recorded")
-          : Standing.of(Hop.SWAP, Standing.Kind.OPEN, "record the repair");
+          ? standing(Hop.SWAP, Standing.Kind.DONE, "repair-recorded")
+          : standing(Hop.SWAP, Standing.Kind.OPEN, "record-the-repair");
     }
     Standing pick = pick(w);
     if (at(pick) != Standing.Kind.DONE) {
-      return Standing.of(
-          Hop.SWAP,
-          Standing.Kind.BLOCKED,
-          at(pick) == Standing.Kind.BLOCKED ? pick.words() : "by Pick");
+      return at(pick) == Standing.Kind.BLOCKED
+          ? new Standing(Hop.SWAP, Standing.Kind.BLOCKED, pick.says(), 0)
+          : blocked(Hop.SWAP, Hop.PICK);
     }
     Optional<Caution> unanswered = w.unanswered();
     if (unanswered.isPresent()) {
-      return Standing.of(Hop.SWAP, Standing.Kind.OPEN, answerFor(unanswered.get()));
+      return answerFor(Hop.SWAP, unanswered.get());
     }
     List<Step> steps = w.workOrder().orElseThrow().steps();
     Ledger ledger = w.ledger();
     long done = steps.stream().filter(s -> w.ticks().containsKey(s.id())).count();
-    String progress =
-        steps.isEmpty()
-            ? "nothing to change"
-            : done + " of " + steps.size() + (steps.size() == 1 ? " step" : " steps");
     if (done == steps.size() && ledger.isSettled()) {
-      return worked(w, progress);
+      return worked(w, steps.size());
     }
-    String owed = ledger.isSettled() ? "" : ", " + ledger.owed() + " owed";
     return done == 0
-        ? Standing.of(
-            Hop.SWAP,
-            Standing.Kind.NOT_STARTED,
-            steps.size() + (steps.size() == 1 ? " step" : " steps") + owed)
-        : Standing.of(Hop.SWAP, Standing.Kind.OPEN, progress + owed);
+        ? standing(Hop.SWAP, Standing.Kind.NOT_STARTED, "steps", steps.size(), ledger.owed())
+        : standing(Hop.SWAP, Standing.Kind.OPEN, "steps-done", done, steps.size(), ledger.owed());
   }
 
   /** All steps here are done: is it written down, and are the other sensors done too? */
-  private static Standing worked(Workup w, String progress) {
+  private static Standing worked(Workup w, int steps) {
     if (!WorkTogether.isWrittenDown(w.here())) {
-      return Standing.of(Hop.SWAP, Standing.Kind.OPEN, "write down what was done");
+      return standing(Hop.SWAP, Standing.Kind.OPEN, "write-down");
     }
     return w.other(t -> !w.isDone(t))
-        .map(t -> Standing.of(Hop.SWAP, Standing.Kind.OPEN, "then the " + t.name()))
-        .orElseGet(() -> Standing.of(Hop.SWAP, Standing.Kind.DONE, progress));
+        .map(t -> standing(Hop.SWAP, Standing.Kind.OPEN, "then", t.name()))
+        .orElseGet(() -> standing(Hop.SWAP, Standing.Kind.DONE, "all-steps", steps));
   }
 
   private static Standing clear(Workup w) {
-    Optional<String> gate = clearGate(w);
+    Optional<Message> gate = clearGate(w);
     if (gate.isPresent()) {
-      return Standing.of(Hop.CLEAR, Standing.Kind.BLOCKED, gate.get());
+      return new Standing(Hop.CLEAR, Standing.Kind.BLOCKED, gate.get(), 0);
     }
     if (w.staysUncleared()) {
-      return Standing.of(Hop.CLEAR, Standing.Kind.DONE, "nothing to clear, it is watched");
+      return standing(Hop.CLEAR, Standing.Kind.DONE, "watched-uncleared");
     }
     if (w.state().cleared().isEmpty()) {
-      return Standing.of(Hop.CLEAR, Standing.Kind.NOT_STARTED, "not cleared yet");
+      return standing(Hop.CLEAR, Standing.Kind.NOT_STARTED, "not-cleared");
     }
     Optional<ClearReport> report = w.clearReport();
     if (report.isEmpty()) {
-      return Standing.of(Hop.CLEAR, Standing.Kind.OPEN, "read again");
+      return standing(Hop.CLEAR, Standing.Kind.OPEN, "read-again");
     }
     return report.get().isClean()
-        ? Standing.of(Hop.CLEAR, Standing.Kind.DONE, "nothing came back")
-        : Standing.of(Hop.CLEAR, Standing.Kind.OPEN, "codes came back");
+        ? standing(Hop.CLEAR, Standing.Kind.DONE, "nothing-came-back")
+        : standing(Hop.CLEAR, Standing.Kind.OPEN, "codes-came-back");
   }
 
   /** What keeps the job from clearing, empty if nothing does or the gate was overruled. */
-  public static Optional<String> clearGate(Workup w) {
+  public static Optional<Message> clearGate(Workup w) {
     if (w.state().overruled(Hop.CLEAR).isPresent()) {
       return Optional.empty();
     }
     if (!w.ledger().isSettled()) {
-      return Optional.of("by Swap: " + w.ledger().owed() + " pieces owed");
+      return Optional.of(Message.of("hop.by-owed", Hop.SWAP, w.ledger().owed()));
     }
     Standing swap = swap(w);
-    return at(swap) == Standing.Kind.DONE ? Optional.empty() : Optional.of("by Swap");
+    return at(swap) == Standing.Kind.DONE
+        ? Optional.empty()
+        : Optional.of(Message.of("hop.by", Hop.SWAP));
   }
 
   private static Standing relearn(Workup w, Instant now) {
     boolean known = w.accusesNoSensor() || (w.sheet().isPresent() && w.card().isPresent());
     if (w.routines().isEmpty() && known) {
-      return Standing.of(Hop.RELEARN, Standing.Kind.DONE, "nothing to teach");
+      return standing(Hop.RELEARN, Standing.Kind.DONE, "nothing-to-teach");
     }
     for (var routine : w.routines()) {
       Optional<JobState.RoutineRun> run = w.state().routine(routine.id());
@@ -233,49 +234,44 @@ public record HopLine(List<Standing> standings) {
         return new Standing(
             Hop.RELEARN,
             Standing.Kind.WAITING,
-            routine.name() + (left > 0 ? " runs" : ": time is up, ask how it stands"),
+            Message.of(left > 0 ? "hop.runs" : "hop.time-is-up", routine.name()),
             left);
       }
     }
     long passed = w.routines().stream().filter(w::passed).count();
     if (!w.routines().isEmpty() && passed == w.routines().size()) {
-      return Standing.of(Hop.RELEARN, Standing.Kind.DONE, passed + " learned");
+      return standing(Hop.RELEARN, Standing.Kind.DONE, "learned", passed);
     }
     if (w.state().cleared().isEmpty()) {
-      return Standing.of(Hop.RELEARN, Standing.Kind.BLOCKED, "by Clear");
+      return blocked(Hop.RELEARN, Hop.CLEAR);
     }
-    return Standing.of(
-        Hop.RELEARN, Standing.Kind.NOT_STARTED, w.routines().size() - passed + " to run");
+    return standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "to-run", w.routines().size() - passed);
   }
 
   private static Standing verify(Workup w) {
     if (w.state().signedOff().isPresent()) {
-      return Standing.of(
+      return standing(
           Hop.VERIFY,
           Standing.Kind.DONE,
-          w.state().signedOff().get().proven() ? "proven, signed off" : "signed off with a reason");
+          w.state().signedOff().get().proven() ? "proven" : "signed-off-with-reason");
     }
     Optional<JobEntry> reopened = w.state().reopened();
     if (reopened.isPresent() && reopened.get().fact() instanceof Fact.Struck undone) {
-      return Standing.of(
-          Hop.VERIFY,
-          Standing.Kind.OPEN,
-          "reopened: %s undid entry %d after the sign-off"
-              .formatted(reopened.get().madeBy(), undone.sequence()));
+      return standing(
+          Hop.VERIFY, Standing.Kind.OPEN, "reopened", reopened.get().madeBy(), undone.sequence());
     }
     if (w.state().signedOffElsewhere().isPresent()) {
-      return Standing.of(
-          Hop.VERIFY, Standing.Kind.OPEN, "signed off elsewhere, not witnessed here");
+      return standing(Hop.VERIFY, Standing.Kind.OPEN, "signed-off-elsewhere");
     }
     if (w.state().cleared().isEmpty() && at(clear(w)) != Standing.Kind.DONE) {
-      return Standing.of(Hop.VERIFY, Standing.Kind.BLOCKED, "by Clear");
+      return blocked(Hop.VERIFY, Hop.CLEAR);
     }
     if (w.state().watchedUntil().isPresent()) {
-      return Standing.of(
-          Hop.VERIFY, Standing.Kind.OPEN, "watched until " + w.state().watchedUntil().get());
+      return standing(
+          Hop.VERIFY, Standing.Kind.OPEN, "watched-until", w.state().watchedUntil().get());
     }
     return w.state().drive().isEmpty() && w.state().readiness().isEmpty()
-        ? Standing.of(Hop.VERIFY, Standing.Kind.NOT_STARTED, "drive and read")
-        : Standing.of(Hop.VERIFY, Standing.Kind.OPEN, "not yet signed off");
+        ? standing(Hop.VERIFY, Standing.Kind.NOT_STARTED, "drive-and-read")
+        : standing(Hop.VERIFY, Standing.Kind.OPEN, "not-signed-off");
   }
 }

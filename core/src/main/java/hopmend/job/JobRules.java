@@ -76,8 +76,7 @@ public final class JobRules {
     if (state.signedOff().isPresent()
         && !(fact instanceof Fact.Struck)
         && !(fact instanceof Fact.NoteAdded)) {
-      return Optional.of(
-          Refusal.gate("The job is signed off. Undo the sign-off first, or add a note."));
+      return Optional.of(Refusal.gate("signed-off"));
     }
     Optional<Refusal> bound = bound(w, fact, by);
     if (bound.isPresent()) {
@@ -98,7 +97,7 @@ public final class JobRules {
   private static Optional<Refusal> bound(Workup w, Fact fact, Person by) {
     boolean answersForIt = fact instanceof Fact.GateOverruled g && g.gate() == Hop.SWAP;
     if (answersForIt && w.binding().isEmpty()) {
-      return Optional.of(Refusal.gate("Nothing on this vehicle has to be answered for."));
+      return Optional.of(Refusal.gate("nothing-to-answer-for"));
     }
     Optional<Caution> beyond =
         binding(w, fact).stream().filter(c -> by.holds(c.demands()).isEmpty()).findFirst();
@@ -106,22 +105,21 @@ public final class JobRules {
       Caution c = beyond.get();
       return Optional.of(
           Refusal.role(
-              "Hard stop, %s. It demands the qualification \"%s\", which %s does not have here. %s."
-                  .formatted(
-                      c.hazard(), w.catalog().qualification(c.demands()), by.who(), c.who())));
+              "not-qualified",
+              c.hazard(),
+              w.catalog().qualification(c.demands()),
+              by.who(),
+              c.who()));
     }
     return w.unanswered()
         .filter(u -> isHandsOn(fact))
-        .map(
-            u ->
-                Refusal.gate(
-                    "Hard stop, %s. First say in Swap how the vehicle was made safe."
-                        .formatted(u.hazard())));
+        .map(u -> Refusal.gate("first-made-safe", u.hazard()));
   }
 
   private static boolean isHandsOn(Fact fact) {
     return fact instanceof Fact.CheckAnswered
         || fact instanceof Fact.StepTicked
+        || fact instanceof Fact.ProofSeen
         || fact instanceof Fact.RepairNoted;
   }
 
@@ -134,6 +132,10 @@ public final class JobRules {
     Stream<Caution> own = Stream.empty();
     if (fact instanceof Fact.CheckAnswered a) {
       own = w.here().check(a.check()).stream().flatMap(c -> w.here().cautions(c).stream());
+    } else if (fact instanceof Fact.ProofSeen p) {
+      own =
+          w.target(p.site()).stream()
+              .flatMap(t -> t.proof(p.proof()).stream().flatMap(seen -> t.cautions(seen).stream()));
     } else if (fact instanceof Fact.StepTicked t) {
       own =
           w.workOrder().flatMap(o -> o.step(t.step())).stream().flatMap(s -> s.cautions().stream());
@@ -161,24 +163,19 @@ public final class JobRules {
   /** What a learner leaves to a technician. */
   private static Optional<Refusal> beyondALearner(Workup w, Fact fact, Person by) {
     if (fact instanceof Fact.GateOverruled) {
-      return Optional.of(Refusal.role("A learner cannot pass a gate. Ask a technician."));
+      return Optional.of(Refusal.role("learner-gate"));
     }
     if (fact instanceof Fact.SignedOff) {
-      return Optional.of(Refusal.role("A learner cannot sign off. Ask a technician."));
+      return Optional.of(Refusal.role("learner-sign-off"));
     }
     if (fact instanceof Fact.VerdictTaken f && !agrees(w, f.remedy())) {
-      return Optional.of(
-          Refusal.role(
-              "A learner cannot take a verdict that the checks do not prove. Ask a technician."));
+      return Optional.of(Refusal.role("learner-verdict"));
     }
-    if (!w.following(fact).isEmpty()) {
-      return Optional.of(
-          Refusal.role("A learner does not decide to renew the twin too. Ask a technician."));
+    if (w.twinRenewedBy(fact).isPresent()) {
+      return Optional.of(Refusal.role("learner-twin"));
     }
     if (fact instanceof Fact.CodesCleared && w.isWithoutPart()) {
-      return Optional.of(
-          Refusal.role(
-              "After a repair without a new part a technician looks at it, and clears the codes."));
+      return Optional.of(Refusal.role("learner-clear"));
     }
     if (fact instanceof Fact.Struck s) {
       return strikeByLearner(w.state(), s, by);
@@ -188,13 +185,12 @@ public final class JobRules {
 
   private static Optional<Refusal> strikeByLearner(JobState state, Fact.Struck s, Person by) {
     if (state.signedOff().isPresent()) {
-      return Optional.of(
-          Refusal.role("A learner cannot undo anything of a signed-off job. Ask a technician."));
+      return Optional.of(Refusal.role("learner-undo-signed"));
     }
     return state
         .entry(s.sequence())
         .filter(e -> !e.who().equals(by.who()))
-        .map(e -> Refusal.role("A learner can undo their own entries only. Ask a technician."));
+        .map(e -> Refusal.role("learner-undo-own"));
   }
 
   /** What is wrong with the fact itself, whoever says it. */
@@ -204,7 +200,7 @@ public final class JobRules {
 
   /** What may be wrong with each kind of fact. */
   private record Improper(Workup w, JobState state) implements FactCases<Optional<Refusal>> {
-    private static final String AFTERWARDS = "Verify judges what came after";
+    private static final String AFTERWARDS = "clear-before-proof";
 
     @Override
     public Optional<Refusal> of(Fact.Struck f) {
@@ -221,7 +217,8 @@ public final class JobRules {
       return when(
           state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
           "code",
-          "The job has no code " + f.code().text() + ".");
+          "no-such-code",
+          f.code().text());
     }
 
     @Override
@@ -229,7 +226,8 @@ public final class JobRules {
       return when(
           state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
           "code",
-          "The job has no code " + f.code().text() + ". Pick one of its codes.");
+          "pick-a-code",
+          f.code().text());
     }
 
     @Override
@@ -239,7 +237,8 @@ public final class JobRules {
               .map(Target::about)
               .noneMatch(a -> a.card().equals(f.card()) && a.site().equals(f.site())),
           "",
-          "This vehicle has no sensor \"%s\". Pick one of its card.".formatted(f.site()));
+          "no-such-sensor",
+          f.site());
     }
 
     @Override
@@ -248,12 +247,26 @@ public final class JobRules {
           w.catalog().traits().stream()
               .filter(t -> t.isAsked() && t.trait().equals(f.trait()))
               .findFirst();
+      return trait
+          .map(
+              t ->
+                  when(
+                      !t.values().contains(f.value()),
+                      "",
+                      "not-of-the-trait",
+                      t.asked(),
+                      String.join(", ", t.values())))
+          .orElseGet(() -> when(true, "", "nobody-asks", f.trait()));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.ProofSeen f) {
       return when(
-          trait.filter(t -> t.values().contains(f.value())).isEmpty(),
-          "",
-          trait
-              .map(t -> "\"%s\" is one of %s.".formatted(t.asked(), String.join(", ", t.values())))
-              .orElse("Nobody asks for \"%s\".".formatted(f.trait())));
+              w.target(f.site()).flatMap(t -> t.proof(f.proof())).isEmpty(),
+              "",
+              "nothing-to-see",
+              f.proof())
+          .or(() -> cleared(state, AFTERWARDS));
     }
 
     @Override
@@ -279,17 +292,13 @@ public final class JobRules {
                   when(
                       f.reason().isBlank() && !agrees(w, f.remedy()),
                       "reason",
-                      w.sheet().isEmpty()
-                          ? "Say what you found, and how."
-                          : "The checks do not prove this verdict yet. Say why you take it."));
+                      w.sheet().isEmpty() ? "say-what-you-found" : "not-proven-verdict"));
     }
 
     @Override
     public Optional<Refusal> of(Fact.SiteConfirmed f) {
       return when(
-          w.site().filter(s -> s.site().id().equals(f.site())).isEmpty(),
-          "",
-          "The code now points at another sensor. Look at the drawing again.");
+          w.site().filter(s -> s.site().id().equals(f.site())).isEmpty(), "", "another-sensor");
     }
 
     @Override
@@ -320,17 +329,14 @@ public final class JobRules {
     @Override
     public Optional<Refusal> of(Fact.RepairNoted f) {
       boolean watches = w.here().work().filter(Work::watches).isPresent();
-      return when(
-              f.words().strip().length() < SHORTEST_REPAIR,
-              "words",
-              "Write it down in 3 to 2000 characters.")
-          .or(() -> when(watches && f.until() == null, "until", "Say until which day."))
-          .or(() -> when(!watches && f.until() != null, "until", "Nothing is watched here."));
+      return when(f.words().strip().length() < SHORTEST_REPAIR, "words", "write-it-down")
+          .or(() -> when(watches && f.until() == null, "until", "until-which-day"))
+          .or(() -> when(!watches && f.until() != null, "until", "nothing-watched"));
     }
 
     @Override
     public Optional<Refusal> of(Fact.NoteAdded f) {
-      return when(f.words().isBlank(), "words", "A note has 1 to 2000 characters.");
+      return when(f.words().isBlank(), "words", "note-length");
     }
 
     @Override
@@ -338,15 +344,13 @@ public final class JobRules {
       return when(
           f.reason().strip().length() < SHORTEST_REASON,
           "reason",
-          f.gate() == Hop.SWAP
-              ? "Say in 5 to 500 characters how the vehicle was made safe."
-              : "Say in 5 to 500 characters why clearing goes on with something owed.");
+          f.gate() == Hop.SWAP ? "say-how-made-safe" : "say-why-clearing");
     }
 
     @Override
     public Optional<Refusal> of(Fact.CodesCleared f) {
       return HopLine.clearGate(w)
-          .map(g -> Refusal.gate("Clearing is blocked " + g + "."))
+          .map(g -> Refusal.gate("clearing-blocked", g))
           .or(() -> otherVehicle(state, f));
     }
 
@@ -355,16 +359,15 @@ public final class JobRules {
       return when(
               w.routines().stream().noneMatch(r -> r.id().equals(f.routine())),
               "routine",
-              "This job asks for no routine " + f.routine() + ".")
-          .or(() -> cleared(state, "clearing would erase what is learned"));
+              "no-such-routine",
+              f.routine())
+          .or(() -> cleared(state, "clear-before-learning"));
     }
 
     @Override
     public Optional<Refusal> of(Fact.RoutineEnded f) {
       return when(
-          state.routine(f.routine()).isEmpty(),
-          "routine",
-          "No routine " + f.routine() + " was started.");
+          state.routine(f.routine()).isEmpty(), "routine", "routine-not-started", f.routine());
     }
 
     @Override
@@ -387,8 +390,7 @@ public final class JobRules {
       return when(
           !f.proven() && f.reason().strip().length() < SHORTEST_REASON,
           "reason",
-          "The fault is not proven gone. Say in 5 to 500 characters why the job is signed off all"
-              + " the same.");
+          "not-proven-gone");
     }
 
     @Override
@@ -397,8 +399,8 @@ public final class JobRules {
     }
   }
 
-  private static Optional<Refusal> when(boolean wrong, String field, String message) {
-    return wrong ? Optional.of(Refusal.bad(field, message)) : Optional.empty();
+  private static Optional<Refusal> when(boolean wrong, String field, String key, Object... said) {
+    return wrong ? Optional.of(Refusal.bad(field, key, said)) : Optional.empty();
   }
 
   /** What somebody else added since the person looked, where it bears on the fact. */
@@ -425,28 +427,22 @@ public final class JobRules {
     return state.live().stream()
         .filter(e -> e.sequence() > seen && bearing.test(e.fact()))
         .findFirst()
-        .map(
-            e ->
-                Refusal.changed(
-                    "%s added something that bears on this after you opened the page. Look again, then decide."
-                        .formatted(e.madeBy())));
+        .map(e -> Refusal.changed("look-again", e.madeBy()));
   }
 
   private static Optional<Refusal> notOffered(Workup w, Fact.VerdictTaken f) {
     List<Work> works = w.here().works();
     if (works.stream().noneMatch(k -> k.remedy() == f.remedy())) {
       return Optional.of(
-          Refusal.bad(
-              "work",
-              w.sheet().isEmpty()
-                  ? "None of the codes accuses a sensor."
-                  : "This sensor has nothing for \"%s\".".formatted(f.remedy().label())));
+          w.sheet().isEmpty()
+              ? Refusal.bad("work", "no-sensor-accused")
+              : Refusal.bad("work", "no-such-remedy", f.remedy()));
     }
     return when(
         !f.work().isEmpty()
             && works.stream().noneMatch(k -> k.id().equals(f.work()) && k.remedy() == f.remedy()),
         "work",
-        "There is no such work for this sensor. Pick one of the list.");
+        "no-such-work");
   }
 
   private static boolean agrees(Workup w, Remedy remedy) {
@@ -461,18 +457,11 @@ public final class JobRules {
             .filter(c -> state.codes().stream().noneMatch(k -> k.code().equals(c)))
             .count();
     long all = state.codes().size() + fresh;
-    return when(
-        all > Fact.MOST_CODES,
-        "text",
-        "The job would have %d codes; at most %d are kept. Set aside what does not matter."
-            .formatted(all, Fact.MOST_CODES));
+    return when(all > Fact.MOST_CODES, "text", "too-many-codes", all, Fact.MOST_CODES);
   }
 
   private static Optional<Refusal> card(Workup w, String card) {
-    return when(
-        w.catalog().card(card).isEmpty(),
-        "card",
-        "There is no vehicle card \"" + card + "\" here.");
+    return when(w.catalog().card(card).isEmpty(), "card", "no-such-card", card);
   }
 
   private static Optional<Refusal> symptoms(Workup w, Fact.SymptomsNoted f) {
@@ -488,59 +477,50 @@ public final class JobRules {
                                 w.catalog().circumstances().stream()
                                     .noneMatch(k -> k.id().equals(c)))
                         .findFirst());
-    return when(
-            f.picks().isEmpty() && f.words().isBlank(),
-            "words",
-            "Pick a symptom or write the customer's words.")
-        .or(
-            () ->
-                unknown.map(u -> Refusal.bad("words", "There is no symptom \"" + u + "\" here.")));
+    return when(f.picks().isEmpty() && f.words().isBlank(), "words", "no-symptom")
+        .or(() -> unknown.map(u -> Refusal.bad("words", "no-such-symptom", u)));
   }
 
   private static Optional<Refusal> answer(Workup w, Fact.CheckAnswered f) {
     Optional<Check> check = w.here().check(f.check());
     if (check.isEmpty()) {
-      return Optional.of(Refusal.bad("", "The sheet has no check \"" + f.check() + "\"."));
+      return Optional.of(Refusal.bad("", "no-such-check", f.check()));
     }
     if (check.get().known(f.outcome()).isEmpty()) {
       return Optional.of(
-          Refusal.bad(
-              "outcome",
-              "The check \"%s\" has no result \"%s\". Pick what you found."
-                  .formatted(check.get().title(), f.outcome())));
+          Refusal.bad("outcome", "no-such-result", check.get().title(), f.outcome()));
     }
     return when(
         f.measured() != null
             && !w.here()
-                .outcome(check.get(), f.measured(), Optional.ofNullable(f.companion()))
+                .outcome(check.get(), f.measured(), f.told())
                 .filter(f.outcome()::equals)
                 .isPresent(),
         "value",
-        "The reading does not suit the check \"%s\", or not this result of it."
-            .formatted(check.get().title()));
+        "reading-does-not-suit",
+        check.get().title());
   }
 
   private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {
     Optional<PartChoice.Candidate> candidate =
         w.here().partChoice().flatMap(c -> c.byNumber(f.number()));
     if (candidate.isEmpty()) {
-      return Optional.of(Refusal.bad("number", "Pick one of the parts of the card."));
+      return Optional.of(Refusal.bad("number", "pick-a-part"));
     }
     return when(
         candidate.get().fit().verdict() != Fit.Says.FITS && f.reason().isBlank(),
         "reason",
-        "%s does not fit, or it is not known whether it does. Say why you take it all the same."
-            .formatted(f.number()));
+        "does-not-fit",
+        f.number());
   }
 
   /** A difference that stops the job stops it, whoever says that it does not matter. */
   private static Optional<Refusal> compared(Workup w, Fact.PartsCompared f) {
     if (w.here().chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
-      return Optional.of(Refusal.bad("", "Choose a part first, then compare it with the old one."));
+      return Optional.of(Refusal.bad("", "choose-first"));
     }
     if (w.here().comparison().orElseThrow().stops()) {
-      return Optional.of(
-          Refusal.bad("", "The card shows a difference that stops the job. Choose another part."));
+      return Optional.of(Refusal.bad("", "card-stops"));
     }
     List<String> stops =
         w.sheet().orElseThrow().traits().stream()
@@ -548,47 +528,37 @@ public final class JobRules {
             .filter(t -> t.difference() == TraitRule.Weight.STOP)
             .map(t -> t.trait() + ": " + t.say())
             .toList();
-    return when(
-        !stops.isEmpty(),
-        "differs",
-        "Stop. " + String.join("; ", stops) + ". Choose another part.");
+    return when(!stops.isEmpty(), "differs", "part-stops", String.join("; ", stops));
   }
 
-  private static Optional<Refusal> cleared(JobState state, String why) {
-    return when(state.cleared().isEmpty(), "", "Clear the codes first; " + why + ".");
+  private static Optional<Refusal> cleared(JobState state, String key) {
+    return when(state.cleared().isEmpty(), "", key);
   }
 
   private static Optional<Refusal> otherVehicle(JobState state, Fact.CodesCleared f) {
     return state
         .vehicle()
         .filter(v -> !v.vin().equals(f.vin()))
-        .map(
-            v ->
-                Refusal.bad(
-                    "",
-                    "Codes were cleared in %s, the job is about %s.".formatted(f.vin(), v.vin())));
+        .map(v -> Refusal.bad("", "other-vehicle", f.vin(), v.vin()));
   }
 
   private static Optional<Refusal> strike(JobState state, Fact.Struck s) {
     if (state.entry(s.sequence()).isEmpty()) {
-      return Optional.of(Refusal.bad("", "There is no entry " + s.sequence() + " to undo."));
+      return Optional.of(Refusal.bad("", "no-such-entry", s.sequence()));
     }
     return state
         .struckBy(s.sequence())
-        .map(
-            by ->
-                Refusal.changed(
-                    "%s has already undone entry %d.".formatted(by.madeBy(), s.sequence())));
+        .map(by -> Refusal.changed("undone-already", by.madeBy(), s.sequence()));
   }
 
   private static Optional<Refusal> tick(Workup w, Fact.StepTicked f) {
     JobState.Ticked before = w.ticks().get(f.step());
     if (before != null) {
-      return Optional.of(Refusal.changed(before.who() + " has already ticked this step."));
+      return Optional.of(Refusal.changed("ticked-already", before.who()));
     }
     Optional<Step> step = w.workOrder().flatMap(o -> o.step(f.step()));
     if (step.isEmpty()) {
-      return Optional.of(Refusal.bad("", "The work order has no step " + f.step() + "."));
+      return Optional.of(Refusal.bad("", "no-such-step", f.step()));
     }
     Optional<Refusal> needed = foundSo(step.get(), f);
     if (needed.isPresent()) {
@@ -607,13 +577,13 @@ public final class JobRules {
             .filter(s -> !w.ticks().containsKey(s.id()))
             .findFirst();
     if (open.isPresent()) {
-      return open.map(s -> Refusal.gate("Hard stop: first \"" + s.brief() + "\"."));
+      return open.map(s -> Refusal.gate("hard-stop-first", s.brief()));
     }
     return step.get().after().stream()
         .filter(id -> !w.ticks().containsKey(id))
         .flatMap(id -> w.workOrder().orElseThrow().step(id).stream())
         .findFirst()
-        .map(s -> Refusal.gate("First \"" + s.brief() + "\"."));
+        .map(s -> Refusal.gate("step-first", s.brief()));
   }
 
   /** What nobody may find done: a hard stop, a tightness, a piece that goes back. */
@@ -622,13 +592,9 @@ public final class JobRules {
       return Optional.empty();
     }
     if (step.mustBeDone()) {
-      return Optional.of(
-          Refusal.bad("foundSo", "\"" + step.brief() + "\" is done here, whatever was found."));
+      return Optional.of(Refusal.bad("foundSo", "must-be-done", step.brief()));
     }
-    return when(
-        f.foundSo().strip().length() < SHORTEST_REASON,
-        "foundSo",
-        "Say in 5 to 200 characters how it was found.");
+    return when(f.foundSo().strip().length() < SHORTEST_REASON, "foundSo", "say-how-found");
   }
 
   /** What goes back must have come off, as a piece that no step takes. */
@@ -641,31 +607,26 @@ public final class JobRules {
     boolean ofAStep =
         w.ledger().open().stream().anyMatch(l -> !l.step().isEmpty() && l.item().equals(f.item()));
     if (f.pieces() < 0 && out == 0 && ofAStep) {
-      return Optional.of(
-          Refusal.bad(
-              "item", "The step that puts \"" + f.item() + "\" back settles it: tick that one."));
+      return Optional.of(Refusal.bad("item", "tick-the-step", f.item()));
     }
     return when(
         out + f.pieces() < 0,
         out == 0 ? "item" : "count",
-        out == 0
-            ? "Nothing called \"" + f.item() + "\" is out. Write it as it lies on the tray."
-            : "Only %d of \"%s\" %s out.".formatted(out, f.item(), out == 1 ? "is" : "are"));
+        out == 0 ? "nothing-out" : "too-many-back",
+        f.item(),
+        out);
   }
 
   private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {
     Fastener fastener = step.fastener().orElseThrow();
     if (fastener.isSnug()) {
-      return when(
-          f.torque() != null,
-          "torque",
-          "No value is published for the " + fastener.name() + ": it is snug, without a number.");
+      return when(f.torque() != null, "torque", "snug-has-no-number", fastener.name());
     }
     if (f.torque() == null) {
-      return Optional.of(Refusal.bad("torque", "Enter the tightness that was applied."));
+      return Optional.of(Refusal.bad("torque", "enter-tightness"));
     }
     SlipGuard guard = SlipGuard.judge(f.torque(), fastener);
     return when(
-        guard.finding().refuses(), "torque", guard.sentence() + " " + guard.finding().remedy());
+        guard.finding().refuses(), "torque", "slip", guard.says(), guard.finding().remedy());
   }
 }

@@ -33,6 +33,7 @@ public final class JobState {
   private Fact.VehicleIdentified vehicle;
   private Fact.SymptomsNoted symptoms;
   private final Map<String, String> told = new LinkedHashMap<>();
+  private final Map<String, Fact.ProofSeen> seen = new LinkedHashMap<>();
   private final List<Round> rounds = new ArrayList<>();
   private TroubleCode workOn;
   private Fact.SensorChosen sensorChosen;
@@ -172,6 +173,12 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.ProofSeen f) {
+      seen.put(f.proof(), f);
+      return null;
+    }
+
+    @Override
     public Void of(Fact.CheckAnswered f) {
       answers.remove(f.check());
       answers.put(f.check(), f);
@@ -242,6 +249,7 @@ public final class JobState {
     @Override
     public Void of(Fact.CodesCleared f) {
       cleared = e.happened();
+      seen.clear();
       afterClear = null;
       readiness = null;
       drive = null;
@@ -330,6 +338,7 @@ public final class JobState {
     readiness = null;
     drive = null;
     routines.clear();
+    seen.clear();
     overrules.remove(Hop.CLEAR);
   }
 
@@ -418,6 +427,11 @@ public final class JobState {
   /** What was told of the job, by trait. */
   public Map<String, String> told() {
     return Map.copyOf(told);
+  }
+
+  /** What was seen of a proof since the clearing, the last time. */
+  public Optional<Fact.ProofSeen> seen(String proof) {
+    return Optional.ofNullable(seen.get(proof));
   }
 
   /** Attempts before this one, the first first. */

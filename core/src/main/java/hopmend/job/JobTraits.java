@@ -1,33 +1,73 @@
 package hopmend.job;
 
-import hopmend.catalog.VehicleCard;
 import hopmend.part.Part;
+import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
 import hopmend.swap.Work;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
-/** What sheets may ask about a job: where it is done, by which remedy, with which part. */
+/**
+ * What sheets may ask about a job: where it is done and with what, by which remedy, with which
+ * part, on a vehicle of which year. What the catalog declares no trait for is not in it.
+ */
 final class JobTraits {
-  private JobTraits() {}
+  private final Map<String, Trait> declared;
+  private Traits known;
+
+  private JobTraits(Map<String, Trait> declared, Traits sensor) {
+    this.declared = declared;
+    this.known = sensor;
+  }
 
   /**
-   * @param askable what may be told of a job; nothing else that was told counts
+   * Adds to what is known of the sensor.
+   *
+   * @param declared the traits of the catalog by name
+   * @param part the chosen one
    */
   static Traits of(
-      Traits sensor, JobState state, Set<String> askable, Optional<VehicleCard> card, Work work) {
-    Optional<Part> part = state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
-    Traits known = sensor;
-    for (Map.Entry<String, String> told : state.told().entrySet()) {
-      known = askable.contains(told.getKey()) ? known.with(told.getKey(), told.getValue()) : known;
+      Traits sensor,
+      Map<String, Trait> declared,
+      JobState state,
+      ShopSettings shop,
+      Optional<Part> part,
+      Work work) {
+    JobTraits all = new JobTraits(declared, sensor);
+    state.told().forEach(all::told);
+    all.known("place", state.vehicle().map(v -> words(v.place())).orElse(""));
+    state.vehicle().ifPresent(v -> all.years("model year", v.modelYear()));
+    all.known("opens", work.opens().word());
+    all.known("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""));
+    shop.equipment().forEach(e -> all.known("equipment", e));
+    part.ifPresent(all::part);
+    return all.known;
+  }
+
+  /** Only what a person may be asked. */
+  private void told(String trait, String value) {
+    if (declared.containsKey(trait) && declared.get(trait).isAsked()) {
+      known(trait, value);
     }
-    return known
-        .with("place", state.vehicle().map(v -> words(v.place())).orElse(""))
-        .with("opens", work.opens().word())
-        .with("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""))
-        .with("seal", part.map(p -> p.sealIncluded() ? "included" : "apart").orElse(""));
+  }
+
+  private void part(Part part) {
+    known("seal included", part.sealIncluded() ? "yes" : "no");
+    part.traits().forEach(this::known);
+  }
+
+  private void years(String trait, int year) {
+    List<String> spans =
+        Optional.ofNullable(declared.get(trait)).map(t -> t.spansWith(year)).orElse(List.of());
+    known = known.with(trait, spans);
+  }
+
+  private void known(String trait, String value) {
+    if (declared.containsKey(trait)) {
+      known = known.with(trait, value);
+    }
   }
 
   static String words(Enum<?> value) {

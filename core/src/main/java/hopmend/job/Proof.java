@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodeRange;
+import hopmend.message.Message;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Ledger;
@@ -76,23 +77,29 @@ final class Proof {
    * @param drive the judged drive, empty if there is none
    */
   SignOff signOff(Optional<DriveProof> drive, LocalDate today) {
-    List<String> missing = new ArrayList<>();
+    List<Message> missing = new ArrayList<>();
     Ledger ledger = job.ledger();
     if (!ledger.isSettled()) {
-      missing.add("put back what is owed: " + ledger.owed() + " pieces");
+      missing.add(Message.of("missing.owed", ledger.owed()));
     }
     job.targets().stream()
         .filter(t -> !job.isDone(t))
-        .forEach(t -> missing.add("finish the work on the " + t.name()));
+        .forEach(t -> missing.add(Message.of("missing.work", t.name())));
     if (isProvenBy(Work.Proof.CLEARING) && state.cleared().isEmpty()) {
-      missing.add("clear the codes");
+      missing.add(Message.of("missing.clearing"));
     }
     if (isProvenBy(Work.Proof.CODES)) {
       missing.addAll(codesMissing(drive.isPresent()));
     }
     routines().stream()
         .filter(r -> !passed(r))
-        .forEach(r -> missing.add("run the relearn: " + r.name()));
+        .forEach(r -> missing.add(Message.of("missing.relearn", r.name())));
+    job.targets()
+        .forEach(
+            t ->
+                t.proofs().stream()
+                    .filter(p -> !t.isSeen(p))
+                    .forEach(p -> missing.add(Message.of("missing.seen", p.name()))));
     if (isProvenBy(Work.Proof.MONITORS)) {
       missing.addAll(readinessMissing());
     }
@@ -108,34 +115,37 @@ final class Proof {
     return job.targets().stream().anyMatch(t -> t.work().map(w -> w.isProvenBy(by)).orElse(true));
   }
 
-  private static List<String> driveMissing(Optional<DriveProof> drive) {
+  private static List<Message> driveMissing(Optional<DriveProof> drive) {
     return drive
-        .map(d -> d.missing().stream().map(r -> "drive: " + r.name() + ", " + r.todo()).toList())
-        .orElse(List.of("log a drive"));
+        .map(
+            d ->
+                d.missing().stream()
+                    .map(r -> Message.of("missing.of-the-drive", r.name(), r.todo().orElseThrow()))
+                    .toList())
+        .orElse(List.of(Message.of("missing.drive")));
   }
 
-  private static Optional<String> watched(Target t, LocalDate today) {
-    return t.work()
-        .filter(Work::watches)
-        .flatMap(
-            w ->
-                t.state()
-                    .watchedUntil()
-                    .map(until -> until.isAfter(today) ? "watch it until " + until : "")
-                    .or(() -> Optional.of("say until when it is watched")))
-        .filter(words -> !words.isEmpty());
+  private static Optional<Message> watched(Target t, LocalDate today) {
+    if (t.work().filter(Work::watches).isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<LocalDate> until = t.state().watchedUntil();
+    return until.isEmpty()
+        ? Optional.of(Message.of("missing.until-when"))
+        : until.filter(u -> u.isAfter(today)).map(u -> Message.of("missing.watching", u));
   }
 
-  private List<String> codesMissing(boolean driven) {
+  private List<Message> codesMissing(boolean driven) {
     if (state.cleared().isEmpty()) {
       return List.of();
     }
     if (state.afterClear().isEmpty() || (driven && !state.afterClear().get().afterDrive())) {
-      return List.of(driven ? "read the codes after the drive" : "read the codes after clearing");
+      return List.of(
+          Message.of(driven ? "missing.codes-after-drive" : "missing.codes-after-clearing"));
     }
     return clearReport().map(ClearReport::isClean).orElse(false)
         ? List.of()
-        : List.of("codes came back: " + cameBack());
+        : List.of(Message.of("missing.came-back", cameBack()));
   }
 
   private String cameBack() {
@@ -147,19 +157,22 @@ final class Proof {
             .toList());
   }
 
-  private List<String> readinessMissing() {
+  private List<Message> readinessMissing() {
     Optional<Readiness> readiness = readiness();
     if (readiness.isEmpty()) {
-      return List.of("read the monitors");
+      return List.of(Message.of("missing.monitors"));
     }
     return readiness.get().acceptedWith(job.shop().notReadyAllowed())
         ? List.of()
         : List.of(
             readiness.get().lampOn()
-                ? "the warning lamp is still commanded on"
-                : "monitors not ready: "
-                    + String.join(
+                ? Message.of("missing.lamp")
+                : Message.of(
+                    "missing.not-ready",
+                    String.join(
                         ", ",
-                        readiness.get().notReady().stream().map(Readiness.Monitor::name).toList()));
+                        readiness.get().notReady().stream()
+                            .map(Readiness.Monitor::name)
+                            .toList())));
   }
 }

@@ -5,6 +5,7 @@ import hopmend.fault.CodePicture;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.find.Wiring;
+import hopmend.message.Message;
 import hopmend.swap.Obstruction;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -38,7 +39,7 @@ public final class SharedWiring {
         causes.add(
             new CodePicture.Shared(
                 w.name(),
-                "by the card these sensors share it; " + w.kind().says(),
+                Message.of("tie.by-the-card", w.kind()),
                 codes,
                 w.kind().isFoundByUnplugging()));
       }

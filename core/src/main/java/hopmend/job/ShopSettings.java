@@ -1,6 +1,7 @@
 package hopmend.job;
 
 import hopmend.part.TrueCost;
+import java.util.List;
 
 /**
  * What a shop decides for itself.
@@ -12,6 +13,7 @@ import hopmend.part.TrueCost;
  * @param verdictThreshold probability at which a verdict counts as proven, 0.5 to 1
  * @param horizonKm distance within which a twin's failure counts
  * @param notReadyAllowed open monitors that the local inspection tolerates
+ * @param equipment what the shop has beyond hand tools, by the words of the trait "equipment"
  */
 public record ShopSettings(
     String currency,
@@ -21,8 +23,10 @@ public record ShopSettings(
     double discountPercent,
     double verdictThreshold,
     double horizonKm,
-    int notReadyAllowed) {
+    int notReadyAllowed,
+    List<String> equipment) {
   public ShopSettings {
+    equipment = equipment == null ? List.of() : List.copyOf(equipment);
     if (!(labourPerHour > 0) || tow < 0 || goodwill < 0) {
       throw new IllegalArgumentException(
           "The labour rate must be positive, tow and goodwill not below 0");

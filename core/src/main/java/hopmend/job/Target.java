@@ -5,6 +5,7 @@ import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.Site;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.part.Fit;
 import hopmend.part.OldAgainstNew;
 import hopmend.part.PairQuestion;
@@ -20,6 +21,7 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
 import hopmend.sensor.Conditional;
+import hopmend.sensor.SignalModel;
 import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
 import hopmend.swap.Access;
@@ -28,6 +30,7 @@ import hopmend.swap.Ledger;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import hopmend.verify.SensorProof;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -35,7 +38,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -133,13 +135,8 @@ public final class Target {
    * What is known of it, its vehicle and the job, by which the sheet tells what is meant for it.
    */
   public Traits traits() {
-    Traits sensor = card.flatMap(c -> site.map(c::traits)).orElse(Traits.UNKNOWN);
-    Set<String> askable =
-        catalog.traits().stream()
-            .filter(Trait::isAsked)
-            .map(Trait::trait)
-            .collect(Collectors.toSet());
-    return JobTraits.of(sensor, state, askable, card, planned());
+    Traits sensor = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
+    return JobTraits.of(sensor, catalog.traitsByName(), state, shop, chosenPart(), planned());
   }
 
   /** What only the person who works can tell, where the sheet asks for it. */
@@ -180,24 +177,24 @@ public final class Target {
     return answers;
   }
 
-  private String measured(Check check, Fact.CheckAnswered a) {
-    if (a.measured() == null) {
-      return "";
-    }
-    return check
-        .measured()
-        .filter(m -> m.unit().quantity() == a.measured().unit().quantity())
-        .flatMap(m -> band(check, m, Optional.ofNullable(a.companion())))
-        .map(b -> b.judge(a.measured()).sentence())
-        .orElse(a.measured().text());
+  private Optional<Message> measured(Check check, Fact.CheckAnswered a) {
+    return Optional.ofNullable(a.measured())
+        .map(
+            reading ->
+                check
+                    .measured()
+                    .filter(m -> m.unit().quantity() == reading.unit().quantity())
+                    .flatMap(m -> band(check, m, a.told()))
+                    .map(b -> b.judge(reading).says())
+                    .orElseGet(() -> Message.of("text", reading)));
   }
 
   /** The band that applies to a check on this vehicle; empty if its figure is not known. */
-  public Optional<Band> band(Check check, Measurement measurement, Optional<Reading> companion) {
+  public Optional<Band> band(Check check, Measurement measurement, SignalModel.Told told) {
     Optional<Double> figure =
         Optional.ofNullable(measurement.cardFigure())
             .flatMap(name -> card.flatMap(c -> c.figure(name)));
-    return measurement.band(card.map(c -> c.limits().get(check.id())), figure, companion);
+    return measurement.band(card.map(c -> c.limits().get(check.id())), figure, told);
   }
 
   /** Whether a value is judged here, or whoever measures has to compare it with the maker's. */
@@ -213,18 +210,22 @@ public final class Target {
   }
 
   /** The result that a value means; empty if it cannot be judged. */
-  public Optional<String> outcome(Check check, Reading value, Optional<Reading> companion) {
+  public Optional<String> outcome(Check check, Reading value, SignalModel.Told told) {
     return check
         .measured()
         .filter(m -> m.unit().quantity() == value.unit().quantity())
-        .flatMap(m -> band(check, m, companion).map(b -> m.outcomeFor(b.judge(value).side())));
+        .flatMap(m -> band(check, m, told).map(b -> m.outcomeFor(b.judge(value).side())));
   }
 
   /** What can hurt at a check: of the check itself, of the way to the sensor, of the vehicle. */
   public List<Caution> cautions(Check check) {
     List<String> ofThePlace =
         access().map(a -> check.elsewhere() ? a.everywhere() : a.atTheSensor()).orElse(List.of());
-    return Stream.concat(ofThePlace.stream(), check.cautions().stream())
+    return known(ofThePlace, check.cautions());
+  }
+
+  private List<Caution> known(List<String> ofThePlace, List<String> own) {
+    return Stream.concat(ofThePlace.stream(), own.stream())
         .distinct()
         .map(catalog::caution)
         .toList();
@@ -286,11 +287,19 @@ public final class Target {
   }
 
   /** What was tried before and did not hold, the first first. */
-  public List<String> triedBefore() {
-    return state.rounds().stream()
-        .map(JobState.Round::verdict)
-        .map(v -> catalog.work(v.work()).map(Work::name).orElse(v.remedy().label()))
-        .toList();
+  public Message triedBefore() {
+    return Message.listing(
+        state.rounds().stream()
+            .map(JobState.Round::verdict)
+            .map(v -> catalog.named(v.work(), v.remedy()))
+            .toList());
+  }
+
+  /** What the verdict calls for, by the name of its work. */
+  public Optional<Message> taken() {
+    return state
+        .verdict()
+        .map(v -> catalog.named(work().map(Work::id).orElse(v.work()), v.remedy()));
   }
 
   /** Whether the taken verdict asks for a repair without a new sensor. */
@@ -416,6 +425,28 @@ public final class Target {
   private About aboutOf(Site other) {
     return new About(
         about.family(), about.sheetRevision(), about.card(), about.cardRevision(), other.id());
+  }
+
+  // Verify
+
+  /** What has to be seen of it after its work. */
+  public List<SensorProof> proofs() {
+    return work().filter(w -> w.isProvenBy(Work.Proof.SEEN)).isEmpty()
+        ? List.of()
+        : sheet().map(FamilySheet::proofs).orElse(List.of());
+  }
+
+  Optional<SensorProof> proof(String id) {
+    return proofs().stream().filter(p -> p.id().equals(id)).findFirst();
+  }
+
+  /** What can hurt while it is looked for: of the vehicle, and of the look itself. */
+  public List<Caution> cautions(SensorProof proof) {
+    return known(access().map(Access::everywhere).orElse(List.of()), proof.cautions());
+  }
+
+  public boolean isSeen(SensorProof proof) {
+    return state.seen(proof.id()).filter(Fact.ProofSeen::held).isPresent();
   }
 
   // Swap

@@ -129,6 +129,10 @@ final class WorkTogether {
         .orElse(here);
   }
 
+  List<Target> targets() {
+    return targets;
+  }
+
   WorkOrder order() {
     return order;
   }

@@ -10,6 +10,8 @@ import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.TroubleCode;
 import hopmend.find.SiteFinder;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
@@ -83,9 +85,17 @@ public final class Workup {
 
   /** What a fact is about that is said now. */
   public About about(Fact fact) {
+    if (fact instanceof Fact.ProofSeen p) {
+      return target(p.site()).orElse(here).about();
+    }
     return fact instanceof Fact.StepTicked t
         ? atHand().map(w -> w.of(t.step(), here)).orElse(here).about()
         : here.about();
+  }
+
+  /** The sensor of the job at a site; the one at hand where the card names none. */
+  Optional<Target> target(String site) {
+    return targets().stream().filter(t -> t.about().site().equals(site)).findFirst();
   }
 
   // Targets
@@ -147,15 +157,20 @@ public final class Workup {
   /**
    * What a fact brings with it for another sensor: whoever renews a pair renews the twin too, with
    * the same part where it fits.
+   *
+   * @param words those in which the record keeps why
    */
-  public List<Following> following(Fact fact) {
-    if (!(fact instanceof Fact.PartChosen p) || !p.pair()) {
-      return List.of();
-    }
-    return here.twin()
-        .filter(t -> t.work().isEmpty())
-        .map(t -> Following.pair(here, t, p))
+  public List<Following> following(Fact fact, Wording words) {
+    return twinRenewedBy(fact)
+        .map(t -> Following.pair(here, t, (Fact.PartChosen) fact, words))
         .orElse(List.of());
+  }
+
+  /** The other sensor of a pair, where this fact renews it too. */
+  Optional<Target> twinRenewedBy(Fact fact) {
+    return fact instanceof Fact.PartChosen p && p.pair()
+        ? here.twin().filter(t -> t.work().isEmpty())
+        : Optional.empty();
   }
 
   // Read
@@ -186,7 +201,7 @@ public final class Workup {
    * Codes that this vehicle cannot have as its cards tell it: the first question is then whether it
    * is the right vehicle, the right engine, the right code.
    */
-  public List<String> misfits() {
+  public List<Message> misfits() {
     return codes.misfits();
   }
 
@@ -199,8 +214,8 @@ public final class Workup {
   }
 
   /** How the codes hang together, if there are several. */
-  public Optional<Drawing> codeDrawing() {
-    return codes.drawing();
+  public Optional<Drawing> codeDrawing(Wording words) {
+    return codes.drawing(words);
   }
 
   /** The years of an identification number that suit the build month, else the card; else all. */
@@ -277,6 +292,11 @@ public final class Workup {
   /** The order of the work on the sensor at hand, and on those that are worked on with it. */
   public Optional<WorkOrder> workOrder() {
     return atHand().map(WorkTogether::order);
+  }
+
+  /** What the work at hand costs with all its sensors; empty where nothing leads to work. */
+  public Optional<JobCost> cost() {
+    return atHand().map(w -> JobCost.of(w.targets(), w.order().minutes(), shop().labourPerHour()));
   }
 
   /** What was done of that order. */

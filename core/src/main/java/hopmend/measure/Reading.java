@@ -87,8 +87,15 @@ public record Reading(double value, MeasureUnit unit) {
 
   /** A number as people write it: at most four significant digits, no exponent. */
   public static String number(double value) {
+    return figures(value, 4);
+  }
+
+  /** The same with at most so many significant digits. */
+  public static String figures(double value, int most) {
     BigDecimal rounded =
-        new BigDecimal(value).round(new MathContext(4, RoundingMode.HALF_UP)).stripTrailingZeros();
+        new BigDecimal(value)
+            .round(new MathContext(most, RoundingMode.HALF_UP))
+            .stripTrailingZeros();
     return (rounded.scale() < 0 ? rounded.setScale(0, RoundingMode.HALF_UP) : rounded)
         .toPlainString();
   }

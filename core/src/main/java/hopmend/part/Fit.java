@@ -1,5 +1,6 @@
 package hopmend.part;
 
+import hopmend.message.Message;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
@@ -8,6 +9,7 @@ import java.util.Optional;
 
 /** Whether a part fits a need, criterion by criterion. */
 public record Fit(Part part, List<Criterion> criteria) {
+  private static final String BUILD_DATE = "build-date";
 
   /** What one criterion says. */
   public enum Says {
@@ -17,7 +19,11 @@ public record Fit(Part part, List<Criterion> criteria) {
   }
 
   /** One criterion with its finding and the words for it. */
-  public record Criterion(String name, Says says, String words) {}
+  public record Criterion(Message name, Says says, Message words) {
+    private static Criterion of(String name, Says says, String key, Object... said) {
+      return new Criterion(Message.of("fit.on." + name), says, Message.of("fit." + key, said));
+    }
+  }
 
   /**
    * What has to be fitted.
@@ -45,71 +51,70 @@ public record Fit(Part part, List<Criterion> criteria) {
     criteria.add(simple("engine", need.engine(), part.engines(), false));
     criteria.add(buildDate(part, need.built()));
     criteria.add(connector(part, need.connector()));
-    againstFitted(part, need).ifPresent(criteria::add);
+    criteria.addAll(againstFitted(part, need));
     part.replacement()
-        .ifPresent(
-            n ->
-                criteria.add(
-                    new Criterion(
-                        "number", Says.DOES_NOT_FIT, "superseded: the maker now gives " + n)));
+        .map(n -> Criterion.of("number", Says.DOES_NOT_FIT, "superseded", n))
+        .ifPresent(criteria::add);
     return new Fit(part, criteria);
   }
 
   private static Criterion simple(
       String name, String wanted, List<String> offered, boolean doesNotMatter) {
-    if (doesNotMatter || offered.contains(wanted)) {
-      return new Criterion(name, Says.FITS, "made for " + String.join(", ", offered));
-    }
-    return new Criterion(
-        name,
-        Says.DOES_NOT_FIT,
-        "made for %s, this job needs %s".formatted(String.join(", ", offered), wanted));
+    String all = String.join(", ", offered);
+    return doesNotMatter || offered.contains(wanted)
+        ? Criterion.of(name, Says.FITS, "made-for", all)
+        : Criterion.of(name, Says.DOES_NOT_FIT, "made-for-others", all, wanted);
   }
 
   private static Criterion buildDate(Part part, Optional<YearMonth> built) {
-    if (part.builtFrom() == null && part.builtUntil() == null) {
-      return new Criterion("build date", Says.FITS, "any build date");
+    YearMonth from = part.builtFrom();
+    YearMonth until = part.builtUntil();
+    if (from == null && until == null) {
+      return Criterion.of(BUILD_DATE, Says.FITS, "any-build-date");
     }
-    String range =
-        (part.builtFrom() == null ? "" : "from " + part.builtFrom() + " ")
-            + (part.builtUntil() == null ? "" : "until " + part.builtUntil());
+    Message range =
+        until == null
+            ? Message.of("fit.built-from", from.toString())
+            : from == null
+                ? Message.of("fit.built-until", until.toString())
+                : Message.of("fit.built-between", from.toString(), until.toString());
     if (built.isEmpty()) {
-      return new Criterion(
-          "build date",
-          Says.UNKNOWN,
-          "made for vehicles built " + range.strip() + "; enter this one's build date");
+      return Criterion.of(BUILD_DATE, Says.UNKNOWN, "built-unknown", range);
     }
-    boolean early = part.builtFrom() != null && built.get().isBefore(part.builtFrom());
-    boolean late = part.builtUntil() != null && built.get().isAfter(part.builtUntil());
-    return new Criterion(
-        "build date",
+    boolean early = from != null && built.get().isBefore(from);
+    boolean late = until != null && built.get().isAfter(until);
+    return Criterion.of(
+        BUILD_DATE,
         early || late ? Says.DOES_NOT_FIT : Says.FITS,
-        "made for vehicles built %s, this one is of %s".formatted(range.strip(), built.get()));
+        "built",
+        range,
+        built.get().toString());
   }
 
   private static Criterion connector(Part part, String wanted) {
     String offered = part.traits().get("connector");
     if (offered == null) {
-      return new Criterion("connector", Says.UNKNOWN, "not on the card: plug it in before fitting");
+      return Criterion.of("connector", Says.UNKNOWN, "connector-unknown");
     }
-    return new Criterion(
-        "connector",
-        offered.equals(wanted) ? Says.FITS : Says.DOES_NOT_FIT,
-        offered.equals(wanted) ? offered : offered + ", this site has " + wanted);
+    return offered.equals(wanted)
+        ? new Criterion(Message.of("fit.on.connector"), Says.FITS, Message.text(offered))
+        : Criterion.of("connector", Says.DOES_NOT_FIT, "other-connector", offered, wanted);
   }
 
-  /** A trait that stops the job when it differs from the part that the maker fitted. */
-  private static Optional<Criterion> againstFitted(Part part, Need need) {
-    List<String> stops =
-        OldAgainstNew.of(need.fitted(), part.traits(), need.rules()).lines().stream()
-            .filter(l -> !l.trait().equals("connector"))
-            .filter(l -> need.fitted().containsKey(l.trait()))
-            .filter(l -> l.weight().filter(TraitRule.Weight.STOP::equals).isPresent())
-            .map(l -> "%s %s, the old one has %s".formatted(l.trait(), l.fresh(), l.old()))
-            .toList();
-    return stops.isEmpty()
-        ? Optional.empty()
-        : Optional.of(new Criterion("beside the old", Says.DOES_NOT_FIT, String.join("; ", stops)));
+  /** The traits that stop the job where they differ from the part that the maker fitted. */
+  private static List<Criterion> againstFitted(Part part, Need need) {
+    return OldAgainstNew.of(need.fitted(), part.traits(), need.rules()).lines().stream()
+        .filter(l -> !l.trait().equals("connector"))
+        .filter(l -> need.fitted().containsKey(l.trait()))
+        .filter(l -> l.weight().filter(TraitRule.Weight.STOP::equals).isPresent())
+        .map(Fit::besideTheOld)
+        .toList();
+  }
+
+  private static Criterion besideTheOld(OldAgainstNew.Line l) {
+    return l.fresh().isEmpty()
+        ? Criterion.of("beside", Says.DOES_NOT_FIT, "not-told", l.trait(), l.old())
+        : Criterion.of("beside", Says.DOES_NOT_FIT, "differs", l.trait(), l.fresh(), l.old());
   }
 
   public Says verdict() {

@@ -1,6 +1,6 @@
 package hopmend.part;
 
-import hopmend.sensor.Condition;
+import hopmend.message.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -12,12 +12,11 @@ public record OldAgainstNew(List<Line> lines) {
   /**
    * One trait of both parts.
    *
+   * @param old empty if it is not known, and so is {@code fresh}
    * @param weight empty if they are alike
    */
   public record Line(
-      String trait, String old, String fresh, Optional<TraitRule.Weight> weight, String say) {}
-
-  private static final String UNKNOWN = "not on the card";
+      String trait, String old, String fresh, Optional<TraitRule.Weight> weight, Message say) {}
 
   public OldAgainstNew {
     lines = List.copyOf(lines);
@@ -32,27 +31,25 @@ public record OldAgainstNew(List<Line> lines) {
     traits.addAll(fresh.keySet());
     return new OldAgainstNew(
         traits.stream()
-            .map(t -> line(t, old.getOrDefault(t, UNKNOWN), fresh.getOrDefault(t, UNKNOWN), rules))
+            .map(t -> line(t, old.getOrDefault(t, ""), fresh.getOrDefault(t, ""), rules))
             .toList());
   }
 
   private static Line line(String trait, String old, String fresh, List<TraitRule> rules) {
     if (old.equals(fresh)) {
-      return new Line(trait, old, fresh, Optional.empty(), "alike");
+      return new Line(trait, old, fresh, Optional.empty(), Message.of("beside.alike"));
     }
-    TraitRule rule =
-        rules.stream()
-            .filter(r -> r.trait().equals(trait))
-            .findFirst()
-            .orElseGet(
-                () ->
-                    new TraitRule(
-                        trait,
-                        TraitRule.Weight.STOP,
-                        "no rule knows this difference: ask before fitting",
-                        Condition.ALWAYS,
-                        "the shop's rule"));
-    return new Line(trait, old, fresh, Optional.of(rule.difference()), rule.say());
+    return rules.stream()
+        .filter(r -> r.trait().equals(trait))
+        .findFirst()
+        .map(r -> line(trait, old, fresh, r.difference(), Message.text(r.say())))
+        .orElseGet(
+            () -> line(trait, old, fresh, TraitRule.Weight.STOP, Message.of("beside.no-rule")));
+  }
+
+  private static Line line(
+      String trait, String old, String fresh, TraitRule.Weight weight, Message say) {
+    return new Line(trait, old, fresh, Optional.of(weight), say);
   }
 
   public boolean stops() {

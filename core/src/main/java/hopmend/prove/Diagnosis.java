@@ -1,5 +1,6 @@
 package hopmend.prove;
 
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -25,7 +26,7 @@ public record Diagnosis(
   public record Standing(Suspect suspect, double prior, double posterior) {}
 
   /** An answer given: the result of a check, with what was measured in words (may be empty). */
-  public record Answer(Check check, Outcome outcome, String measured) {}
+  public record Answer(Check check, Outcome outcome, Optional<Message> measured) {}
 
   /** What one answer did to the probability of every suspect, by id: before and after. */
   public record Effect(Answer answer, Map<String, double[]> beforeAfter) {
@@ -140,14 +141,14 @@ public record Diagnosis(
 
   private static Reason reason(List<CheckOrder.Candidate<Check>> ordered, int i) {
     CheckOrder.Candidate<Check> c = ordered.get(i);
-    String fact =
-        "finds the fault in %.0f of 100 cases for %.2f: %.1f per 100 for each unit of money"
-            .formatted(100 * c.finds(), c.cost(), 100 * c.perCost());
-    String rule =
+    Message fact = Message.of("reason.worth", 100 * c.finds(), c.cost(), 100 * c.perCost());
+    Message rule =
         i + 1 < ordered.size()
-            ? "next best is \"%s\" with %.1f"
-                .formatted(ordered.get(i + 1).check().title(), 100 * ordered.get(i + 1).perCost())
-            : "it is the last check open";
+            ? Message.of(
+                "reason.next-best",
+                ordered.get(i + 1).check().title(),
+                100 * ordered.get(i + 1).perCost())
+            : Message.of("reason.last-check");
     return new Reason(
         fact, rule, "probability over cost: Kadane and Simon 1977; Heckerman and others 1995");
   }

@@ -1,7 +1,6 @@
 package hopmend.prove;
 
 import hopmend.measure.MeasureUnit;
-import hopmend.measure.Reading;
 import hopmend.sensor.Band;
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
@@ -51,14 +50,20 @@ public record Measurement(
     return Optional.ofNullable(model).flatMap(SignalModel::companion);
   }
 
+  /** The other reading that makes the band sharper, for example altitude. */
+  public Optional<SignalModel.Companion> besides() {
+    return Optional.ofNullable(model).flatMap(SignalModel::besides);
+  }
+
   /**
    * The band that applies; empty where nobody knows the figure, or the companion is missing.
    *
    * @param cardBand limits of the vehicle card, which override the sheet's
    * @param ofTheCard the card's figure for the model, for example teeth of the wheel
+   * @param told the other readings
    */
   public Optional<Band> band(
-      Optional<Band> cardBand, Optional<Double> ofTheCard, Optional<Reading> companion) {
+      Optional<Band> cardBand, Optional<Double> ofTheCard, SignalModel.Told told) {
     if (model == null) {
       return Optional.of(
           cardBand.orElseGet(
@@ -69,11 +74,11 @@ public record Measurement(
                       unit,
                       source)));
     }
-    return companion().isPresent() && companion.filter(companion().get()::takes).isEmpty()
-        ? Optional.empty()
-        : ofTheCard
+    return model.takes(told)
+        ? ofTheCard
             .or(() -> Optional.ofNullable(figure))
-            .map(f -> model.band(f, companion, tolerancePercent));
+            .map(f -> model.band(f, told, tolerancePercent))
+        : Optional.empty();
   }
 
   public String outcomeFor(Band.Side side) {

@@ -1,5 +1,7 @@
 package hopmend.prove;
 
+import hopmend.message.Message;
+
 /**
  * Why a judgement came out as it did.
  *
@@ -7,4 +9,4 @@ package hopmend.prove;
  * @param rule what follows from it
  * @param source where the rule comes from
  */
-public record Reason(String fact, String rule, String source) {}
+public record Reason(Message fact, Message rule, String source) {}

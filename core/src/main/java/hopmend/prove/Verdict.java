@@ -1,5 +1,6 @@
 package hopmend.prove;
 
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -66,7 +67,7 @@ public record Verdict(
     Reason reason =
         new Reason(
             factOf(answer),
-            "this comes first, whatever else was found: " + answer.check().why(),
+            Message.of("reason.comes-first", answer.check().why()),
             answer.check().source());
     return new Verdict(
         Optional.of(remedy),
@@ -90,10 +91,9 @@ public record Verdict(
     boolean decided = together >= threshold;
     reasons.add(
         new Reason(
-            "%s: %.0f %% after %d checks"
-                .formatted(lead.name(), 100 * together, diagnosis.effects().size()),
-            (decided ? "at or above" : "below")
-                + " the shop's threshold of %.0f %%".formatted(100 * threshold),
+            Message.of(
+                "reason.after-checks", lead.name(), 100 * together, diagnosis.effects().size()),
+            Message.of(decided ? "reason.at-threshold" : "reason.below", 100 * threshold),
             "the shop's setting"));
     return new Verdict(
         decided ? Optional.of(lead.remedy()) : Optional.empty(),
@@ -128,16 +128,18 @@ public record Verdict(
                         e.answer().check().source())));
   }
 
-  private static String factOf(Diagnosis.Answer a) {
-    String measured = a.measured().isEmpty() ? "" : " (" + a.measured() + ")";
+  private static Message factOf(Diagnosis.Answer a) {
     String asked = a.check().title();
-    return asked + (asked.endsWith("?") ? " " : ": ") + a.outcome().label() + measured;
+    String found = a.outcome().label();
+    Message answered =
+        Message.of(asked.endsWith("?") ? "reason.answered" : "reason.found", asked, found);
+    return a.measured().map(m -> Message.of("reason.measured", answered, m)).orElse(answered);
   }
 
   /** As one technician tells another: how strongly a finding speaks for a suspect or against it. */
-  private static String effect(Suspect suspect, double factor) {
+  private static Message effect(Suspect suspect, double factor) {
     double strength = Math.max(factor, 1 / factor);
-    String how = strength >= PROVING ? "very strongly " : strength >= STRONG ? "strongly " : "";
-    return "speaks %s%s \"%s\"".formatted(how, factor > 1 ? "for" : "against", suspect.name());
+    int how = strength >= PROVING ? 2 : strength >= STRONG ? 1 : 0;
+    return Message.of(factor > 1 ? "reason.for" : "reason.against", how, suspect.name());
   }
 }

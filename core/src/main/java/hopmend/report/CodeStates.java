@@ -4,6 +4,7 @@ import hopmend.fault.CodeState;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 
 /** Which of the states of a line is whose: by place, by run, or by the name before a colon. */
 final class CodeStates {
@@ -19,6 +20,7 @@ final class CodeStates {
       }
     }
     List<LineFinds.State> ahead = new ArrayList<>();
+    List<LineFinds.State> next = new ArrayList<>();
     int k = 0;
     for (LineFinds.State s : f.states) {
       while (k + 1 < f.codes.size() && f.codes.get(k + 1).start() < s.start()) {
@@ -27,6 +29,7 @@ final class CodeStates {
       switch (s.reach()) {
         case BESIDE -> told.get(k).add(s.state());
         case AHEAD -> ahead.add(s);
+        case NEXT -> next.add(s);
         case ALL -> {
           for (int i = k; i >= 0 && told.get(i).isEmpty(); i--) {
             told.get(i).add(s.state());
@@ -34,9 +37,42 @@ final class CodeStates {
         }
       }
     }
+    ofVerbs(f, next, told);
     ofRuns(f, told);
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  /**
+   * Takes back what cannot be: "the first one is current, the second one is history" makes both of
+   * both.
+   *
+   * @return the last state that was said, where something was taken back
+   */
+  static Optional<LineFinds.State> takeBackContradictions(
+      LineFinds f, List<EnumSet<CodeState>> told) {
+    boolean taken = false;
+    for (EnumSet<CodeState> states : told) {
+      if (states.contains(CodeState.CURRENT) && states.contains(CodeState.HISTORY)) {
+        states.clear();
+        taken = true;
+      }
+    }
+    return taken ? Optional.of(f.states.get(f.states.size() - 1)) : Optional.empty();
+  }
+
+  /** What a verb says of the code behind it, unless that is told otherwise. */
+  private static void ofVerbs(
+      LineFinds f, List<LineFinds.State> verbs, List<EnumSet<CodeState>> told) {
+    for (LineFinds.State s : verbs) {
+      int k = 0;
+      while (k < told.size() && f.codes.get(k).start() < s.start()) {
+        k++;
+      }
+      if (k < told.size() && told.get(k).isEmpty()) {
+        told.get(k).add(s.state());
+      }
+    }
   }
 
   /**

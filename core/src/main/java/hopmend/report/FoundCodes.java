@@ -59,6 +59,11 @@ final class FoundCodes {
     return !found.isEmpty() && found.stream().allMatch(f -> f.read().states().isEmpty());
   }
 
+  /** The same of the control unit that holds them. */
+  boolean allLackUnit() {
+    return !found.isEmpty() && found.stream().allMatch(f -> f.read().controlUnit().isEmpty());
+  }
+
   void changeAll(UnaryOperator<ReadCode> change) {
     found.replaceAll(f -> changed(f, change));
   }

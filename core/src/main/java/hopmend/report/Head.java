@@ -49,6 +49,11 @@ record Head(
     return new Head(text, label, state, condition, unit);
   }
 
+  /** The same with the unit that a row of its own tells. */
+  Head in(MeasureUnit told) {
+    return new Head(words, label, state, condition, told);
+  }
+
   private static String last(List<Word> words) {
     return words.get(words.size() - 1).text();
   }

@@ -22,6 +22,11 @@ final class HeavyFinder {
   private final char[] glyphs;
   private final boolean ofHeavyVehicle;
 
+  private static final Pattern COUNT = Pattern.compile("[1-9]\\d{0,2}x|x[1-9]\\d{0,2}");
+
+  /** Digits of a number that is hardly a fraction's. */
+  private static final int SURE_SPN = 3;
+
   HeavyFinder(char[] glyphs) {
     this.glyphs = glyphs;
     this.ofHeavyVehicle =
@@ -40,7 +45,15 @@ final class HeavyFinder {
     if (w.text().startsWith("spn") || w.text().startsWith("fmi")) {
       return namedAt(at, i);
     }
-    return ofHeavyVehicle && w.isNumber() ? pairAt(at, i) : i;
+    boolean mayBePair = w.isNumber() && (ofHeavyVehicle || isCounted(at, i));
+    return mayBePair ? pairAt(at, i) : i;
+  }
+
+  /** "Active: 3251/2 (5x)": no other pair of numbers has how often it occurred behind it. */
+  private static boolean isCounted(LineAtHand at, int i) {
+    return at.word(i).text().length() >= SURE_SPN
+        && i + 2 < at.size()
+        && COUNT.matcher(at.word(i + 2).text()).matches();
   }
 
   /** "3226-4 NOx sensor" in a list of such a report: first on its line, or behind its unit. */

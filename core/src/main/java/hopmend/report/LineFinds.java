@@ -27,6 +27,8 @@ final class LineFinds {
     BESIDE,
     /** "Active: P0562, U0121": all behind it, until the next such name. */
     AHEAD,
+    /** "The ABS stores C0035": the next one, and those of its run. */
+    NEXT,
     /** "Both stored": all before it that have none. */
     ALL
   }

@@ -98,6 +98,9 @@ final class LineReader {
       return behind;
     }
     if (isHex(w)) {
+      if (states.byteBehindType(at, i)) {
+        return i + 1;
+      }
       behind = codes.bytesAt(at, i);
       if (behind > i) {
         return behind;
@@ -126,7 +129,7 @@ final class LineReader {
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
     Phrases.Match<Label> label = words.labels().at(at.words(), i);
     Phrases.Match<Said> state = words.states().at(at.words(), i);
-    Phrases.Match<ControlUnit> unit = words.units().at(at.words(), i);
+    Phrases.Match<ControlUnit> unit = units.unitAt(at, i);
     if (condition != null && longest(condition, label, state, unit)) {
       int done = conditions.conditionAt(at, i, condition);
       if (done > i) {
@@ -151,6 +154,7 @@ final class LineReader {
         || words.isFrom(w)
         || words.isNot(w)
         || words.isDenied(w)
+        || words.isCount(w)
         || words.isAffirmed(w)) {
       at.account(i, i + 1, Part.FILL);
     }

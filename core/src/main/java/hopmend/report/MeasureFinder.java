@@ -29,7 +29,11 @@ final class MeasureFinder {
       if (digit && !perMinute) {
         boolean bank =
             place > from && at.word(place - 1).text().equals("bank") && place + 1 < at.size();
-        if (!bank) {
+        boolean numbered = isNumbered(at, place);
+        if (numbered && w.text().equals("2")) {
+          return -1;
+        }
+        if (!bank && !numbered) {
           return place;
         }
       } else if (!perMinute
@@ -41,6 +45,21 @@ final class MeasureFinder {
       place++;
     }
     return -1;
+  }
+
+  /** "Short fuel trim 1 -2.3": which bank it is of, before the value; "1 742" is one number. */
+  private boolean isNumbered(LineAtHand at, int place) {
+    Word w = at.word(place);
+    if (place + 1 >= at.size() || !w.text().equals("1") && !w.text().equals("2")) {
+      return false;
+    }
+    Word next = at.word(place + 1);
+    boolean thousands = next.text().length() >= 3 && next.start() == w.end() + 1;
+    return !next.text().isEmpty()
+        && Glyphs.isDigit(next.text().charAt(0))
+        && next.start() > w.end()
+        && (glyphs[w.end()] == ' ' || glyphs[w.end()] == '\t' || glyphs[w.end()] == ':')
+        && !thousands;
   }
 
   private boolean isPerMinute(LineAtHand at, int word) {

@@ -1,7 +1,11 @@
 package hopmend.report;
 
+import hopmend.measure.MeasureUnit;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 
 /**
  * Plain text: lines, and tables in them. A table begins with a line of known column names, parted
@@ -30,6 +34,11 @@ final class PlainLayout {
   private int lineStart;
   private int headerStart;
   private int rows;
+
+  /** Names of control units side by side, and the lines below each; empty where there are none. */
+  private List<Cell> besides = List.of();
+
+  private final List<List<Line>> below = new ArrayList<>();
 
   private PlainLayout(String original, char[] glyphs, ReportWords words) {
     this.original = original;
@@ -60,12 +69,17 @@ final class PlainLayout {
       line(start, end);
       start = end + 1;
     }
+    endBesides();
   }
 
   private void line(int from, int to) {
     Cell whole = trimmed(from, to);
     int start = whole.start();
     int end = whole.end();
+    if (!besides.isEmpty() && isBeside(start, end)) {
+      return;
+    }
+    endBesides();
     if (start == end) {
       lines.add(Line.of(Line.Kind.GAP, 0));
       if (parting == SPACES && rows > 0) {
@@ -73,7 +87,7 @@ final class PlainLayout {
       }
       return;
     }
-    if (isHeader(start, end)) {
+    if (isHeader(start, end) || beginsBesides(start, end)) {
       return;
     }
     if (!heads.isEmpty()) {
@@ -82,6 +96,10 @@ final class PlainLayout {
       if (parting == SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
+      if (cells.size() > 1 && isRowOfUnits(cells)) {
+        units(named(cells));
+        return;
+      }
       if (cells.size() > 1) {
         lines.add(new Line(Line.Kind.ROW, named(cells), 0));
         rows++;
@@ -89,6 +107,102 @@ final class PlainLayout {
       }
     }
     lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
+  }
+
+  /** "Engine control Body control": two columns as in a newspaper. */
+  private boolean beginsBesides(int start, int end) {
+    if (end - start > LONGEST_HEADER || holdsNumber(start, end)) {
+      return false;
+    }
+    List<Cell> names = split(start, end, SPACES);
+    if (names.size() < 2 || !names.stream().allMatch(this::isUnit)) {
+      return false;
+    }
+    besides = names;
+    headerStart = lineStart;
+    heads = List.of();
+    names.forEach(n -> below.add(new ArrayList<>()));
+    return true;
+  }
+
+  private boolean isUnit(Cell c) {
+    return words
+        .units()
+        .whole(Word.of(new String(glyphs, c.start(), c.end() - c.start())))
+        .isPresent();
+  }
+
+  /** Whether a line stands in the columns side by side; each part of it goes below its name. */
+  private boolean isBeside(int start, int end) {
+    if (start == end) {
+      return false;
+    }
+    List<List<Cell>> parts = new ArrayList<>();
+    besides.forEach(b -> parts.add(new ArrayList<>()));
+    for (Cell c : split(start, end, SPACES)) {
+      int column = columnOf(c);
+      boolean runsOn =
+          column + 1 < besides.size()
+              && c.end() - lineStart > besides.get(column + 1).start() - headerStart;
+      if (runsOn) {
+        return false;
+      }
+      parts.get(column).add(c);
+    }
+    for (int k = 0; k < parts.size(); k++) {
+      List<Cell> part = parts.get(k);
+      if (!part.isEmpty()) {
+        Cell all = new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end());
+        below.get(k).add(Line.of(Line.Kind.TEXT, 0, all));
+      }
+    }
+    return true;
+  }
+
+  private int columnOf(Cell c) {
+    int column = 0;
+    for (int k = 0; k < besides.size(); k++) {
+      column = besides.get(k).start() - headerStart <= c.start() - lineStart ? k : column;
+    }
+    return column;
+  }
+
+  /** The columns one after the other, each under its name. */
+  private void endBesides() {
+    for (int k = 0; k < besides.size(); k++) {
+      lines.add(Line.of(Line.Kind.HEADING, 0, besides.get(k)));
+      lines.addAll(below.get(k));
+    }
+    besides = List.of();
+    below.clear();
+  }
+
+  private boolean isRowOfUnits(List<Cell> cells) {
+    return heads.stream().anyMatch(h -> h.condition() != null)
+        && cells.stream().allMatch(c -> c.start() == c.end() || measure(c).isPresent());
+  }
+
+  private Optional<MeasureUnit> measure(Cell c) {
+    return words.measure(new String(glyphs, c.start(), c.end() - c.start()));
+  }
+
+  /** A row of units under the names, or under the values: they are those of their columns. */
+  private void units(List<Cell> row) {
+    Map<Head, Head> measured = new IdentityHashMap<>();
+    for (Cell c : row) {
+      if (c.start() < c.end() && c.head().condition() != null) {
+        measured.put(c.head(), c.head().in(measure(c).orElseThrow()));
+      }
+    }
+    heads = heads.stream().map(h -> measured.getOrDefault(h, h)).toList();
+    int last = lines.size() - 1;
+    if (rows > 0 && lines.get(last).kind() == Line.Kind.ROW) {
+      List<Cell> above =
+          lines.get(last).cells().stream()
+              .map(c -> new Cell(measured.getOrDefault(c.head(), c.head()), c.start(), c.end()))
+              .toList();
+      lines.set(last, new Line(Line.Kind.ROW, above, lines.get(last).depth()));
+    }
   }
 
   /** Two names of columns or more, and hardly anything else. */

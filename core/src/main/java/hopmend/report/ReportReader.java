@@ -190,6 +190,9 @@ final class ReportReader {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
     }
     List<EnumSet<CodeState>> told = CodeStates.of(f);
+    CodeStates.takeBackContradictions(f, told)
+        .filter(s -> s.start() >= 0)
+        .ifPresent(s -> doubt(s.start(), s.end(), "current or history: of which code?", null));
     int within = 0;
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
@@ -282,6 +285,10 @@ final class ReportReader {
     Set<CodeState> states = f.allStates();
     if (f.unit != null && (f.unitIsWhole || heading && !f.mentionsTraffic)) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
+      if (!f.odometers.isEmpty() && found.allLackUnit() && !headsCodes(lines, ahead, i)) {
+        found.changeAll(r -> r.withControlUnit(f.unit));
+        return;
+      }
       if (f.unitIsLabelled
           && !gapBelow
           && found.isOpen()

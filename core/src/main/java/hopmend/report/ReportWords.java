@@ -57,6 +57,9 @@ public final class ReportWords {
       List<String> beside,
       List<String> ambiguous,
       List<String> every,
+      List<String> storing,
+      List<String> counts,
+      List<String> only,
       List<String> trips,
       List<String> scanned,
       List<String> compounds,
@@ -91,6 +94,9 @@ public final class ReportWords {
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
   private final Set<String> every = new HashSet<>();
+  private final Set<String> storing = new HashSet<>();
+  private final Set<String> counts = new HashSet<>();
+  private final Set<String> only = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Set<String> commaWords = new HashSet<>();
@@ -104,6 +110,9 @@ public final class ReportWords {
     words(file.beside(), besideNames);
     words(file.ambiguous(), ambiguous);
     words(file.every(), every);
+    words(file.storing(), storing);
+    words(file.counts(), counts);
+    words(file.only(), only);
     words(file.trips(), trips);
     words(file.scanned(), scanned);
     words(file.holds(), holds);
@@ -146,6 +155,7 @@ public final class ReportWords {
     first.addAll(denied);
     first.addAll(affirmed);
     first.addAll(fill);
+    first.addAll(counts);
     first.addAll(from);
     for (ControlUnit u : controlUnits) {
       units.addAll(u.words(), u);
@@ -284,6 +294,21 @@ public final class ReportWords {
   /** A word that makes a distance one since something, or until something. */
   boolean isTrip(Word w) {
     return trips.contains(w.text());
+  }
+
+  /** Whether it is a verb that says the state of the code behind it. */
+  boolean isStoring(Word w) {
+    return storing.contains(w.text());
+  }
+
+  /** "Two pending codes": a number before what is counted. */
+  boolean isCount(Word w) {
+    return counts.contains(w.text());
+  }
+
+  /** Whether it makes a unit beside it the only one. */
+  boolean isOnly(Word w) {
+    return only.contains(w.text());
   }
 
   /** "Both", "all" before a state. */

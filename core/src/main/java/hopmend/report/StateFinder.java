@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.CodeState;
 import hopmend.fault.StatusByte;
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
@@ -13,6 +14,9 @@ import java.util.OptionalInt;
 final class StateFinder {
   /** So many words before and behind are looked at, however long a line is. */
   private static final int NEAR = 12;
+
+  /** Characters of a code with its failure type, at least. */
+  private static final int LONGER_THAN_BASE = 7;
 
   private final Layout layout;
   private final char[] glyphs;
@@ -57,6 +61,23 @@ final class StateFinder {
       at.account(first, behind, Part.STATE);
     }
     at.finds.isStatusField = true;
+  }
+
+  /** "P0340-13 0x2F": behind a code that has its failure type a byte can only be the status. */
+  boolean byteBehindType(LineAtHand at, int i) {
+    Word w = at.word(i);
+    if (i == 0 || at.part(i - 1) != Part.CODE || !HexByte.isMarked(w.text())) {
+      return false;
+    }
+    Code code = at.finds.codes.isEmpty() ? null : at.finds.codes.get(at.finds.codes.size() - 1);
+    if (code == null
+        || code.end() - code.start() < LONGER_THAN_BASE
+        || code.end() < at.word(i - 1).start()) {
+      return false;
+    }
+    statusByte(at, HexByte.of(w.text()).getAsInt(), w.start(), w.end());
+    at.account(i, i + 1, Part.STATE);
+    return true;
   }
 
   void statusByte(LineAtHand at, int status, int start, int end) {
@@ -141,8 +162,11 @@ final class StateFinder {
     if (namesList(at, from, behind)) {
       return Reach.AHEAD;
     }
+    if (isSaidOfTheNext(at, from, behind)) {
+      return Reach.NEXT;
+    }
     int next = behind;
-    while (isNear(at, next, from) && !isOfDescription(at, next)) {
+    while (isNear(at, next, from) && at.part(next) != Part.OTHER) {
       next++;
     }
     boolean named =
@@ -152,6 +176,19 @@ final class StateFinder {
             && at.cellIndex(next) == at.cellIndex(from)
             && !at.cellOf(from).head().is(Label.STATUS);
     return named ? Reach.AHEAD : Reach.BESIDE;
+  }
+
+  /** A verb with its unit before it and a code behind: "the ABS stores C0035". */
+  private boolean isSaidOfTheNext(LineAtHand at, int from, int behind) {
+    int code = behind;
+    while (isNear(at, code, from) && at.part(code) != Part.OTHER) {
+      code++;
+    }
+    return words.isStoring(at.word(from))
+        && from > 0
+        && at.part(from - 1) == Part.UNIT
+        && code < at.size()
+        && at.part(code) == Part.CODE;
   }
 
   /** Whether a word for a state is one here, and not part of a description. */
@@ -197,8 +234,14 @@ final class StateFinder {
     return at.part(i) == Part.OTHER || at.part(i) == Part.UNIT;
   }
 
-  /** "Stored emission DTCs: P0442": it begins what is said, and codes are spoken of. */
+  /**
+   * "Stored emission DTCs: P0442": it begins what is said, and codes are spoken of; "and one hard
+   * code in the gearbox, P0722".
+   */
   private boolean namesList(LineAtHand at, int from, int behind) {
+    if (isCounted(at, from, behind)) {
+      return true;
+    }
     boolean begins = from == 0 || at.segment(from - 1) != at.segment(from);
     boolean codes = false;
     int i = behind;
@@ -207,6 +250,24 @@ final class StateFinder {
       i++;
     }
     return codes && i < at.size() && at.isAnnounced(i) && at.part(i) == Part.CODE;
+  }
+
+  private boolean isCounted(LineAtHand at, int from, int behind) {
+    if (from == 0
+        || !words.isCount(at.word(from - 1))
+        || behind == at.size()
+        || !words.isLabel(at.words(), behind, Label.CODE)) {
+      return false;
+    }
+    int code = behind;
+    while (code < at.size() && code - behind < NEAR && saysNothingMore(at, code)) {
+      code++;
+    }
+    return code < at.size() && at.part(code) == Part.CODE;
+  }
+
+  private static boolean saysNothingMore(LineAtHand at, int i) {
+    return at.part(i) == Part.FILL || at.part(i) == Part.LABEL || at.part(i) == Part.UNIT;
   }
 
   /** "Active faults" names a list, whatever else its heading says. */

@@ -28,7 +28,7 @@ final class UnitFinder {
       at.account(first, behind, Part.UNIT);
       return;
     }
-    Phrases.Match<ControlUnit> match = first < behind ? words.units().at(at.words(), first) : null;
+    Phrases.Match<ControlUnit> match = first < behind ? unitAt(at, first) : null;
     if (first < behind && isName(at, first, match)) {
       return;
     }
@@ -112,7 +112,7 @@ final class UnitFinder {
     if (isAddress) {
       return from;
     }
-    Phrases.Match<ControlUnit> match = words.units().at(at.words(), from);
+    Phrases.Match<ControlUnit> match = unitAt(at, from);
     String name = match != null ? match.meaning().name() : written;
     if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
       unit(at, name, start, end, true);
@@ -191,7 +191,7 @@ final class UnitFinder {
         i++;
         continue;
       }
-      Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
+      Phrases.Match<ControlUnit> match = unitAt(at, i);
       int behind = match == null ? i + 1 : i + match.words();
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
       if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
@@ -218,20 +218,20 @@ final class UnitFinder {
       if (at.part(i) != Part.UNIT || isBeforeCode(at, i)) {
         continue;
       }
-      Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
+      Phrases.Match<ControlUnit> match = unitAt(at, i);
       int behind = match == null ? at.size() : i + match.words();
       if (match != null && isHolding(at, i, behind)) {
         at.finds.unitsWithin.add(named(at, i, match));
-        continue;
-      }
-      if (!begins(at, i)) {
         continue;
       }
       int code = behind;
       while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
         code++;
       }
-      if (code < at.size() && at.part(code) == Part.CODE && !isEnded(at, behind - 1, code)) {
+      if (code < at.size()
+          && at.part(code) == Part.CODE
+          && begins(at, i, at.isAnnounced(code))
+          && !isEnded(at, behind - 1, code)) {
         at.finds.unitsWithin.add(named(at, i, match));
       }
     }
@@ -246,18 +246,23 @@ final class UnitFinder {
       if (at.part(code) == Part.UNIT) {
         return false;
       }
-      holds |= at.part(code) != Part.STATE && words.isHolding(at.word(code));
+      boolean verb = at.part(code) != Part.STATE || words.isStoring(at.word(code));
+      holds |= verb && words.isHolding(at.word(code));
       next &= saysNothing(at, code);
       code++;
     }
     if (code >= at.size() || at.part(code) != Part.CODE || isEnded(at, behind - 1, code)) {
       return false;
     }
-    int verb = unit - 1;
-    while (next && verb > 0 && at.part(verb) == Part.FILL && !words.isHolding(at.word(verb))) {
-      verb--;
+    int before = unit - 1;
+    while (next && before > 0 && at.part(before) == Part.FILL && !isVerb(at, before)) {
+      before--;
     }
-    return holds || next && verb >= 0 && words.isHolding(at.word(verb));
+    return holds || next && before >= 0 && isVerb(at, before);
+  }
+
+  private boolean isVerb(LineAtHand at, int i) {
+    return words.isHolding(at.word(i));
   }
 
   private static LineFinds.UnitAt named(LineAtHand at, int i, Phrases.Match<ControlUnit> match) {
@@ -276,12 +281,14 @@ final class UnitFinder {
     return false;
   }
 
-  /** Whether a unit begins what is said, or only "in the" and the like stand before it. */
-  private static boolean begins(LineAtHand at, int unit) {
+  /** Whether a unit begins what is said, or only "in the" stands before it; "pending in the": */
+  private boolean begins(LineAtHand at, int unit, boolean namesList) {
     int i = unit;
     while (i > 0 && unit - i < NEAR && at.segment(i - 1) == at.segment(unit)) {
       i--;
-      if (!saysNothing(at, i)) {
+      boolean state = at.part(i) == Part.STATE;
+      boolean counted = state && i > 0 && words.isCount(at.word(i - 1));
+      if (!saysNothing(at, i) && !counted && !(namesList && state)) {
         return false;
       }
     }
@@ -349,8 +356,38 @@ final class UnitFinder {
   }
 
   private boolean segmentOnly(LineAtHand at, int from, int behind) {
-    return (from == 0 || at.segment(from - 1) != at.segment(from))
-        && (behind >= at.size() || at.segment(behind) != at.segment(from));
+    int first = from;
+    while (isOnlyBeside(at, first - 1, from)) {
+      first--;
+    }
+    int last = behind;
+    while (isOnlyBeside(at, last, from)) {
+      last++;
+    }
+    return (first == 0 || at.segment(first - 1) != at.segment(from))
+        && (last >= at.size() || at.segment(last) != at.segment(from));
+  }
+
+  /** The unit that begins at a word: "engine. Brakes clean" speaks of two, not of engine brakes. */
+  Phrases.Match<ControlUnit> unitAt(LineAtHand at, int i) {
+    Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
+    for (int k = 1; match != null && k < match.words(); k++) {
+      boolean ended = glyphs[at.word(i + k - 1).end()] == '.' && isEnded(at, i + k - 1, i + k);
+      Optional<ControlUnit> before =
+          ended ? words.units().whole(at.words().subList(i, i + k)) : Optional.empty();
+      if (before.isPresent()) {
+        return new Phrases.Match<>(before.get(), k);
+      }
+    }
+    return match;
+  }
+
+  /** "ecm only", "nur Motor", "both engine". */
+  private boolean isOnlyBeside(LineAtHand at, int i, int unit) {
+    return i >= 0
+        && i < at.size()
+        && at.segment(i) == at.segment(unit)
+        && (words.isOnly(at.word(i)) || words.isEvery(at.word(i)));
   }
 
   /** Whether a word makes a name to something more; a short number or "fault memory" does not. */

@@ -2,6 +2,7 @@ package hopmend.sensor;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import java.util.Optional;
 
 /**
@@ -24,14 +25,25 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
     }
   }
 
-  /** Where a reading lies, with the sentence that says why. */
-  public record Judgement(Side side, Reading reading, Band band, String sentence) {}
+  /** Where a reading lies. */
+  public record Judgement(Side side, Reading reading, Band band) {
+    /** For example: 4.9 V lies within 4.75 to 5.25 V. */
+    public Message says() {
+      return Message.of(side.key, reading, band.says());
+    }
+  }
 
   /** Where a reading lies against the band. */
   public enum Side {
-    BELOW,
-    WITHIN,
-    ABOVE
+    BELOW("band.below"),
+    WITHIN("band.within"),
+    ABOVE("band.above");
+
+    private final String key;
+
+    Side(String key) {
+      this.key = key;
+    }
   }
 
   /**
@@ -42,13 +54,7 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
   public Judgement judge(Reading reading) {
     double value = reading.in(unit);
     Side side = value < low ? Side.BELOW : value > high ? Side.ABOVE : Side.WITHIN;
-    String relation =
-        switch (side) {
-          case BELOW -> "is below";
-          case WITHIN -> "lies within";
-          case ABOVE -> "is above";
-        };
-    return new Judgement(side, reading, this, reading.text() + " " + relation + " " + text());
+    return new Judgement(side, reading, this);
   }
 
   /**
@@ -69,13 +75,17 @@ public record Band(double low, double high, MeasureUnit unit, String source) {
   }
 
   /** {@code 4.75 to 5.25 V}, {@code 90 kohm or more}, or {@code 0.1 V or less}. */
-  public String text() {
+  public Message says() {
     if (Double.isInfinite(low)) {
-      return "%s %s or less".formatted(Reading.number(high), unit.symbol());
+      return Message.of("band.or-less", end(high), unit.symbol());
     }
-    if (Double.isInfinite(high)) {
-      return "%s %s or more".formatted(Reading.number(low), unit.symbol());
-    }
-    return "%s to %s %s".formatted(Reading.number(low), Reading.number(high), unit.symbol());
+    return Double.isInfinite(high)
+        ? Message.of("band.or-more", end(low), unit.symbol())
+        : Message.of("band.range", end(low), end(high), unit.symbol());
+  }
+
+  /** Three figures, as the trade writes them; a limit that has more was not measured. */
+  private static String end(double value) {
+    return Reading.figures(value, 3);
   }
 }

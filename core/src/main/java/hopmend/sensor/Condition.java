@@ -2,6 +2,7 @@ package hopmend.sensor;
 
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -33,6 +34,23 @@ public record Condition(Map<String, List<String>> when, Map<String, List<String>
   /** The traits that it asks for. */
   public Stream<String> asks() {
     return Stream.concat(when.keySet().stream(), unless.keySet().stream());
+  }
+
+  /** What it asks of some traits only. */
+  public Condition only(Predicate<String> traits) {
+    return new Condition(only(when, traits), only(unless, traits));
+  }
+
+  private static Map<String, List<String>> only(
+      Map<String, List<String>> asked, Predicate<String> traits) {
+    return asked.entrySet().stream()
+        .filter(e -> traits.test(e.getKey()))
+        .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+  }
+
+  /** The values of a trait that it names. */
+  public List<String> named(String trait) {
+    return Stream.of(when, unless).flatMap(t -> t.getOrDefault(trait, List.of()).stream()).toList();
   }
 
   public boolean holdsFor(Traits traits) {

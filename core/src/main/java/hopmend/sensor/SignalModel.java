@@ -2,6 +2,7 @@ package hopmend.sensor;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -15,7 +16,7 @@ public enum SignalModel {
    */
   CAM_WHEEL_FREQUENCY(MeasureUnit.HERTZ, "teeth", Companion.ENGINE_SPEED) {
     @Override
-    double expected(double teeth, double perMinute) {
+    double expected(double teeth, double perMinute, double nothing) {
       return teeth * perMinute / 120;
     }
   },
@@ -25,7 +26,7 @@ public enum SignalModel {
    */
   CRANK_WHEEL_FREQUENCY(MeasureUnit.HERTZ, "teeth", Companion.ENGINE_SPEED) {
     @Override
-    double expected(double teeth, double perMinute) {
+    double expected(double teeth, double perMinute, double nothing) {
       return teeth * perMinute / 60;
     }
   },
@@ -36,7 +37,7 @@ public enum SignalModel {
    */
   THERMISTOR(MeasureUnit.KILOOHM, "kohm at 20 °C", Companion.TEMPERATURE) {
     @Override
-    double expected(double kiloohmAt20, double celsius) {
+    double expected(double kiloohmAt20, double celsius, double nothing) {
       return kiloohmAt20 * Math.exp(B_KELVIN * (1 / (celsius + ZERO_CELSIUS) - 1 / AT_20));
     }
   },
@@ -46,8 +47,19 @@ public enum SignalModel {
    */
   IDLE_AIR(MeasureUnit.GRAM_PER_SECOND, "litre", null) {
     @Override
-    double expected(double litres, double nothing) {
+    double expected(double litres, double nothing, double neither) {
       return IDLE_PER_LITRE * litres;
+    }
+  },
+  /**
+   * Air that an engine without a charger draws at full throttle: m = VE * V/2 * n/60 * rho, one
+   * filling in two turns, VE = 0.85 (common practice), rho of ISO 2533 at the altitude. Worked: 2
+   * litre at 6000 1/min and sea level give 104 g/s, at 1500 m 90 g/s.
+   */
+  FULL_LOAD_AIR(MeasureUnit.GRAM_PER_SECOND, "litre", Companion.ENGINE_SPEED, Companion.ALTITUDE) {
+    @Override
+    double expected(double litres, double perMinute, double metres) {
+      return FILLING * litres / 2 * perMinute / 60 * airDensity(metres);
     }
   };
 
@@ -58,20 +70,48 @@ public enum SignalModel {
   /** g/s, common practice: about 1 g/s and litre. */
   private static final double IDLE_PER_LITRE = 1.2;
 
+  /** Share of the cylinder that fills at full throttle; common practice: 0.8 to 0.9. */
+  private static final double FILLING = 0.85;
+
   private final MeasureUnit unit;
   private final String figureWords;
   private final Companion companion;
+  private final Companion besides;
 
   SignalModel(MeasureUnit unit, String figureWords, Companion companion) {
+    this(unit, figureWords, companion, null);
+  }
+
+  SignalModel(MeasureUnit unit, String figureWords, Companion companion, Companion besides) {
     this.unit = unit;
     this.figureWords = figureWords;
     this.companion = companion;
+    this.besides = besides;
   }
 
-  /** The reading that is needed beside the value itself. */
+  /**
+   * Density of the standard atmosphere, kg/m3, from -500 to 11 000 m: 1.225 * (1 - 2.25577e-5 *
+   * h)^4.25588 (ISO 2533). Worked: 1.112 at 1000 m.
+   */
+  static double airDensity(double metres) {
+    return 1.225 * Math.pow(1 - 2.25577e-5 * metres, 4.25588);
+  }
+
+  /**
+   * What was read beside the value itself.
+   *
+   * @param companion null where nothing was
+   * @param besides null where nothing was
+   */
+  public record Told(Reading companion, Reading besides) {
+    public static final Told NOTHING = new Told(null, null);
+  }
+
+  /** A reading that counts beside the value itself. */
   public enum Companion {
     ENGINE_SPEED("Engine speed", MeasureUnit.PER_MINUTE, 1, 20_000),
-    TEMPERATURE("Temperature of the sensor", MeasureUnit.CELSIUS, -40, 150);
+    TEMPERATURE("Temperature of the sensor", MeasureUnit.CELSIUS, -40, 150),
+    ALTITUDE("Altitude", MeasureUnit.METRE, -500, 5000);
 
     private final String label;
     private final MeasureUnit unit;
@@ -100,6 +140,11 @@ public enum SignalModel {
           && reading.in(unit) <= high;
     }
 
+    /** What is taken where it is not told: {@code , altitude not told: 0 m}. */
+    String left() {
+      return ", %s not told: 0 %s".formatted(label.toLowerCase(Locale.ROOT), unit.symbol());
+    }
+
     /** {@code Engine speed: 1 to 20000 1/min.} */
     public String asked() {
       return "%s: %s to %s %s."
@@ -107,30 +152,49 @@ public enum SignalModel {
     }
   }
 
+  /** The reading without which nothing can be said. */
   public Optional<Companion> companion() {
     return Optional.ofNullable(companion);
+  }
+
+  /** The reading that sharpens the answer; without it 0 is taken, and the band says so. */
+  public Optional<Companion> besides() {
+    return Optional.ofNullable(besides);
   }
 
   public MeasureUnit unit() {
     return unit;
   }
 
-  /** Expected value in {@link #unit()}; the companion in its own unit. */
-  abstract double expected(double figure, double companion);
+  /** Expected value in {@link #unit()}; the companions in their own units. */
+  abstract double expected(double figure, double companion, double besides);
 
-  /** The band around the expected value; the companion is one that {@link Companion#takes}. */
-  public Band band(double figure, Optional<Reading> reading, double tolerancePercent) {
-    double middle = expected(figure, reading.map(r -> r.in(companion.unit())).orElse(0.0));
-    double half = Math.abs(middle) * tolerancePercent / 100;
+  /** Whether what was read beside the value is all that it takes, and can be. */
+  public boolean takes(Told told) {
+    return (companion == null || told.companion() != null && companion.takes(told.companion()))
+        && (besides == null || told.besides() == null || besides.takes(told.besides()));
+  }
+
+  /** The band around the expected value, by what was read and that it {@link #takes}. */
+  public Band band(double figure, Told told, double percent) {
+    Optional<Reading> reading = companion().map(c -> told.companion());
+    Optional<Reading> beside = besides().flatMap(b -> Optional.ofNullable(told.besides()));
+    double middle =
+        expected(
+            figure,
+            reading.map(r -> r.in(companion.unit())).orElse(0.0),
+            beside.map(r -> r.in(besides.unit())).orElse(0.0));
+    double half = Math.abs(middle) * percent / 100;
     return new Band(
         middle - half,
         middle + half,
         unit,
-        "computed: %s %s%s, ±%s %%"
+        "computed: %s %s%s%s, ±%s %%"
             .formatted(
                 Reading.number(figure),
                 figureWords,
                 reading.map(r -> ", at " + r.text()).orElse(""),
-                Reading.number(tolerancePercent)));
+                besides().map(b -> beside.map(r -> ", " + r.text()).orElse(b.left())).orElse(""),
+                Reading.number(percent)));
   }
 }

@@ -2,6 +2,7 @@ package hopmend.swap;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import java.util.Optional;
 
 /**
@@ -16,6 +17,8 @@ import java.util.Optional;
  * @param weakest what gives way first, for example "the plastic boss"; null for the bolt
  * @param torqueNm null where no value is published: snug
  * @param tolerancePercent where tightness is calibration: how far off it may be; null elsewhere
+ * @param count how many of it hold the same thing; one where nothing is said
+ * @param sequence in which order they are loosened and tightened
  */
 public record Fastener(
     String id,
@@ -29,8 +32,25 @@ public record Fastener(
     String weakest,
     Double torqueNm,
     Double tolerancePercent,
+    Integer count,
+    Sequence sequence,
     String source) {
+  /** The order in which several of them are loosened, a little at a time, and tightened. */
+  public enum Sequence {
+    /** Each by itself: the order does not matter. */
+    ANY,
+    /** From the outer ones to the middle when loosening, from the middle out when tightening. */
+    OUTSIDE_IN,
+    /** The one opposite next, both ways. */
+    CROSSWISE
+  }
+
   public Fastener {
+    count = count == null ? 1 : count;
+    sequence = sequence == null ? Sequence.ANY : sequence;
+    if (count < 1) {
+      throw new IllegalArgumentException("Fastener " + id + " counts at least one");
+    }
     boolean asABolt = stressAreaMm2 != null && proofMpa != null && nutFactor != null;
     if (asABolt == (limitNm != null) || (limitNm != null && weakest == null)) {
       throw new IllegalArgumentException(
@@ -66,6 +86,16 @@ public record Fastener(
     return tolerancePercent != null;
   }
 
+  /** {@code 4 x sill bolt M10}; its name alone where it is one. */
+  String counted() {
+    return count == 1 ? name : count + " x " + name;
+  }
+
+  /** As a debt: all of it that comes off. */
+  Operation.Debt loose() {
+    return new Operation.Debt(name, count);
+  }
+
   /** What it takes; empty for snug. */
   public Optional<Reading> torque() {
     return Optional.ofNullable(torqueNm).map(t -> Reading.of(t, MeasureUnit.NEWTON_METRE));
@@ -90,22 +120,13 @@ public record Fastener(
   }
 
   /** Name and drive, and how near its tightness comes to what it can take. */
-  public String words() {
-    String used =
-        isSnug()
-            ? "No value is published: snug, by hand. %s gives way at about %s N.m."
-                .formatted(capital(weakest), Reading.number(ceilingNm()))
-            : "%s%.0f %% of what %s can take."
-                .formatted(
-                    limitNm != null
-                        ? ""
-                        : "Clamp about %.1f kN, ".formatted(clampN(torqueNm) / 1000),
-                    100 * torqueNm / ceilingNm(),
-                    weakest);
-    return "%s, %s. %s".formatted(name, drive, used);
-  }
-
-  private static String capital(String text) {
-    return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+  public Message says() {
+    if (isSnug()) {
+      return Message.of("fastener.snug", name, drive, weakest, Reading.number(ceilingNm()));
+    }
+    double share = 100 * torqueNm / ceilingNm();
+    return limitNm != null
+        ? Message.of("fastener.by-limit", name, drive, share, weakest)
+        : Message.of("fastener.by-clamp", name, drive, clampN(torqueNm) / 1000, share, weakest);
   }
 }

@@ -7,12 +7,13 @@ import java.util.Optional;
  * Something in the way of a site, from a vehicle card. Its removal and its refit become two steps
  * that are inverses of each other.
  *
- * @param pieces what comes off, with counts: the part itself and its fasteners
+ * @param pieces what comes off, with counts, beside its fasteners
  * @param under ids of obstructions that lie on top of this one and come off before it
  * @param plug a connector on it that must be plugged again, null if none
  * @param sensor id of the site whose sensor it is, null for anything else
  * @param supplies what is renewed when it goes back: gaskets, one-way clips, seals
- * @param fastener id of the fastener with a torque for the refit, null if none
+ * @param fasteners ids of what holds it, with their counts, values and order; in the order in which
+ *     they are tightened
  */
 public record Obstruction(
     String id,
@@ -30,7 +31,7 @@ public record Obstruction(
     List<String> tools,
     List<String> supplies,
     List<String> cautions,
-    String fastener,
+    List<String> fasteners,
     String latch,
     String source) {
 
@@ -43,6 +44,7 @@ public record Obstruction(
     tools = tools == null ? List.of() : List.copyOf(tools);
     supplies = supplies == null ? List.of() : List.copyOf(supplies);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    fasteners = fasteners == null ? List.of() : List.copyOf(fasteners);
     if (pieces.isEmpty()) {
       throw new IllegalArgumentException("Obstruction " + id + " has no pieces");
     }

@@ -24,6 +24,7 @@ import java.util.stream.Stream;
  * @param undoes the operation whose debt this one settles, null if none
  * @param fastener "site" for the site's own bolt, else an id of the card; null if nothing is
  *     tightened
+ * @param loosens id of a fastener of the card of which all come off; null if none does
  * @param latch id of a latch drawing, null if none
  */
 public record Operation(
@@ -39,6 +40,7 @@ public record Operation(
     List<String> supplies,
     List<String> cautions,
     String fastener,
+    String loosens,
     String latch,
     Condition condition,
     String source)
@@ -76,6 +78,7 @@ public record Operation(
         supplies,
         held,
         fastener,
+        loosens,
         latch,
         condition,
         source);
@@ -133,7 +136,8 @@ public record Operation(
         && cautions.equals(other.cautions)
         && Objects.equals(takesOff, other.takesOff)
         && Objects.equals(undoes, other.undoes)
-        && Objects.equals(fastener, other.fastener);
+        && Objects.equals(fastener, other.fastener)
+        && Objects.equals(loosens, other.loosens);
   }
 
   public Optional<Debt> debt() {

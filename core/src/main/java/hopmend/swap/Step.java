@@ -10,6 +10,7 @@ import java.util.stream.Stream;
  * @param sensor whose step it is, where several are worked on and they do not share it; else empty
  * @param after ids of the steps that come right before it
  * @param debts what is owed once it is ticked
+ * @param loosens the fasteners that come off with it, in their order
  * @param settles the step whose debts this one settles
  */
 public record Step(
@@ -26,6 +27,7 @@ public record Step(
     List<String> supplies,
     List<Caution> cautions,
     Optional<Fastener> fastener,
+    List<Fastener> loosens,
     Optional<String> latch,
     String source) {
   public Step {
@@ -34,6 +36,7 @@ public record Step(
     tools = List.copyOf(tools);
     supplies = List.copyOf(supplies);
     cautions = List.copyOf(cautions);
+    loosens = List.copyOf(loosens);
   }
 
   /** The same step with its place in the order, and with more cautions before its own. */
@@ -52,6 +55,7 @@ public record Step(
         supplies,
         Stream.concat(more.stream(), cautions.stream()).distinct().toList(),
         fastener,
+        loosens,
         latch,
         source);
   }

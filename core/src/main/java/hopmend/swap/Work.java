@@ -55,6 +55,8 @@ public record Work(
   public enum Proof {
     CLEARING,
     CODES,
+    /** What the sheet says has to be seen. */
+    SEEN,
     MONITORS,
     DRIVE
   }

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jgrapht.graph.DefaultEdge;
 import org.jgrapht.graph.DirectedAcyclicGraph;
 import org.jgrapht.traverse.TopologicalOrderIterator;
@@ -24,6 +25,9 @@ import org.jgrapht.traverse.TopologicalOrderIterator;
 public final class WorkPlan {
   /** What parts the id of a step from the place that it is done at. */
   public static final String AT = "@";
+
+  /** Tightening one more kind of fastener; the shop's estimate. */
+  private static final double TIGHTENING_MINUTES = 3;
 
   private static final String OFF = "off:";
   private static final String ON = "on:";
@@ -120,7 +124,7 @@ public final class WorkPlan {
       }
     }
     access.after().forEach(o -> put(0, step(o, o.id(), sensors.get(0))));
-    inTheWay.forEach(id -> put(0, refit(obstructions.get(id))));
+    inTheWay.forEach(id -> refit(obstructions.get(id)).forEach(step -> put(0, step)));
     steps.keySet().forEach(graph::addVertex);
     inTheWay.forEach(id -> aroundObstruction(id, inTheWay));
     for (int i = 0; i < sensors.size(); i++) {
@@ -209,38 +213,84 @@ public final class WorkPlan {
         o.offFull(),
         o.offMinutes(),
         List.of(),
-        o.pieces(),
+        Stream.concat(o.pieces().stream(), held(o).stream().map(Fastener::loose)).toList(),
         Optional.empty(),
         o.tools(),
         List.of(),
         resolve(o.cautions()),
         Optional.empty(),
+        held(o),
         Optional.ofNullable(o.latch()),
         o.source());
   }
 
-  private Step refit(Obstruction o) {
+  private List<Fastener> held(Obstruction o) {
+    return o.fasteners().stream().map(f -> fastener(o.id(), f, Optional.empty())).toList();
+  }
+
+  /** Back on with the first kind of fastener, then one step for each further kind. */
+  private List<Step> refit(Obstruction o) {
+    List<Fastener> held = held(o);
+    List<Step> refit = new ArrayList<>();
+    refit.add(
+        new Step(
+            ON + o.id(),
+            Phase.PUT_BACK,
+            "",
+            o.onBrief(),
+            o.onFull(),
+            o.onMinutes(),
+            List.of(),
+            List.of(),
+            Optional.of(OFF + o.id()),
+            o.tools(),
+            o.supplies(),
+            resolve(o.cautions()),
+            held.stream().findFirst(),
+            List.of(),
+            Optional.ofNullable(o.latch()),
+            o.source()));
+    held.stream().skip(1).forEach(f -> refit.add(alsoTightened(o, f)));
+    return refit;
+  }
+
+  private Step alsoTightened(Obstruction o, Fastener f) {
     return new Step(
-        ON + o.id(),
+        tightened(o, f.id()),
         Phase.PUT_BACK,
         "",
-        o.onBrief(),
+        f.counted(),
         o.onFull(),
-        o.onMinutes(),
+        TIGHTENING_MINUTES,
         List.of(),
         List.of(),
-        Optional.of(OFF + o.id()),
-        o.tools(),
-        o.supplies(),
+        Optional.empty(),
+        List.of(f.drive()),
+        List.of(),
         resolve(o.cautions()),
-        fastener(o.id(), o.fastener(), Optional.empty()),
-        Optional.ofNullable(o.latch()),
+        Optional.of(f),
+        List.of(),
+        Optional.empty(),
         o.source());
+  }
+
+  private static String tightened(Obstruction o, String fastener) {
+    return ON + o.id() + ":" + fastener;
+  }
+
+  /** The last step with which it is back for good. */
+  private String back(String obstruction) {
+    List<String> held = obstructions.get(obstruction).fasteners();
+    return held.size() < 2
+        ? ON + obstruction
+        : tightened(obstructions.get(obstruction), held.get(held.size() - 1));
   }
 
   private Step step(Operation o, String id, Sensor sensor) {
     Optional<Fastener> held = sensor.held();
     boolean own = id.contains(AT);
+    List<Fastener> loosened =
+        Optional.ofNullable(o.loosens()).map(f -> fastener(o.id(), f, held)).stream().toList();
     return new Step(
         id,
         o.phase(),
@@ -249,15 +299,15 @@ public final class WorkPlan {
         withDrive(o.full(), held),
         o.minutes(),
         List.of(),
-        o.debt()
+        Stream.concat(o.debt().stream(), loosened.stream().map(Fastener::loose))
             .map(d -> own ? new Operation.Debt(d.item() + ", " + sensor.name(), d.count()) : d)
-            .map(List::of)
-            .orElse(List.of()),
+            .toList(),
         Optional.ofNullable(o.undoes()).map(u -> own ? u + AT + sensor.place() : u),
         o.tools().stream().map(t -> withDrive(t, held)).toList(),
         o.supplies(),
         resolve(o.cautions()),
-        fastener(o.id(), o.fastener(), held),
+        Optional.ofNullable(o.fastener()).map(f -> fastener(o.id(), f, held)),
+        loosened,
         Optional.ofNullable(o.latch()),
         o.source());
   }
@@ -269,15 +319,11 @@ public final class WorkPlan {
         : words;
   }
 
-  private Optional<Fastener> fastener(String step, String name, Optional<Fastener> held) {
-    if (name == null) {
-      return Optional.empty();
-    }
-    return Optional.of(
-        Optional.ofNullable(fasteners.get(name))
-            .or(() -> held.filter(f -> name.equals("site")))
-            .orElseThrow(
-                () -> new PlanRefused("Step %s names no known fastener %s".formatted(step, name))));
+  private Fastener fastener(String step, String name, Optional<Fastener> held) {
+    return Optional.ofNullable(fasteners.get(name))
+        .or(() -> held.filter(f -> name.equals("site")))
+        .orElseThrow(
+            () -> new PlanRefused("Step %s names no known fastener %s".formatted(step, name)));
   }
 
   private List<Caution> resolve(List<String> ids) {
@@ -293,10 +339,15 @@ public final class WorkPlan {
 
   private void aroundObstruction(String id, Set<String> inTheWay) {
     edge(OFF + id, ON + id);
+    String before = ON + id;
+    for (String f : obstructions.get(id).fasteners().stream().skip(1).toList()) {
+      edge(before, tightened(obstructions.get(id), f));
+      before = tightened(obstructions.get(id), f);
+    }
     for (String above : obstructions.get(id).under()) {
       if (inTheWay.contains(above)) {
         edge(OFF + above, OFF + id);
-        edge(ON + id, ON + above);
+        edge(back(id), ON + above);
       }
     }
   }
@@ -325,7 +376,7 @@ public final class WorkPlan {
           edge(way, id);
           edge(id, back);
         } else if (o.phase() == Phase.FINISH) {
-          edge(back, id);
+          edge(back(way.substring(OFF.length())), id);
         }
       }
     }

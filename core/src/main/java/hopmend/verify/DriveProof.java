@@ -4,6 +4,7 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -42,15 +43,21 @@ public record DriveProof(List<Requirement> requirements) {
    */
   public record Requirement(
       String id,
-      String name,
-      boolean met,
-      String wanted,
-      String reached,
-      String todo,
+      Message wanted,
+      Message reached,
+      Optional<Message> todo,
       List<Stretch> stretches,
       String source) {
     public Requirement {
       stretches = List.copyOf(stretches);
+    }
+
+    public boolean met() {
+      return todo.isEmpty();
+    }
+
+    public Message name() {
+      return Message.of("drive." + id);
     }
 
     /** The same with stretches joined that are no further apart; what was reached stays exact. */
@@ -64,7 +71,7 @@ public record DriveProof(List<Requirement> requirements) {
           joined.add(s);
         }
       }
-      return new Requirement(id, name, met, wanted, reached, todo, joined, source);
+      return new Requirement(id, wanted, reached, todo, joined, source);
     }
   }
 
@@ -101,40 +108,41 @@ public record DriveProof(List<Requirement> requirements) {
 
   private static Requirement running(DriveLog log) {
     List<Stretch> stretches = stretches(log, s -> s.engineSpeed() > 400);
-    return timed("running", "Engine running", 600, total(stretches), "in all", stretches, TRIP);
+    return timed("running", 600, total(stretches), "in-all", stretches);
   }
 
   private static Requirement moving(DriveLog log) {
     List<Stretch> stretches = stretches(log, s -> s.speedKmh() >= MOVING_KMH);
-    return timed(
-        "moving", "At 40 km/h (25 mph) or more", 300, total(stretches), "in all", stretches, TRIP);
+    return timed("moving", 300, total(stretches), "in-all", stretches);
   }
 
   private static Requirement idle(DriveLog log) {
     List<Stretch> stretches =
         stretches(log, s -> s.speedKmh() <= IDLE_KMH && s.engineSpeed() > 400);
-    return timed(
-        "idle", "Idling without a break", 30, longest(stretches), "in one", stretches, TRIP);
+    return timed("idle", 30, longest(stretches), "in-one", stretches);
   }
 
   private static Requirement timed(
-      String id,
-      String name,
-      double wantedS,
-      double reachedS,
-      String how,
-      List<Stretch> stretches,
-      String source) {
-    boolean met = reachedS >= wantedS;
+      String id, double wantedS, double reachedS, String how, List<Stretch> stretches) {
     return new Requirement(
         id,
-        name,
-        met,
-        "%.0f s %s".formatted(wantedS, how),
-        "%.0f s".formatted(reachedS),
-        met ? "" : "%.0f s more".formatted(Math.ceil(wantedS - reachedS)),
+        Message.of("driven." + how, seconds(wantedS)),
+        Message.of("driven.seconds", seconds(reachedS)),
+        unless(reachedS >= wantedS, "more", seconds(Math.ceil(wantedS - reachedS))),
         stretches,
-        source);
+        TRIP);
+  }
+
+  private static Optional<Message> unless(boolean met, String todo, Object... said) {
+    return met ? Optional.empty() : Optional.of(Message.of("driven." + todo, said));
+  }
+
+  private static long seconds(double seconds) {
+    return Math.round(seconds);
+  }
+
+  private static Reading celsius(double celsius) {
+    return Reading.of(Math.rint(celsius), MeasureUnit.CELSIUS);
   }
 
   private static Requirement warmUp(DriveLog log) {
@@ -147,18 +155,15 @@ public record DriveProof(List<Requirement> requirements) {
       rise = Math.max(rise, s.coolantC() - lowest);
       top = Math.max(top, s.coolantC());
     }
-    boolean met = top >= WARM_C && rise >= RISE_C;
+    Optional<Message> todo =
+        top < WARM_C
+            ? unless(false, "warmer", celsius(WARM_C))
+            : unless(rise >= RISE_C, "colder", celsius(top - RISE_C));
     return new Requirement(
         "warm-up",
-        "Warm-up cycle",
-        met,
-        "rise by 22 °C (40 °F) and reach 71 °C (160 °F)",
-        "rose by %.0f °C to %.0f °C".formatted(rise, top),
-        met
-            ? ""
-            : top < WARM_C
-                ? "drive until the coolant has 71 °C"
-                : "start colder: let it cool to %.0f °C or less".formatted(top - RISE_C),
+        Message.of("driven.warm-up"),
+        Message.of("driven.rose", celsius(rise), celsius(top)),
+        todo,
         stretches(log, s -> s.coolantC() >= WARM_C),
         "13 CCR 1968.2, warm-up cycle (from memory)");
   }
@@ -176,20 +181,18 @@ public record DriveProof(List<Requirement> requirements) {
                 && speed.map(v -> v < IDLE_KMH == s.speedKmh() < IDLE_KMH).orElse(true);
     List<Stretch> stretches = stretches(log, alike);
     double held = longest(stretches);
-    boolean met = held >= SIMILAR_HOLD_S;
-    List<String> wanted = new ArrayList<>();
-    rpm.ifPresent(v -> wanted.add("%.0f ± 375 1/min".formatted(v)));
-    load.ifPresent(v -> wanted.add("load %.0f ± 20 %%".formatted(v)));
-    coolant.ifPresent(v -> wanted.add(v >= WARM_C ? "warm" : "not yet warm"));
-    speed.ifPresent(v -> wanted.add(v < IDLE_KMH ? "standing" : "moving"));
-    String conditions = String.join(", ", wanted);
+    List<Message> wanted = new ArrayList<>();
+    rpm.ifPresent(v -> wanted.add(Message.of("driven.speed", Math.rint(v), SIMILAR_RPM)));
+    load.ifPresent(v -> wanted.add(Message.of("driven.load", Math.rint(v), SIMILAR_LOAD)));
+    coolant.ifPresent(v -> wanted.add(Message.of(v >= WARM_C ? "driven.warm" : "driven.cold")));
+    speed.ifPresent(
+        v -> wanted.add(Message.of(v < IDLE_KMH ? "driven.standing" : "driven.moving")));
+    Message conditions = wanted.isEmpty() ? Message.of("driven.anyhow") : Message.listing(wanted);
     return new Requirement(
         "freeze-frame",
-        "Freeze-frame conditions met again",
-        met,
-        conditions + ", for 10 s",
-        "%.0f s in one".formatted(held),
-        met ? "" : "drive once more at " + conditions,
+        Message.of("driven.similar", conditions, seconds(SIMILAR_HOLD_S)),
+        Message.of("driven.in-one", seconds(held)),
+        unless(held >= SIMILAR_HOLD_S, "once-more", conditions),
         stretches,
         "similar conditions: 13 CCR 1968.2 (from memory); 10 s hold: shop");
   }

@@ -2,6 +2,8 @@ package hopmend.verify;
 
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
@@ -22,7 +24,7 @@ public final class DriveTrace {
 
   private DriveTrace() {}
 
-  public static Drawing draw(DriveLog log, DriveProof proof) {
+  public static Drawing draw(DriveLog log, DriveProof proof, Wording words) {
     List<Shape> shapes = new ArrayList<>();
     double start = log.samples().get(0).timeS();
     double duration = Math.max(1, log.durationS());
@@ -35,15 +37,27 @@ public final class DriveTrace {
     shapes.add(
         new Shape.Path(
             "trace-speed", curve(log, start, duration, s -> s.speedKmh() / TOP_KMH), false));
-    shapes.add(new Shape.Label("trace-name-speed", LEFT - 12, TOP + 70, "end", "speed"));
+    shapes.add(
+        new Shape.Label(
+            "trace-name-speed", LEFT - 12, TOP + 70, "end", words.of(Message.of("trace.speed"))));
     shapes.add(new Shape.Label("axis", LEFT - 12, TOP + 90, "end", "0 to 140 km/h"));
-    shapes.add(new Shape.Label("trace-name-coolant", LEFT - 12, TOP + 20, "end", "coolant"));
+    shapes.add(
+        new Shape.Label(
+            "trace-name-coolant",
+            LEFT - 12,
+            TOP + 20,
+            "end",
+            words.of(Message.of("trace.coolant"))));
     shapes.add(new Shape.Label("axis", LEFT - 12, TOP + 40, "end", "0 to 120 °C"));
     double y = lanesTop;
     for (DriveProof.Requirement r : proof.requirements()) {
       shapes.add(
           new Shape.Label(
-              r.met() ? "lane-name-met" : "lane-name-missing", LEFT - 12, y + 19, "end", lane(r)));
+              r.met() ? "lane-name-met" : "lane-name-missing",
+              LEFT - 12,
+              y + 19,
+              "end",
+              lane(r, words)));
       shapes.add(new Shape.Box("lane", LEFT, y, WIDTH - LEFT - 8, LANE - 8, 4));
       for (DriveProof.Stretch s : r.stretches()) {
         double x = x(s.fromS(), start, duration);
@@ -53,19 +67,11 @@ public final class DriveTrace {
       }
       y += LANE;
     }
-    return new Drawing(WIDTH, y + 4, shapes, spoken(proof));
+    return new Drawing(WIDTH, y + 4, shapes, spoken(proof, words));
   }
 
-  private static String lane(DriveProof.Requirement r) {
-    String name =
-        switch (r.id()) {
-          case "running" -> "running";
-          case "moving" -> "40 km/h or more";
-          case "idle" -> "idling";
-          case "warm-up" -> "warm";
-          default -> "freeze frame";
-        };
-    return (r.met() ? "✓ " : "✗ ") + name;
+  private static String lane(DriveProof.Requirement r, Wording words) {
+    return (r.met() ? "✓ " : "✗ ") + words.of(Message.of("trace." + r.id()));
   }
 
   private static void minutes(List<Shape> shapes, double duration) {
@@ -105,11 +111,11 @@ public final class DriveTrace {
     return points;
   }
 
-  private static String spoken(DriveProof proof) {
-    return proof.isProven()
-        ? "The drive met every condition."
-        : "The drive lacks: "
-            + String.join(
-                ", ", proof.missing().stream().map(DriveProof.Requirement::name).toList());
+  private static String spoken(DriveProof proof, Wording words) {
+    List<String> missing = proof.missing().stream().map(r -> words.of(r.name())).toList();
+    return words.of(
+        proof.isProven()
+            ? Message.of("trace.whole")
+            : Message.of("trace.lacks", String.join(", ", missing)));
   }
 }

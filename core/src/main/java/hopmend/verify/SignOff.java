@@ -1,13 +1,14 @@
 package hopmend.verify;
 
+import hopmend.message.Message;
 import java.util.List;
 
 /**
  * Whether the fault is proven gone.
  *
- * @param missing what is still to be shown, in words; empty if proven
+ * @param missing what is still to be shown; empty if proven
  */
-public record SignOff(List<String> missing) {
+public record SignOff(List<Message> missing) {
   public SignOff {
     missing = List.copyOf(missing);
   }

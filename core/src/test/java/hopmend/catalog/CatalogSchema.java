@@ -31,7 +31,7 @@ final class CatalogSchema {
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private static final Pattern PARAM =
       Pattern.compile("@param (\\w+) (.*?)(?=\\n \\* @|\\n \\*/)", Pattern.DOTALL);
-  private static final Set<String> TAKEN = Set.of("Suspect", "Check", "Operation");
+  private static final Set<String> TAKEN = Set.of("Suspect", "Check", "Operation", "SensorProof");
 
   private final List<Trait> traits;
   private final ObjectNode definitions = JSON.createObjectNode();

@@ -54,7 +54,9 @@ class RandomOrdersTest {
     for (int i = 0; i < random.nextInt(7); i++) {
       List<String> under = ids.stream().filter(o -> random.nextInt(3) == 0).toList();
       ids.add("thing-" + i);
-      stack.add(thing(ids.get(i), under, random.nextInt(4) == 0 ? List.of("fuel") : List.of()));
+      List<String> held = FASTENERS.keySet().stream().skip(i).limit(random.nextInt(4)).toList();
+      List<String> cautions = random.nextInt(4) == 0 ? List.of("fuel") : List.of();
+      stack.add(thing(ids.get(i), under, held, cautions));
     }
     List<String> everywhere = random.nextInt(5) == 0 ? List.of("high-voltage") : List.of();
     List<WorkPlan.Sensor> sensors = new ArrayList<>();
@@ -88,7 +90,8 @@ class RandomOrdersTest {
             : new Access(List.of(), List.of(), everywhere));
   }
 
-  private static Obstruction thing(String id, List<String> under, List<String> cautions) {
+  private static Obstruction thing(
+      String id, List<String> under, List<String> held, List<String> cautions) {
     return new Obstruction(
         id,
         id,
@@ -105,7 +108,7 @@ class RandomOrdersTest {
         List.of(),
         List.of(),
         cautions,
-        null,
+        held,
         null,
         "invented");
   }
@@ -124,8 +127,13 @@ class RandomOrdersTest {
       for (String above : o.under()) {
         if (ids.contains("off:" + o.id())) {
           assertThat(ids.indexOf("off:" + above)).isBetween(0, ids.indexOf("off:" + o.id()));
-          assertThat(ids.indexOf("on:" + above)).isGreaterThan(ids.indexOf("on:" + o.id()));
+          assertThat(ids.indexOf("on:" + above)).isGreaterThan(ids.indexOf(lastOf(o)));
         }
+      }
+      if (ids.contains("off:" + o.id())) {
+        assertThat(order.step("off:" + o.id()).orElseThrow().loosens())
+            .extracting(Fastener::id)
+            .containsExactlyElementsOf(o.fasteners());
       }
     }
     Set<String> ticked = new HashSet<>(ids);
@@ -158,6 +166,11 @@ class RandomOrdersTest {
         assertThat(shown(s)).as(s.id()).contains("raised");
       }
     }
+  }
+
+  private static String lastOf(Obstruction o) {
+    int kinds = o.fasteners().size();
+    return "on:" + o.id() + (kinds < 2 ? "" : ":" + o.fasteners().get(kinds - 1));
   }
 
   private static boolean isAtTheSensor(Step s) {

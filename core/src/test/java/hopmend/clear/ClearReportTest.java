@@ -1,5 +1,6 @@
 package hopmend.clear;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.clear.ClearReport.Fate;
@@ -44,7 +45,7 @@ class ClearReportTest {
             "P0340 PERMANENT_WAITS",
             "P0304 NEVER_HELD",
             "P0301 GONE");
-    assertThat(report.lines()).allSatisfy(l -> assertThat(l.because()).isNotBlank());
+    assertThat(report.lines()).allSatisfy(l -> assertThat(said(l.because())).contains(" "));
     assertThat(report.isClean()).isFalse();
   }
 
@@ -80,8 +81,8 @@ class ClearReportTest {
     assertThat(f.lines())
         .extracting(l -> l.code().text() + " " + l.comesBack())
         .containsExactly("P0340 false", "P0113 true", "P0420 true");
-    assertThat(f.lines().get(1).says()).contains("the intake air plug is still off");
-    assertThat(f.losses().get(0)).contains("this job has none");
+    assertThat(said(f.lines().get(1).says())).contains("the intake air plug is still off");
+    assertThat(said(f.losses().get(0))).contains("this job has none");
   }
 
   @Test

@@ -1,5 +1,7 @@
 package hopmend.fault;
 
+import static hopmend.message.English.WORDS;
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.CpuTime;
@@ -66,7 +68,7 @@ class CodePictureTest {
     CodePicture picture = picture("P0192, P0452, P0301");
     assertThat(picture.shared()).hasSize(1);
     assertThat(picture.shared().get(0).name()).isEqualTo("a shared 5 V supply");
-    assertThat(picture.sentence())
+    assertThat(said(picture.says()))
         .isEqualTo(
             "P0192 and P0452 point at one thing, a shared 5 V supply: prove that before any sensor, beginning with P0192.");
     assertThat(picture("P0192, P0193").shared())
@@ -77,7 +79,7 @@ class CodePictureTest {
   @Test
   void aBulletinSpeaksOnlyAboutItsVeryCodes() {
     assertThat(picture("P0346, P0018").bulletins()).hasSize(1);
-    assertThat(picture("P0346, P0018").sentence())
+    assertThat(said(picture("P0346, P0018").says()))
         .startsWith("Bulletin BF-TSB-07 speaks about just these codes")
         .endsWith("Work on P0346 first; P0018 should go with it.");
     assertThat(picture("P0346").bulletins()).isEmpty();
@@ -95,7 +97,7 @@ class CodePictureTest {
             List.of(),
             CATALOG.card("tidewell-alder-77").orElseThrow().bulletins());
     assertThat(picture.nodes())
-        .allSatisfy(n -> assertThat(n.reason()).isEqualTo("named by bulletin TA-SB-19"))
+        .allSatisfy(n -> assertThat(said(n.reason())).isEqualTo("named by bulletin TA-SB-19"))
         .extracting(CodePicture.Node::role)
         .containsOnly(CodePicture.Role.CAUSE);
   }
@@ -122,7 +124,7 @@ class CodePictureTest {
       CodePicture other = CodePicture.of(shuffled, CATALOG.codeRules(), CATALOG.codeGroups());
       assertThat(other.workOn()).isEqualTo(one.workOn());
       assertThat(one.nodes()).extracting(n -> n.read()).containsExactlyInAnyOrderElementsOf(codes);
-      Drawing d = CodeDrawing.draw(one);
+      Drawing d = CodeDrawing.draw(one, WORDS);
       assertThat(names(d))
           .containsExactlyInAnyOrderElementsOf(codes.stream().map(c -> c.code().text()).toList());
       assertThat(d.shapes()).allSatisfy(s -> assertThat(inside(s, d)).as(s.toString()).isTrue());
@@ -189,7 +191,7 @@ class CodePictureTest {
     CodePicture picture = grouped.result();
     assertThat(picture.nodes()).hasSize(1000);
     assertThat(picture.arrows()).isNotEmpty();
-    var drawn = CpuTime.of(() -> CodeDrawing.draw(picture));
+    var drawn = CpuTime.of(() -> CodeDrawing.draw(picture, WORDS));
     assertThat(drawn.seconds()).isLessThan(10);
     var drawing = drawn.result();
     assertThat(drawing.shapes()).as("bounded by what can be seen").hasSizeLessThan(400);

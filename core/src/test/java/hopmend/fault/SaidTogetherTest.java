@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
@@ -31,13 +32,13 @@ class SaidTogetherTest {
             .toList();
     CodePicture picture = CodePicture.of(read, CATALOG.codeRules(), CATALOG.codeGroups());
     assertThat(picture.workOn().map(TroubleCode::text).orElse("-")).as(codes).isEqualTo(workOn);
-    String said =
-        picture.sentence()
+    String all =
+        said(picture.says())
             + picture.nodes().stream()
-                .map(n -> n.read().code().text() + " " + n.role() + " " + n.reason())
+                .map(n -> n.read().code().text() + " " + n.role() + " " + said(n.reason()))
                 .toList();
     for (String word : words.split(" *; *")) {
-      assertThat(said).as(codes).contains(word);
+      assertThat(all).as(codes).contains(word);
     }
   }
 }

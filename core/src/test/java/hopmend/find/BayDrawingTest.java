@@ -1,5 +1,6 @@
 package hopmend.find;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
@@ -30,7 +31,7 @@ class BayDrawingTest {
   @CsvSource({"P0340, cam-intake", "P0342-16, cam-intake", "P0366, cam-exhaust"})
   void codeLeadsToItsCam(String code, String site) {
     assertThat(find(code).site().id()).isEqualTo(site);
-    assertThat(find(code).why()).contains("bank 1");
+    assertThat(said(find(code).why())).contains("bank 1");
   }
 
   @Test

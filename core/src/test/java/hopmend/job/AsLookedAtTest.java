@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
@@ -15,7 +16,9 @@ import hopmend.find.ChassisDrawing;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.prove.Diagnosis;
+import hopmend.prove.Reason;
 import hopmend.prove.Remedy;
 import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
@@ -55,7 +58,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class AsLookedAtTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private static void isAsLookedAt(String name, String now) throws IOException {
@@ -119,11 +122,24 @@ class AsLookedAtTest {
             + "\n");
   }
 
+  private static String line(DriveProof.Requirement r) {
+    return "%s | %s | %s | %s | %s | %s | %s | %s%n"
+        .formatted(
+            r.id(),
+            WORDS.of(r.name()),
+            r.met(),
+            WORDS.of(r.wanted()),
+            WORDS.of(r.reached()),
+            r.todo().map(WORDS::of).orElse(""),
+            r.stretches(),
+            r.source());
+  }
+
   private static String line(Step s) {
     return "%s | %s | %s | %s | %s min | after %s | off %s | back %s | %s | %s | %s%n"
         .formatted(
             s.id(),
-            s.phase().label(),
+            WORDS.of(Message.named(s.phase())),
             s.brief(),
             s.full(),
             s.minutes(),
@@ -132,7 +148,7 @@ class AsLookedAtTest {
             s.settles().orElse(""),
             s.tools(),
             s.cautions().stream().map(c -> c.id()).toList(),
-            s.fastener().map(Fastener::words).orElse(""));
+            s.fastener().map(f -> JobOnPaper.said(f.says())).orElse(""));
   }
 
   @ParameterizedTest
@@ -149,12 +165,13 @@ class AsLookedAtTest {
     facts.add(
         new Fact.VehicleIdentified(
             "0HMWS3A07K1000342", "wherrill-sedge-12", 2019, null, 142_300, Fact.Place.HOIST));
-    facts.add(new Fact.CheckAnswered("connector-home", "home", null, null));
+    facts.add(new Fact.CheckAnswered("connector-home", "home"));
     if (how.equals("sure")) {
-      facts.add(new Fact.CheckAnswered("supply", "right", Reading.of(5, MeasureUnit.VOLT), null));
-      facts.add(new Fact.CheckAnswered("signal", "missing", null, null));
-      facts.add(new Fact.CheckAnswered("tip", "damaged", null, null));
-      facts.add(new Fact.CheckAnswered("wiggle", "steady", null, null));
+      facts.add(
+          new Fact.CheckAnswered("supply", "right", Reading.of(5, MeasureUnit.VOLT), null, null));
+      facts.add(new Fact.CheckAnswered("signal", "missing"));
+      facts.add(new Fact.CheckAnswered("tip", "damaged"));
+      facts.add(new Fact.CheckAnswered("wiggle", "steady"));
     }
     facts.forEach(f -> entries.add(new JobEntry(entries.size() + 1, T0, "ann", f)));
     Workup w = new Workup(JobState.of(entries), CATALOG, SHOP);
@@ -172,16 +189,16 @@ class AsLookedAtTest {
             r ->
                 text.append(
                     "check %s %.4f %.4f %s%n"
-                        .formatted(r.check().id(), r.finds(), r.cost(), r.reason())));
+                        .formatted(r.check().id(), r.finds(), r.cost(), words(r.reason()))));
     text.append(v.remedy()).append(" %.4f%n".formatted(v.probability()));
-    v.reasons().forEach(r -> text.append("because ").append(r).append('\n'));
+    v.reasons().forEach(r -> text.append("because ").append(words(r)).append('\n'));
     v.ruledOut()
         .forEach(
             o ->
                 text.append("not ")
                     .append(o.suspect().id())
                     .append(' ')
-                    .append(o.by())
+                    .append(words(o.by()))
                     .append('\n'));
     text.append(
         "%s saves %.4f: %.4f, %.4f, %.4f%n"
@@ -202,7 +219,10 @@ class AsLookedAtTest {
     StringBuilder text = new StringBuilder();
     for (double newtonMetre : new double[] {0.24, 1.1, 4.4, 4.5, 4.6, 9, 11.6, 11.7, 11.8, 14}) {
       Reading torque = Reading.of(newtonMetre, MeasureUnit.NEWTON_METRE);
-      text.append(SlipGuard.judge(torque, bolt)).append('\n');
+      SlipGuard guard = SlipGuard.judge(torque, bolt);
+      text.append(
+          "SlipGuard[finding=%s, sentence=%s, likelyMeant=%s]%n"
+              .formatted(guard.finding(), JobOnPaper.said(guard.says()), guard.likelyMeant()));
     }
     for (double value :
         new double[] {0.3, 0.55, 1, 9.94, 10, 10.1, 24.9, 25, 25.2, 49.6, 50, 79.66, 110.4}) {
@@ -249,10 +269,10 @@ class AsLookedAtTest {
                     Reading.of(1900, MeasureUnit.PER_MINUTE)),
                 new FreezeFrameValue(
                     FreezeFrameValue.Condition.COOLANT, Reading.of(86, MeasureUnit.CELSIUS))));
-    isAsLookedAt(name + ".svg", svg(DriveTrace.draw(log, proof)));
+    isAsLookedAt(name + ".svg", svg(DriveTrace.draw(log, proof, WORDS)));
     isAsLookedAt(
         name + ".txt",
-        proof.requirements().stream().map(r -> r + "\n").collect(Collectors.joining()));
+        proof.requirements().stream().map(AsLookedAtTest::line).collect(Collectors.joining()));
   }
 
   @Test
@@ -275,5 +295,10 @@ class AsLookedAtTest {
       text.append(code).append(' ').append(RoutineState.of(code)).append('\n');
     }
     isAsLookedAt(name + ".txt", text.toString());
+  }
+
+  private static String words(Reason r) {
+    return "Reason[fact=%s, rule=%s, source=%s]"
+        .formatted(JobOnPaper.said(r.fact()), JobOnPaper.said(r.rule()), r.source());
   }
 }

@@ -31,7 +31,7 @@ class CautionsTest {
   private static final LocalDate DAY = LocalDate.of(2027, 5, 1);
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final Set<Site.WayIn> LIFTED =
       Set.of(Site.WayIn.FROM_BELOW, Site.WayIn.WHEEL_WELL, Site.WayIn.TANK_DOWN);
@@ -41,7 +41,7 @@ class CautionsTest {
       Map.of(
           words("ignition on|key on"), Set.of("ignition-on", "running-engine"),
           words("engine running|idling|warm idle|1/min|start the engine|let it run"),
-              Set.of("running-engine"),
+              Set.of("running-engine", "road-test"),
           words("in a partial parked regeneration"), Set.of("regeneration"),
           words("cleaner only|penetrant on|a little on the thread"), Set.of("solvent"),
           words("exhaust cold|cold exhaust|manifold, flange"), Set.of("hot-exhaust"),
@@ -148,7 +148,7 @@ class CautionsTest {
     Check check = w.sheet().orElseThrow().checks().get(0);
     List<Fact> work =
         List.of(
-            new Fact.CheckAnswered(check.id(), check.outcomes().get(0).id(), null, null),
+            new Fact.CheckAnswered(check.id(), check.outcomes().get(0).id()),
             new Fact.StepTicked(w.workOrder().orElseThrow().steps().get(0).id(), null),
             new Fact.RepairNoted("loom mended at the tank"));
     JobRules.Person technician = new JobRules.Person("ann", Role.TECHNICIAN);
@@ -169,7 +169,8 @@ class CautionsTest {
         .containsExactly(new Fact.ReliedOn("high-voltage", "the guild", DAY));
     assertThat(new Held("high-voltage", "the guild", DAY).isValidOn(DAY.plusDays(1))).isFalse();
     assertThat(HopLine.of(w, T0).next()).isEqualTo(Hop.PROVE);
-    assertThat(HopLine.of(w, T0).at(Hop.PROVE).words()).isEqualTo("first made safe: high voltage");
+    assertThat(JobOnPaper.said(HopLine.of(w, T0).at(Hop.PROVE).says()))
+        .isEqualTo("first made safe: high voltage");
     say(answer);
     Workup answered = new Workup(JobState.of(entries), CATALOG, SHOP);
     assertThat(answered.unanswered()).isEmpty();
@@ -186,7 +187,7 @@ class CautionsTest {
   }
 
   private static String message(Workup w, Fact fact, JobRules.Person by) {
-    return JobRules.refuse(w, fact, 9, by).map(Refusal::message).orElse("allowed");
+    return JobRules.refuse(w, fact, 9, by).map(r -> JobOnPaper.said(r.says())).orElse("allowed");
   }
 
   @Test

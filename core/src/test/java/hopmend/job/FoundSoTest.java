@@ -29,7 +29,7 @@ class FoundSoTest extends JobOnPaper {
 
   private Optional<String> refused(Step step, String how) {
     return JobRules.refuse(workup(), new Fact.StepTicked(step.id(), null, how), 99, ANN)
-        .map(Refusal::message);
+        .map(r -> JobOnPaper.said(r.says()));
   }
 
   @Test
@@ -44,7 +44,7 @@ class FoundSoTest extends JobOnPaper {
       }
     }
     List<Ledger.Line> owed = workup().ledger().open();
-    assertThat(owed).extracting(Ledger.Line::item).contains("under-shield", "shield bolt");
+    assertThat(owed).extracting(Ledger.Line::item).contains("under-shield", "shield bolt M6");
   }
 
   @Test

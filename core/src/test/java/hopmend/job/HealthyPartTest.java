@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.VehicleCard;
@@ -10,8 +11,8 @@ import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
 import hopmend.prove.Remedy;
+import hopmend.sensor.SignalModel;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -22,7 +23,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** What a healthy sensor shows is never held against it. */
 class HealthyPartTest extends JobOnPaper {
   private static boolean finds(Workup w, Check check, Reading value, Reading companion) {
-    String outcome = w.here().outcome(check, value, Optional.ofNullable(companion)).orElseThrow();
+    String outcome =
+        w.here().outcome(check, value, new SignalModel.Told(companion, null)).orElseThrow();
     return check.known(outcome).orElseThrow().finds();
   }
 
@@ -37,10 +39,10 @@ class HealthyPartTest extends JobOnPaper {
     Reading value = Reading.of(kiloohm, MeasureUnit.KILOOHM);
     Check check = w.here().check("resistance").orElseThrow();
     assertThat(finds(w, check, value, Reading.of(celsius, MeasureUnit.CELSIUS))).isEqualTo(wrong);
-    assertThat(w.here().outcome(check, value, Optional.empty()))
+    assertThat(w.here().outcome(check, value, SignalModel.Told.NOTHING))
         .as("without its temperature")
         .isEmpty();
-    Fact alone = new Fact.CheckAnswered("resistance", "high", value, null);
+    Fact alone = new Fact.CheckAnswered("resistance", "high", value, null, null);
     assertThat(JobRules.refuse(w, alone, 9, new JobRules.Person("ann", Role.LEAD))).isPresent();
   }
 
@@ -104,7 +106,7 @@ class HealthyPartTest extends JobOnPaper {
   })
   void aCodeThatTheVehicleCannotHaveIsQuestioned(String card, String code, String says) {
     Workup w = on(card, code);
-    assertThat(w.misfits()).singleElement().asString().contains(code, says);
+    assertThat(WORDS.of(w.misfits())).containsOnlyOnce("speaks of").contains(code, says);
     assertThat(w.site()).isEmpty();
   }
 
@@ -119,7 +121,7 @@ class HealthyPartTest extends JobOnPaper {
     Workup w = on("wherrill-teal-16", "P0101");
     JobRules.Person ann = new JobRules.Person("ann", Role.LEAD);
     Fact numbered = new Fact.StepTicked("tighten", Reading.of(3, MeasureUnit.NEWTON_METRE));
-    assertThat(JobRules.refuse(w, numbered, 9, ann).orElseThrow().message())
+    assertThat(said(JobRules.refuse(w, numbered, 9, ann).orElseThrow().says()))
         .contains("it is snug, without a number");
   }
 
@@ -132,12 +134,12 @@ class HealthyPartTest extends JobOnPaper {
               .filter(o -> c.id().equals("bulletin") ? o.id().equals("old") : o.finds())
               .findFirst()
               .orElseThrow();
-      say(new Fact.CheckAnswered(c.id(), found.id(), null, null));
+      say(new Fact.CheckAnswered(c.id(), found.id()));
     }
     assertThat(workup().here().diagnosis().map(Diagnosis::leader).orElseThrow().suspect().remedy())
         .isNotEqualTo(Remedy.UPDATE_SOFTWARE);
     assertThat(workup().verdict().orElseThrow().remedy()).contains(Remedy.UPDATE_SOFTWARE);
-    assertThat(workup().verdict().orElseThrow().reasons().get(0).fact())
+    assertThat(said(workup().verdict().orElseThrow().reasons().get(0).fact()))
         .contains("Older than the bulletin");
   }
 }

@@ -23,7 +23,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class HopLineTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private final List<JobEntry> entries = new ArrayList<>();
@@ -46,7 +46,7 @@ class HopLineTest {
 
   private String at(Hop hop) {
     Standing s = HopLine.of(workup(), now).at(hop);
-    return s.kind() + ": " + s.words();
+    return s.kind() + ": " + JobOnPaper.said(s.says());
   }
 
   private static Fact codes(Fact.CodeSource source, String... texts) {
@@ -79,15 +79,15 @@ class HopLineTest {
     say(codes(Fact.CodeSource.TYPED, "P0340"));
     say(vehicle());
     assertThat(at(Hop.PROVE)).isEqualTo("NOT_STARTED: no check yet");
-    say(new Fact.CheckAnswered("connector-home", "home", null, null));
+    say(new Fact.CheckAnswered("connector-home", "home"));
     assertThat(at(Hop.PROVE)).isEqualTo("OPEN: 1 check answered");
-    say(new Fact.CheckAnswered("supply", "right", null, null));
+    say(new Fact.CheckAnswered("supply", "right"));
     assertThat(at(Hop.PROVE)).isEqualTo("OPEN: 2 checks answered");
-    say(new Fact.CheckAnswered("signal", "missing", null, null));
-    say(new Fact.CheckAnswered("tip", "damaged", null, null));
-    say(new Fact.CheckAnswered("chain-stretch", "right", null, null));
-    say(new Fact.CheckAnswered("ground-drop", "right", null, null));
-    say(new Fact.CheckAnswered("wiggle", "steady", null, null));
+    say(new Fact.CheckAnswered("signal", "missing"));
+    say(new Fact.CheckAnswered("tip", "damaged"));
+    say(new Fact.CheckAnswered("chain-stretch", "right"));
+    say(new Fact.CheckAnswered("ground-drop", "right"));
+    say(new Fact.CheckAnswered("wiggle", "steady"));
     assertThat(at(Hop.PROVE)).isEqualTo("OPEN: verdict ready to take");
     say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""));
     assertThat(at(Hop.PROVE)).startsWith("DONE: ");
@@ -110,13 +110,14 @@ class HopLineTest {
                 new JobRules.Person("ann", Role.LEAD)))
         .isPresent();
     assertThat(
-            JobRules.refuse(
-                    workup(),
-                    new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, ""),
-                    99,
-                    new JobRules.Person("ann", Role.LEAD))
-                .orElseThrow()
-                .message())
+            JobOnPaper.said(
+                JobRules.refuse(
+                        workup(),
+                        new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, ""),
+                        99,
+                        new JobRules.Person("ann", Role.LEAD))
+                    .orElseThrow()
+                    .says()))
         .isEqualTo("Say what you found, and how.");
     say(new Fact.VerdictTaken(Remedy.MECHANICAL, "", 1, "cap torn, smoke at the filler neck"));
     assertThat(at(Hop.SWAP)).isEqualTo("OPEN: record the repair");

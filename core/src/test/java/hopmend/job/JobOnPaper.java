@@ -1,10 +1,13 @@
 package hopmend.job;
 
+import static hopmend.message.English.WORDS;
+
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -15,13 +18,19 @@ import java.util.stream.Stream;
 /** A job of a test, entry by entry, in an invented shop. */
 abstract class JobOnPaper {
   static final Catalog CATALOG = CatalogReader.shipped();
-  static final ShopSettings SHOP = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+  static final ShopSettings SHOP =
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   static final JobRules.Person ANN =
       new JobRules.Person(
           "ann",
           Role.LEAD,
           List.of(new Held("high-voltage", "the guild", LocalDate.of(2027, 5, 1))));
+
+  /** What core says, in English. */
+  static String said(Message message) {
+    return WORDS.of(message);
+  }
 
   final List<JobEntry> entries = new ArrayList<>();
 

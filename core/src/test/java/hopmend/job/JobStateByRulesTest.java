@@ -76,7 +76,7 @@ class JobStateByRulesTest {
       case 4 -> new Fact.CodesCleared("v");
       case 5 -> new Fact.DriveLogged("drive " + sequence, "d.csv");
       case 6 -> new Fact.ReadinessRead("0007650" + random.nextInt(10));
-      case 7 -> new Fact.CheckAnswered("c" + random.nextInt(2), "o" + sequence, null, null);
+      case 7 -> new Fact.CheckAnswered("c" + random.nextInt(2), "o" + sequence);
       case 8 ->
           random.nextBoolean()
               ? new Fact.RoutineStarted("learn", 1)

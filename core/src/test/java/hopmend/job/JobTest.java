@@ -29,7 +29,7 @@ import org.junit.jupiter.api.Test;
 class JobTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   private static final LocalDate TODAY = LocalDate.of(2026, 11, 24);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
@@ -106,7 +106,7 @@ class JobTest {
     add(read(CodeState.STORED), vehicle());
     assertThat(line().next()).isEqualTo(Hop.PROVE);
     assertThat(line().at(Hop.PICK))
-        .extracting(Standing::kind, Standing::words)
+        .extracting(Standing::kind, x -> JobOnPaper.said(x.says()))
         .containsExactly(Standing.Kind.BLOCKED, "by Prove");
     entries.clear();
     upToSwap();
@@ -130,21 +130,39 @@ class JobTest {
   @Test
   void signOffListsWhatIsMissingUntilNothingIs() {
     swapped().add(new Fact.CodesCleared("v"), none());
-    assertThat(workup().signOff(Optional.empty(), TODAY).missing())
+    assertThat(
+            workup().signOff(Optional.empty(), TODAY).missing().stream()
+                .map(JobOnPaper::said)
+                .toList())
         .containsExactly(
-            "run the relearn: Cam against crank learn", "read the monitors", "log a drive");
+            "run the relearn: Cam against crank learn",
+            "see for yourself: It starts as it should",
+            "see for yourself: Nothing drips at the seat",
+            "read the monitors",
+            "log a drive");
     add(
+        new Fact.ProofSeen("cam-intake", "starts", false, "long crank"),
+        new Fact.ProofSeen("cam-intake", "no-leak", true, ""));
+    assertThat(
+            workup().signOff(Optional.empty(), TODAY).missing().stream()
+                .map(JobOnPaper::said)
+                .toList())
+        .contains("see for yourself: It starts as it should")
+        .doesNotContain("see for yourself: Nothing drips at the seat");
+    add(
+        new Fact.ProofSeen("cam-intake", "starts", true, ""),
         new Fact.RoutineStarted("cam-crank-learn", 1),
         new Fact.RoutineEnded("cam-crank-learn", RoutineState.PASSED),
         new Fact.DriveLogged("id", "drive.csv"),
         new Fact.ReadinessRead("00076500"));
     var proven = java.util.Optional.of(new hopmend.verify.DriveProof(List.of()));
-    assertThat(workup().signOff(proven, TODAY).missing())
+    assertThat(workup().signOff(proven, TODAY).missing().stream().map(JobOnPaper::said).toList())
         .containsExactly("read the codes after the drive");
     add(none());
     assertThat(workup().signOff(proven, TODAY).isProven()).isTrue();
     add(read(CodeState.CURRENT));
-    assertThat(workup().signOff(proven, TODAY).missing()).containsExactly("codes came back: P0340");
+    assertThat(workup().signOff(proven, TODAY).missing().stream().map(JobOnPaper::said).toList())
+        .containsExactly("codes came back: P0340");
   }
 
   @Test
@@ -160,7 +178,7 @@ class JobTest {
   void aStrikeTakesBackAndAStruckStrikeGivesBack() {
     add(
         read(CodeState.STORED),
-        new Fact.CheckAnswered("oil-condition", "black", null, null),
+        new Fact.CheckAnswered("oil-condition", "black"),
         new Fact.Struck(2, "wrong van"));
     assertThat(workup().state().answers()).isEmpty();
     assertThat(workup().state().struckBy(2)).get().extracting(JobEntry::sequence).isEqualTo(3L);
@@ -242,11 +260,13 @@ class JobTest {
           new Fact.WorkOnChosen(CAM),
           new Fact.SensorChosen("wherrill-sedge-12", "cam-intake"),
           new Fact.TraitTold("rust", "seized"),
+          new Fact.ProofSeen("cam-intake", "starts", false, "long crank"),
           new Fact.CheckAnswered(
               "signal",
               "missing",
               Reading.of(11, MeasureUnit.HERTZ),
-              Reading.of(850, MeasureUnit.PER_MINUTE)),
+              Reading.of(850, MeasureUnit.PER_MINUTE),
+              Reading.of(300, MeasureUnit.METRE)),
           new Fact.VerdictTaken(Remedy.MONITOR, "passing", 0.5, "one bad contact"),
           new Fact.SiteConfirmed("cam-intake"),
           new Fact.PartChosen("N", true, "why"),
@@ -278,13 +298,13 @@ class JobTest {
 
   @Test
   void whatContradictsANewerEntryIsRefusedAndWhatDoesNotGoesIn() {
-    upToSwap().add(new Fact.CheckAnswered("supply", "right", null, null));
+    upToSwap().add(new Fact.CheckAnswered("supply", "right"));
     long seenBefore = entries.size() - 1;
-    assertThat(refused(new Fact.CheckAnswered("supply", "low", null, null), seenBefore))
+    assertThat(refused(new Fact.CheckAnswered("supply", "low"), seenBefore))
         .get()
-        .satisfies(r -> assertThat(r.message()).contains("ann").contains("Look again"));
-    assertThat(refused(new Fact.CheckAnswered("wiggle", "steady", null, null), seenBefore))
-        .isEmpty();
+        .satisfies(
+            r -> assertThat(JobOnPaper.said(r.says())).contains("ann").contains("Look again"));
+    assertThat(refused(new Fact.CheckAnswered("wiggle", "steady"), seenBefore)).isEmpty();
     assertThat(refused(new Fact.NoteAdded("x"), 0)).isEmpty();
     assertThat(refused(new Fact.SignedOff(false, "r"), seenBefore)).isPresent();
   }
@@ -294,11 +314,14 @@ class JobTest {
     upToSwap();
     assertThat(refused(new Fact.StepTicked("unplug", null), 99))
         .get()
-        .satisfies(r -> assertThat(r.message()).contains("Hard stop", "key out"));
+        .satisfies(r -> assertThat(JobOnPaper.said(r.says())).contains("Hard stop", "key out"));
     add(new Fact.StepTicked("key-out", null));
     assertThat(refused(new Fact.StepTicked("unplug", null), 99))
         .get()
-        .satisfies(r -> assertThat(r.message()).isEqualTo("First \"Pull the engine cover off\"."));
+        .satisfies(
+            r ->
+                assertThat(JobOnPaper.said(r.says()))
+                    .isEqualTo("First \"Pull the engine cover off\"."));
     workup().workOrder().orElseThrow().steps().stream()
         .map(Step::id)
         .takeWhile(id -> !id.equals("unplug"))
@@ -331,7 +354,7 @@ class JobTest {
         read(CodeState.STORED),
         vehicle(),
         new Fact.VerdictTaken(Remedy.REPAIR_WIRING, "wiring", 0.9, ""));
-    assertThat(line().at(Hop.PICK).words()).isEqualTo("no part needed");
+    assertThat(JobOnPaper.said(line().at(Hop.PICK).says())).isEqualTo("no part needed");
     assertThat(line().at(Hop.SWAP).kind()).isEqualTo(Standing.Kind.OPEN);
     add(new Fact.RepairNoted("spliced the signal wire"), new Fact.SiteConfirmed("cam-intake"));
     assertThat(line().next()).isEqualTo(Hop.CLEAR);

@@ -20,6 +20,7 @@ import hopmend.prove.Suspect;
 import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
 import hopmend.sensor.Condition;
+import hopmend.sensor.SignalModel;
 import hopmend.vehicle.Vin;
 import hopmend.verify.Readiness;
 import java.time.YearMonth;
@@ -64,9 +65,12 @@ class OnceMissedTest extends JobOnPaper {
   @Test
   void nothingIsSignedOffUnclearedAndNoNewerAnswerStandsUnderAnOldVerdict() {
     Workup w = on("wherrill-sedge-12", "P0340");
-    assertThat(w.signOff(Optional.empty(), java.time.LocalDate.of(2026, 11, 24)).missing())
+    assertThat(
+            w.signOff(Optional.empty(), java.time.LocalDate.of(2026, 11, 24)).missing().stream()
+                .map(JobOnPaper::said)
+                .toList())
         .contains("clear the codes");
-    say(new Fact.CheckAnswered("connector-home", "home", null, null));
+    say(new Fact.CheckAnswered("connector-home", "home"));
     Fact verdict = new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "seen before");
     assertThat(JobRules.refuse(workup(), verdict, 2, ANN).orElseThrow().kind())
         .isEqualTo(Refusal.Kind.CHANGED);
@@ -81,7 +85,9 @@ class OnceMissedTest extends JobOnPaper {
     Check check = w.here().check("crank-frequency").orElseThrow();
     Reading speed = Reading.of(900, MeasureUnit.PER_MINUTE);
     Band band =
-        w.here().band(check, check.measured().orElseThrow(), Optional.of(speed)).orElseThrow();
+        w.here()
+            .band(check, check.measured().orElseThrow(), new SignalModel.Told(speed, null))
+            .orElseThrow();
     assertThat((band.low() + band.high()) / 2).isCloseTo(hertz, within(1e-9));
   }
 
@@ -90,7 +96,9 @@ class OnceMissedTest extends JobOnPaper {
     Workup w = on("wherrill-sedge-12", "P0340");
     Check check = w.here().check("chain-stretch").orElseThrow();
     Band band =
-        w.here().band(check, check.measured().orElseThrow(), Optional.empty()).orElseThrow();
+        w.here()
+            .band(check, check.measured().orElseThrow(), SignalModel.Told.NOTHING)
+            .orElseThrow();
     assertThat(band)
         .isEqualTo(CATALOG.card("wherrill-sedge-12").orElseThrow().limits().get("chain-stretch"));
   }
@@ -105,12 +113,12 @@ class OnceMissedTest extends JobOnPaper {
   @Test
   void theShopsDiscountHorizonAndLabourCount() {
     on("wherrill-sedge-12", "P0340");
-    ShopSettings without = new ShopSettings("crowns", 68, 90, 60, 0, 0.8, 40_000, 1);
+    ShopSettings without = new ShopSettings("crowns", 68, 90, 60, 0, 0.8, 40_000, 1, List.of());
     String part =
         workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().number();
     double list = pay(workup(without), part);
     assertThat(pay(workup(), part)).isCloseTo(0.92 * list, within(1e-9));
-    ShopSettings far = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 200_000, 1);
+    ShopSettings far = new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 200_000, 1, List.of());
     assertThat(workup(far).here().pairQuestion().orElseThrow().twinFails())
         .isGreaterThan(workup().here().pairQuestion().orElseThrow().twinFails());
     assertThat(SHOP.comeback(90)).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));
@@ -149,7 +157,7 @@ class OnceMissedTest extends JobOnPaper {
                 .orElseThrow()
                 .fit()
                 .criteria())
-        .filteredOn(c -> c.name().equals("build date"))
+        .filteredOn(c -> c.name().key().equals("fit.on.build-date"))
         .extracting(Fit.Criterion::says)
         .containsExactly(says);
   }

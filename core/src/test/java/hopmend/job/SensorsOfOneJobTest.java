@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 class SensorsOfOneJobTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
   private static final TroubleCode CRANK = TroubleCode.parse("P0335");
@@ -52,7 +52,7 @@ class SensorsOfOneJobTest {
   }
 
   private static Fact answer(Check check) {
-    return new Fact.CheckAnswered(check.id(), check.outcomes().get(0).id(), null, null);
+    return new Fact.CheckAnswered(check.id(), check.outcomes().get(0).id());
   }
 
   @BeforeEach
@@ -76,7 +76,8 @@ class SensorsOfOneJobTest {
     List<String> crank = asked();
     add(new Fact.WorkOnChosen(CAM));
     assertThat(asked()).isEmpty();
-    assertThat(HopLine.of(workup(), T0).at(Hop.PROVE).words()).isEqualTo("no check yet");
+    assertThat(JobOnPaper.said(HopLine.of(workup(), T0).at(Hop.PROVE).says()))
+        .isEqualTo("no check yet");
     add(new Fact.WorkOnChosen(CRANK));
     assertThat(asked()).isEqualTo(crank).isNotEmpty();
   }
@@ -101,7 +102,7 @@ class SensorsOfOneJobTest {
   @Test
   void anOldEntryIsReadAsAboutTheSensorThatWasAtHandThen() {
     Check tip = workup().sheet().orElseThrow().check("tip").orElseThrow();
-    add(new Fact.CheckAnswered("tip", "rubbed", null, null), About.NOTHING, Optional.empty());
+    add(new Fact.CheckAnswered("tip", "rubbed"), About.NOTHING, Optional.empty());
     assertThat(tip.known("rubbed")).isPresent();
     assertThat(asked()).containsExactly("tip");
     add(new Fact.WorkOnChosen(CAM));
@@ -111,8 +112,8 @@ class SensorsOfOneJobTest {
 
   @Test
   void whatTheSheetOfTodayDoesNotKnowBearsOnNothing() {
-    add(new Fact.CheckAnswered("tip", "no-such-result", null, null))
-        .add(new Fact.CheckAnswered("no-such-check", "x", null, null));
+    add(new Fact.CheckAnswered("tip", "no-such-result"))
+        .add(new Fact.CheckAnswered("no-such-check", "x"));
     Diagnosis d = workup().here().diagnosis().orElseThrow();
     assertThat(d.effects()).isEmpty();
     Fact lost = FactJson.stored("wish", "{\"a\":1}");
@@ -129,7 +130,8 @@ class SensorsOfOneJobTest {
     add(new Fact.SignedOff(true, ""), About.NOTHING, claim);
     assertThat(workup().state().signedOff()).isEmpty();
     assertThat(workup().state().overruled(Hop.CLEAR)).isEmpty();
-    assertThat(HopLine.of(workup(), T0).at(Hop.VERIFY).words()).contains("elsewhere");
+    assertThat(JobOnPaper.said(HopLine.of(workup(), T0).at(Hop.VERIFY).says()))
+        .contains("elsewhere");
     assertThat(workup().state().entry(4).orElseThrow().madeBy()).isEqualTo("ann (elsewhere)");
   }
 
@@ -140,7 +142,7 @@ class SensorsOfOneJobTest {
     assertThat(workup().state().signedOff()).as("a note above it changes nothing").isPresent();
     add(new Fact.Struck(4, "slip"));
     assertThat(workup().state().signedOff()).isEmpty();
-    assertThat(HopLine.of(workup(), T0).at(Hop.VERIFY).words())
+    assertThat(JobOnPaper.said(HopLine.of(workup(), T0).at(Hop.VERIFY).says()))
         .isEqualTo("reopened: ann undid entry 4 after the sign-off");
     add(new Fact.Struck(8, ""));
     assertThat(workup().state().signedOff()).isPresent();
@@ -161,7 +163,7 @@ class SensorsOfOneJobTest {
           .satisfies(
               r -> {
                 assertThat(r.kind()).isEqualTo(Refusal.Kind.ROLE);
-                assertThat(r.message()).contains("technician");
+                assertThat(JobOnPaper.said(r.says())).contains("technician");
               });
     }
     add(new Fact.VerdictTaken(Remedy.REPAIR_WIRING, "wiring", 0.9, "seen"))

@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.fault.CodePicture;
@@ -22,7 +23,7 @@ class SharedWiringTest extends JobOnPaper {
   void sensorsOfOneSupplyPointAtIt() {
     Workup w = on("kelvane-otter-20", "P0335", "P0340");
     assertThat(shared(w)).isEqualTo("5 V supply 1");
-    assertThat(w.picture().sentence()).contains("5 V supply 1", "before any sensor");
+    assertThat(WORDS.of(w.picture().says())).contains("5 V supply 1", "before any sensor");
     assertThat(order(w)).matches("\\[Cam.*P0340.*, Crank.*P0335.*\\]|\\[Crank.*, Cam.*\\]");
   }
 

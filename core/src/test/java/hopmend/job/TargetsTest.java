@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.fault.CodeState;
@@ -8,10 +9,14 @@ import hopmend.fault.TroubleCode;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Trait;
+import hopmend.sensor.Traits;
+import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
+import hopmend.swap.WorkOrder;
+import hopmend.verify.SensorProof;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -28,7 +33,7 @@ class TargetsTest extends JobOnPaper {
     Workup w = workup();
     assertThat(JobRules.refuse(w, fact, Long.MAX_VALUE, ANN)).as(fact.toString()).isEmpty();
     say(fact, w.about(fact));
-    w.following(fact).forEach(f -> say(f.fact(), f.about()));
+    w.following(fact, WORDS).forEach(f -> say(f.fact(), f.about()));
   }
 
   private void turnTo(String card, String site) {
@@ -59,7 +64,7 @@ class TargetsTest extends JobOnPaper {
 
   private String at(Hop hop) {
     Standing s = HopLine.of(workup(), T0).at(hop);
-    return s.kind() + ": " + s.words();
+    return s.kind() + ": " + JobOnPaper.said(s.says());
   }
 
   @Test
@@ -74,6 +79,15 @@ class TargetsTest extends JobOnPaper {
     turnTo("wherrill-sedge-12", "cam-exhaust");
     choosePart(false);
     assertThat(ids()).containsOnlyOnce("key-out", "off:engine-cover", "look-round");
+    JobCost both = workup().cost().orElseThrow();
+    assertThat(both.parts()).extracting(JobCost.Line::sensor).hasSize(2);
+    assertThat(both.waiting()).isEmpty();
+    double apart =
+        workup().targets().stream().mapToDouble(t -> t.workOrder().orElseThrow().minutes()).sum();
+    assertThat(both.minutes()).as("the way in is counted once").isLessThan(apart);
+    assertThat(both.total())
+        .isEqualTo(
+            both.parts().get(0).pay() + both.parts().get(1).pay() + both.minutes() * 68 / 60);
     assertThat(ids()).contains("off:intake-duct", "off:exhaust-shield");
     assertThat(ids()).contains("unplug@cam-intake", "unplug@cam-exhaust", "tighten@cam-exhaust");
     tickUntil("unplug@cam-exhaust");
@@ -118,7 +132,10 @@ class TargetsTest extends JobOnPaper {
     assertThat(at(Hop.CLEAR)).startsWith("BLOCKED");
     turnTo("brannick-causeway-24", "input");
     assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
-    assertThat(workup().signOff(Optional.empty(), LocalDate.of(2026, 11, 24)).missing())
+    assertThat(
+            workup().signOff(Optional.empty(), LocalDate.of(2026, 11, 24)).missing().stream()
+                .map(JobOnPaper::said)
+                .toList())
         .contains("finish the work on the Output shaft speed sensor");
   }
 
@@ -145,7 +162,7 @@ class TargetsTest extends JobOnPaper {
     turnTo("brannick-causeway-24", "output");
     renew();
     assertThat(workup().ticks()).containsKeys("key-out", "loosen-wheel", "raise", "wheel-off");
-    assertThat(workup().ledger().owed()).isEqualTo(2);
+    assertThat(workup().ledger().owed()).as("raised, wheel, its five bolts").isEqualTo(7);
   }
 
   @Test
@@ -166,7 +183,7 @@ class TargetsTest extends JobOnPaper {
   void whereTheCardNamesNoSensorNothingFollowsFromAPair() {
     on("wherrill-sedge-12", "P0385");
     assertThat(workup().site()).isEmpty();
-    assertThat(workup().following(new Fact.PartChosen("N", true, ""))).isEmpty();
+    assertThat(workup().following(new Fact.PartChosen("N", true, ""), WORDS)).isEmpty();
   }
 
   /** A file may tell anything; only what a person is asked here counts. */
@@ -203,10 +220,103 @@ class TargetsTest extends JobOnPaper {
     assertThat(ids()).contains("warm-instead").doesNotContain("run-hot", "cool");
     said(new Fact.TraitTold("school", "cold"));
     assertThat(ids()).contains("soak-night").doesNotContain("cool", "warm-instead");
+    said(new Fact.TraitTold("deadline", "today"));
+    assertThat(ids()).contains("soak-hour").doesNotContain("soak-night");
     for (Fact.TraitTold wrong :
         List.of(new Fact.TraitTold("school", "tepid"), new Fact.TraitTold("wires", "2"))) {
       assertThat(JobRules.refuse(workup(), wrong, 99, ANN)).as("%s", wrong).isPresent();
     }
+  }
+
+  @Test
+  void theOrderFollowsTheThreadOfTheChosenPart() {
+    on("wherrill-teal-16", "P0131");
+    renew();
+    assertThat(ids()).contains("compound").doesNotContain("compound-dab", "compound-there");
+    choosePart(false);
+    assertThat(ids()).contains("compound-there").doesNotContain("compound", "compound-dab");
+    String bare =
+        workup().card().orElseThrow().parts().stream()
+            .filter(p -> "bare".equals(p.traits().get("compound")))
+            .findFirst()
+            .orElseThrow()
+            .number();
+    said(new Fact.PartChosen(bare, false, "nothing else on the shelf"));
+    assertThat(ids()).contains("compound-dab").doesNotContain("compound-there");
+  }
+
+  /** 14 bolts of two kinds: ten of one value, four of another; all of them are owed. */
+  @Test
+  void whatHoldsAShieldComesOffCountedAndGoesBackByItsKinds() {
+    on("lorrimar-skiff-re", "P0451");
+    WorkOrder order = workup().workOrder().orElseThrow();
+    Step off = order.step("off:structural-shield").orElseThrow();
+    assertThat(off.loosens()).extracting(Fastener::count).containsExactly(10, 4);
+    assertThat(off.debts().stream().mapToInt(d -> d.count()).sum()).isEqualTo(15);
+    assertThat(off.fastener()).isEmpty();
+    Step on = order.step("on:structural-shield").orElseThrow();
+    Step second = order.step("on:structural-shield:m10-structural-shield").orElseThrow();
+    assertThat(on.fastener().flatMap(Fastener::torque).orElseThrow().value()).isEqualTo(24);
+    assertThat(second.fastener().flatMap(Fastener::torque).orElseThrow().value()).isEqualTo(48);
+    assertThat(second.after()).contains(on.id());
+  }
+
+  /** What neither a code nor a monitor tells is asked of every sensor, each by its variant. */
+  @Test
+  void whatHasToBeSeenIsAskedOfEverySensorOfTheJob() {
+    on("wherrill-teal-16", "P0131");
+    renew();
+    choosePart(false);
+    turnTo("wherrill-teal-16", "oxygen-2");
+    renew();
+    choosePart(false);
+    assertThat(refused(new Fact.ProofSeen("oxygen-1", "swings", true, "")))
+        .contains("Clear the codes first");
+    tickUntil("look-round");
+    said(new Fact.CodesCleared("0HMWS3A07K1000342"));
+    assertThat(missing(LocalDate.of(2026, 11, 26)))
+        .contains(
+            "see for yourself: The voltage swings again",
+            "see for yourself: Behind the catalyst it stands still");
+    said(new Fact.ProofSeen("oxygen-1", "swings", true, ""));
+    assertThat(workup().here().name()).isEqualTo(workup().target("oxygen-2").orElseThrow().name());
+    assertThat(missing(LocalDate.of(2026, 11, 26)))
+        .doesNotContain("see for yourself: The voltage swings again")
+        .contains("see for yourself: Behind the catalyst it stands still");
+    assertThat(refused(new Fact.ProofSeen("oxygen-2", "swings", true, "")))
+        .contains("has to be seen");
+    said(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 0.9, "it came back", "renew-sensor"));
+    assertThat(workup().target("oxygen-1").orElseThrow().state().seen("swings")).isEmpty();
+  }
+
+  private String refused(Fact fact) {
+    return said(JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN).orElseThrow().says());
+  }
+
+  @Test
+  void theVehiclesYearAndTheShopsEquipmentAreTraits() {
+    on("lorrimar-skiff-re", "P0451");
+    renew();
+    assertThat(workup().here().traits().values()).containsEntry("model year", List.of("2008 on"));
+    assertThat(workup().here().proofs()).extracting(SensorProof::id).doesNotContain("smoke");
+    ShopSettings better =
+        new ShopSettings(
+            "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of("smoke machine", "crystal ball"));
+    assertThat(workup(better).here().proofs()).extracting(SensorProof::id).contains("smoke");
+  }
+
+  /** Whoever looks gets the same work; only what is said beside it may differ. */
+  @Test
+  void aCautionMayBeMeantForWhoWantsToReadMore() {
+    on("wherrill-sedge-12", "P0340");
+    Caution tool =
+        workup().workOrder().orElseThrow().step("tighten").orElseThrow().cautions().stream()
+            .filter(c -> c.id().equals("power-tool"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(CATALOG.isMeantFor(tool, Traits.UNKNOWN.with("reads", "full"))).isTrue();
+    assertThat(CATALOG.isMeantFor(tool, Traits.UNKNOWN.with("reads", "brief"))).isFalse();
+    assertThat(CATALOG.isMeantFor(CATALOG.caution("raised"), Traits.UNKNOWN)).isTrue();
   }
 
   @Test
@@ -225,7 +335,7 @@ class TargetsTest extends JobOnPaper {
   @Test
   void aRepairThatFailedItsProofStartsARoundWhereWhatWasFoundStays() {
     on("wherrill-sedge-12", "P0340");
-    said(new Fact.CheckAnswered("connector-home", "home", null, null));
+    said(new Fact.CheckAnswered("connector-home", "home"));
     said(new Fact.VerdictTaken(Remedy.CLEAN_OR_RESEAT, "", 0.2, "green", "reseat-connector"));
     assertThat(at(Hop.PICK)).isEqualTo("DONE: no part needed");
     tickUntil("");
@@ -234,7 +344,7 @@ class TargetsTest extends JobOnPaper {
     said(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(back), List.of(), ""));
     assertThat(at(Hop.CLEAR)).isEqualTo("OPEN: codes came back");
     renew();
-    assertThat(workup().here().triedBefore()).containsExactly("Clean and reseat the connector");
+    assertThat(WORDS.of(workup().here().triedBefore())).isEqualTo("Clean and reseat the connector");
     assertThat(workup().state().answers()).hasSize(1);
     assertThat(workup().ticks()).isEmpty();
     assertThat(workup().state().cleared()).isEmpty();
@@ -280,7 +390,9 @@ class TargetsTest extends JobOnPaper {
   }
 
   private List<String> missing(LocalDate today) {
-    return workup().signOff(Optional.empty(), today).missing();
+    return workup().signOff(Optional.empty(), today).missing().stream()
+        .map(JobOnPaper::said)
+        .toList();
   }
 
   @Test

@@ -27,7 +27,7 @@ abstract class WalkedJob extends JobOnPaper {
 
   private String at(Hop hop) {
     Standing s = HopLine.of(workup(), T0).at(hop);
-    return s.kind() + ": " + s.words();
+    return s.kind() + ": " + JobOnPaper.said(s.says());
   }
 
   /** From the code to the drive that is still to be logged. */
@@ -56,11 +56,15 @@ abstract class WalkedJob extends JobOnPaper {
               say(new Fact.RoutineEnded(r.id(), RoutineState.PASSED));
             });
     assertThat(at(Hop.RELEARN)).startsWith("DONE");
+    workup().here().proofs().forEach(p -> say(new Fact.ProofSeen(site.id(), p.id(), true, "")));
     say(new Fact.ReadinessRead("00076500"));
     assertThat(
             workup()
                 .signOff(java.util.Optional.empty(), java.time.LocalDate.of(2026, 11, 24))
-                .missing())
+                .missing()
+                .stream()
+                .map(JobOnPaper::said)
+                .toList())
         .containsExactly("log a drive");
   }
 
@@ -79,7 +83,7 @@ abstract class WalkedJob extends JobOnPaper {
           next.outcomes().stream()
               .max(Comparator.comparingDouble(o -> o.likelihood(sensor)))
               .orElseThrow();
-      say(new Fact.CheckAnswered(next.id(), likeliest.id(), null, null));
+      say(new Fact.CheckAnswered(next.id(), likeliest.id()));
     }
     assertThat(workup().here().diagnosis().orElseThrow().probability("sensor"))
         .as("the checks of %s can convict a dead sensor", sheet.family())

@@ -1,5 +1,6 @@
 package hopmend.part;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -48,7 +49,7 @@ class PartTest {
     assertThat(choice.recommended().get().cost().total()).isCloseTo(56.0, within(1e-9));
     PartChoice.Candidate cheap = choice.byNumber("PMK-0921").orElseThrow();
     assertThat(cheap.fit().criteria())
-        .anySatisfy(c -> assertThat(c.words()).contains("27.0 mm, the old one has 28.5 mm"));
+        .anySatisfy(c -> assertThat(said(c.words())).contains("27.0 mm, the old one has 28.5 mm"));
     assertThat(cheap.cost().total()).isCloseTo(19 + 6.0 / 32 * 190, within(1e-9));
   }
 
@@ -59,14 +60,14 @@ class PartTest {
         .isEqualTo(Fit.Says.DOES_NOT_FIT);
     assertThat(choice(late).byNumber("WS-6072-A").orElseThrow().fit().criteria())
         .filteredOn(c -> c.says() == Fit.Says.DOES_NOT_FIT)
-        .extracting(Fit.Criterion::name)
-        .containsExactly("position", "connector", "beside the old");
+        .extracting(c -> said(c.name()))
+        .containsExactly("position", "connector", "beside the old", "beside the old");
     Fit old = choice(need("intake", "WS3A", null)).byNumber("WS-6071-A").orElseThrow().fit();
     assertThat(old.criteria())
         .anySatisfy(
             c -> {
               assertThat(c.says()).isEqualTo(Fit.Says.UNKNOWN);
-              assertThat(c.words()).contains("enter this one's build date");
+              assertThat(said(c.words())).contains("enter this one's build date");
             });
     assertThat(choice(need("intake", "OTHER", null)).recommended()).isEmpty();
   }

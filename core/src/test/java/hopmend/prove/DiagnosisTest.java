@@ -1,5 +1,6 @@
 package hopmend.prove;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -69,7 +70,7 @@ class DiagnosisTest {
         Diagnosis.of(
             suspects,
             List.of(c),
-            List.of(new Diagnosis.Answer(c, c.known("bad").orElseThrow(), "")),
+            List.of(new Diagnosis.Answer(c, c.known("bad").orElseThrow(), Optional.empty())),
             RATE);
     assertThat(d.probability("a")).isCloseTo(0.75, within(1e-12));
     assertThat(d.effects().get(0).oddsFactor(suspects.get(0))).isCloseTo(9, within(1e-9));
@@ -86,7 +87,7 @@ class DiagnosisTest {
     for (Check c : CAM.checks()) {
       if (random.nextBoolean()) {
         Outcome o = c.outcomes().get(random.nextInt(c.outcomes().size()));
-        answers.add(new Diagnosis.Answer(c, o, ""));
+        answers.add(new Diagnosis.Answer(c, o, Optional.empty()));
       }
     }
     Diagnosis forwards = Diagnosis.of(CAM.suspects(), CAM.checks(), answers, RATE);
@@ -165,13 +166,14 @@ class DiagnosisTest {
             answer("chain-stretch", "right"));
     Verdict v = Verdict.of(Diagnosis.of(CAM.suspects(), CAM.checks(), answers, RATE), 0.8);
     assertThat(v.remedy()).contains(Remedy.REPLACE_SENSOR);
-    assertThat(v.reasons()).anySatisfy(r -> assertThat(r.fact()).contains("Edges missing"));
+    assertThat(v.reasons())
+        .anySatisfy(r -> assertThat(WORDS.of(r.fact())).contains("Edges missing"));
     assertThat(v.reasons()).allSatisfy(r -> assertThat(r.source()).isNotBlank());
   }
 
   private static Diagnosis.Answer answer(String check, String outcome) {
     Check c = CAM.check(check).orElseThrow();
-    return new Diagnosis.Answer(c, c.known(outcome).orElseThrow(), "");
+    return new Diagnosis.Answer(c, c.known(outcome).orElseThrow(), Optional.empty());
   }
 
   @Test
@@ -197,7 +199,7 @@ class DiagnosisTest {
   void camWheelFrequencyFollowsSpeedAndTeeth() {
     Band band =
         SignalModel.CAM_WHEEL_FREQUENCY.band(
-            4, Optional.of(Reading.of(900, MeasureUnit.PER_MINUTE)), 10);
+            4, new SignalModel.Told(Reading.of(900, MeasureUnit.PER_MINUTE), null), 10);
     assertThat(band.low()).isCloseTo(27, within(1e-9));
     assertThat(band.high()).isCloseTo(33, within(1e-9));
   }

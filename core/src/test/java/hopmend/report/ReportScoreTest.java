@@ -36,7 +36,13 @@ class ReportScoreTest {
         "fifteenth-set.yaml",
         "sixteenth-set.yaml",
         "seventeenth-set.yaml",
-        "eighteenth-set.yaml"
+        "eighteenth-set.yaml",
+        "nineteenth-set.yaml",
+        "twentieth-set.yaml",
+        "twenty-first-set.yaml",
+        "twenty-second-set.yaml",
+        "twenty-third-set.yaml",
+        "twenty-fourth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);

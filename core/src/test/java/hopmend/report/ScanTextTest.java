@@ -1,5 +1,6 @@
 package hopmend.report;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 
@@ -104,7 +105,7 @@ class ScanTextTest {
         .extracting(n -> n.read().code().text() + " " + n.role())
         .containsExactly("P0340-31 CAUSE", "P0301 CHILD", "P0303 CHILD", "P0457 BYSTANDER");
     assertThat(picture.arrows()).allSatisfy(a -> assertThat(a.reason()).contains("cam"));
-    assertThat(picture.sentence())
+    assertThat(said(picture.says()))
         .isEqualTo("Work on P0340-31 first; P0301, P0303 should go with it.");
   }
 
@@ -116,7 +117,7 @@ class ScanTextTest {
             CATALOG.codeRules(),
             CATALOG.codeGroups());
     assertThat(picture.workOn()).isEmpty();
-    assertThat(picture.sentence()).contains("fuel cap", "No sensor is accused");
+    assertThat(said(picture.says())).contains("fuel cap", "No sensor is accused");
   }
 
   @Test

@@ -1,5 +1,6 @@
 package hopmend.sensor;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -15,7 +16,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class BandTest {
   private static Band band(Double low, Double high) {
     return measurement(low, high)
-        .band(Optional.empty(), Optional.empty(), Optional.empty())
+        .band(Optional.empty(), Optional.empty(), SignalModel.Told.NOTHING)
         .orElseThrow();
   }
 
@@ -51,7 +52,7 @@ class BandTest {
       Double low, Double high, double volts, Band.Side side, String text) {
     Band band = band(low, high);
     assertThat(band.judge(Reading.of(volts, MeasureUnit.VOLT)).side()).isEqualTo(side);
-    assertThat(band.text()).isEqualTo(text);
+    assertThat(WORDS.of(band.says())).isEqualTo(text);
   }
 
   @Test

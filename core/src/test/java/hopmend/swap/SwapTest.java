@@ -1,5 +1,6 @@
 package hopmend.swap;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -7,6 +8,7 @@ import static org.assertj.core.api.Assertions.within;
 import hopmend.catalog.CatalogReader;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -25,7 +27,24 @@ class SwapTest {
   /** M6 class 8.8: stress area 20.1 mm2 and proof stress 580 MPa, ISO 898-1 (from memory). */
   private static final Fastener M6 =
       new Fastener(
-          "b", "bolt M6", "10 mm", 6, 20.1, 580.0, 0.2, null, null, 9.0, null, "invented torque");
+          "b",
+          "bolt M6",
+          "10 mm",
+          6,
+          20.1,
+          580.0,
+          0.2,
+          null,
+          null,
+          9.0,
+          null,
+          null,
+          null,
+          "invented torque");
+
+  private static String said(Message message) {
+    return WORDS.of(message);
+  }
 
   private static Obstruction obstruction(int id, List<String> under) {
     return new Obstruction(
@@ -208,12 +227,25 @@ class SwapTest {
     SlipGuard guard = SlipGuard.judge(Reading.of(value, unit), M6);
     assertThat(guard.finding()).isEqualTo(finding);
     assertThat(guard.likelyMeant().map(Reading::unit)).isEqualTo(Optional.ofNullable(meant));
-    assertThat(guard.sentence()).contains("bolt M6 takes 9 N.m");
+    assertThat(said(guard.says())).contains("bolt M6 takes 9 N.m");
   }
 
   private static Fastener calibrated() {
     return new Fastener(
-        "k", "knock bolt", "13 mm", 8, 36.6, 580.0, 0.2, null, null, 20.0, 10.0, "invented");
+        "k",
+        "knock bolt",
+        "13 mm",
+        8,
+        36.6,
+        580.0,
+        0.2,
+        null,
+        null,
+        20.0,
+        10.0,
+        null,
+        null,
+        "invented");
   }
 
   /** 20 N.m within 10 %. */
@@ -231,15 +263,41 @@ class SwapTest {
   void theCeilingIsThatOfTheWeakest() {
     Fastener brass =
         new Fastener(
-            "c", "body", "19 mm", 12, 84.3, 200.0, 0.2, null, "the brass body", 20.0, null, "i");
+            "c",
+            "body",
+            "19 mm",
+            12,
+            84.3,
+            200.0,
+            0.2,
+            null,
+            "the brass body",
+            20.0,
+            null,
+            null,
+            null,
+            "i");
     assertThat(brass.ceilingNm()).isCloseTo(40.464, within(1e-9));
-    assertThat(SlipGuard.judge(Reading.of(41, MeasureUnit.NEWTON_METRE), brass).sentence())
+    assertThat(said(SlipGuard.judge(Reading.of(41, MeasureUnit.NEWTON_METRE), brass).says()))
         .contains("of what the brass body can take");
     Fastener snug =
         new Fastener(
-            "p", "s", "T20", 5, null, null, null, 3.5, "the plastic boss", null, null, "i");
+            "p",
+            "s",
+            "T20",
+            5,
+            null,
+            null,
+            null,
+            3.5,
+            "the plastic boss",
+            null,
+            null,
+            null,
+            null,
+            "i");
     assertThat(snug.isSnug()).isTrue();
-    assertThat(snug.words()).contains("snug", "The plastic boss gives way at about 3.5 N.m");
+    assertThat(said(snug.says())).contains("snug", "the plastic boss, at about 3.5 N.m");
   }
 
   @Test

@@ -1,5 +1,7 @@
 package hopmend.verify;
 
+import static hopmend.message.English.WORDS;
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.drawing.Drawing;
@@ -70,7 +72,7 @@ class DriveProofBoundsTest {
     DriveProof twice =
         new Drive().hold(20, 850, 0, 20).hold(5, 1500, 20, 40).hold(20, 850, 0, 20).judge();
     assertThat(requirement(twice, "idle").met()).isFalse();
-    assertThat(requirement(twice, "idle").todo()).isEqualTo("10 s more");
+    assertThat(said(requirement(twice, "idle").todo())).isEqualTo("10 s more");
     assertThat(requirement(new Drive().hold(30, 850, 0, 20).judge(), "idle").met()).isTrue();
     assertThat(requirement(new Drive().hold(60, 0, 0, 0).judge(), "idle").met()).isFalse();
   }
@@ -83,7 +85,7 @@ class DriveProofBoundsTest {
             new Drive().coolant(from).hold(5, 900, 0, 20).coolant(to).hold(5, 900, 0, 20).judge(),
             "warm-up");
     assertThat(r.met()).isEqualTo(met);
-    assertThat(r.todo()).contains(todo);
+    assertThat(said(r.todo())).contains(todo);
   }
 
   @ParameterizedTest
@@ -111,7 +113,7 @@ class DriveProofBoundsTest {
     FreezeFrameValue standing =
         new FreezeFrameValue(Condition.SPEED, Reading.of(0, MeasureUnit.KILOMETRE_PER_HOUR));
     DriveProof moving = new Drive().hold(60, 900, 30, 20).judge(standing);
-    assertThat(requirement(moving, "freeze-frame").todo()).contains("standing");
+    assertThat(said(requirement(moving, "freeze-frame").todo())).contains("standing");
     assertThat(requirement(new Drive().hold(10, 900, 0, 20).judge(standing), "freeze-frame").met())
         .isTrue();
   }
@@ -145,9 +147,9 @@ class DriveProofBoundsTest {
   void timesAreThoseOfASecondCountAndDoNotDependOnWhenTheClockStarted(@ForAll long seed) {
     DriveLog log = random(seed);
     DriveProof proof = DriveProof.of(log, List.of());
-    assertThat(requirement(proof, "running").reached())
+    assertThat(said(requirement(proof, "running").reached()))
         .isEqualTo("%.0f s".formatted(inAll(log, s -> s.engineSpeed() > 400)));
-    assertThat(requirement(proof, "moving").reached())
+    assertThat(said(requirement(proof, "moving").reached()))
         .isEqualTo("%.0f s".formatted(inAll(log, s -> s.speedKmh() >= 40)));
     DriveLog later =
         new DriveLog(
@@ -170,7 +172,7 @@ class DriveProofBoundsTest {
   void theTraceStaysInsideItsPictureAndShadesEveryStretch(@ForAll long seed) {
     DriveLog log = random(seed);
     DriveProof proof = DriveProof.of(log, List.of());
-    Drawing trace = DriveTrace.draw(log, proof);
+    Drawing trace = DriveTrace.draw(log, proof, WORDS);
     long stretches = proof.requirements().stream().mapToLong(r -> r.stretches().size()).sum();
     assertThat(trace.ofRole("stretch-met").size() + trace.ofRole("stretch-short").size())
         .isEqualTo((int) stretches);
@@ -213,14 +215,14 @@ class DriveProofBoundsTest {
     DriveLog log = new DriveLog(samples);
     DriveProof proof = DriveProof.of(log, List.of());
     DriveProof.Requirement moving = requirement(proof, "moving");
-    assertThat(moving.reached()).as("50 000 times one second, exactly").isEqualTo("50000 s");
+    assertThat(said(moving.reached())).as("50 000 times one second, exactly").isEqualTo("50000 s");
     assertThat(moving.stretches()).hasSizeLessThanOrEqualTo(1001);
-    assertThat(requirement(proof, "idle").reached()).isEqualTo("1 s");
-    assertThat(DriveTrace.draw(log, proof).shapes()).hasSizeLessThan(4500);
+    assertThat(said(requirement(proof, "idle").reached())).isEqualTo("1 s");
+    assertThat(DriveTrace.draw(log, proof, WORDS).shapes()).hasSizeLessThan(4500);
     List<DriveLog.Sample> weeks =
         List.of(new DriveLog.Sample(0, 900, 60, 90, 20), new DriveLog.Sample(1e9, 900, 60, 90, 20));
     DriveLog endless = new DriveLog(weeks);
-    assertThat(DriveTrace.draw(endless, DriveProof.of(endless, List.of())).shapes())
+    assertThat(DriveTrace.draw(endless, DriveProof.of(endless, List.of()), WORDS).shapes())
         .as("lines of the time axis too")
         .hasSizeLessThan(80);
   }

@@ -1,5 +1,7 @@
 package hopmend.verify;
 
+import static hopmend.message.English.WORDS;
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -89,20 +91,18 @@ class VerifyTest {
     assertThat(shortDrive.missing())
         .extracting(DriveProof.Requirement::id)
         .containsExactly("running", "moving");
-    assertThat(shortDrive.missing().get(0).todo()).isEqualTo("260 s more");
+    assertThat(said(shortDrive.missing().get(0).todo())).isEqualTo("260 s more");
     assertThat(DriveProof.of(drive(700, 60, 75, 0), List.of()).missing())
         .singleElement()
-        .satisfies(r -> assertThat(r.todo()).contains("start colder"));
+        .satisfies(r -> assertThat(said(r.todo())).contains("start colder"));
   }
 
   @Test
   void aGapInTheLogProvesNothing() {
     DriveProof whole = DriveProof.of(drive(590, 60, 12, 0), List.of());
     DriveProof gap = DriveProof.of(drive(590, 60, 12, 300), List.of());
-    assertThat(whole.missing())
-        .extracting(DriveProof.Requirement::todo)
-        .containsExactly("10 s more");
-    assertThat(gap.missing().get(0).todo()).isEqualTo("11 s more");
+    assertThat(whole.missing()).extracting(r -> said(r.todo())).containsExactly("10 s more");
+    assertThat(said(gap.missing().get(0).todo())).isEqualTo("11 s more");
   }
 
   @Test
@@ -185,7 +185,7 @@ class VerifyTest {
   @Test
   void traceShadesWhatWasMet() {
     DriveLog log = drive(700, 60, 12, 0);
-    var trace = DriveTrace.draw(log, DriveProof.of(log, List.of()));
+    var trace = DriveTrace.draw(log, DriveProof.of(log, List.of()), WORDS);
     assertThat(trace.ofRole("stretch-met")).hasSizeGreaterThanOrEqualTo(4);
     assertThat(trace.ofRole("stretch-short")).isEmpty();
     assertThat(trace.spoken()).isEqualTo("The drive met every condition.");

@@ -2,6 +2,7 @@ package hopmend.app.api;
 
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.fault.CodePicture;
 import hopmend.fault.J1939Code;
@@ -98,13 +99,13 @@ class ApiController {
         scan.saysNone(),
         picture.nodes().stream().map(this::node).toList(),
         picture.workOn().map(TroubleCode::text).orElse(""),
-        picture.sentence());
+        Words.wording().of(picture.says()));
   }
 
   private Answers.Node node(CodePicture.Node n) {
     TroubleCode code = n.read().code();
     return new Answers.Node(
-        code.text(), n.role().label(), n.reason(), catalog.meaning(code).headline());
+        code.text(), Words.of(n.role()), Words.of(n.reason()), catalog.meaning(code).headline());
   }
 
   @GetMapping("/identification/{number}")

@@ -142,7 +142,7 @@ final class DemoRepair {
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
     workup().here().checks().stream()
         .limit(most)
-        .forEach(c -> say(new Fact.CheckAnswered(c.id(), outcome(c, sensor).id(), null, null)));
+        .forEach(c -> say(new Fact.CheckAnswered(c.id(), outcome(c, sensor).id())));
   }
 
   private static Outcome outcome(Check check, Suspect sensor) {
@@ -179,7 +179,12 @@ final class DemoRepair {
   private void clear() {
     say(new Fact.CodesCleared(workup().state().vehicle().orElseThrow().vin()));
     say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
+    workup().here().proofs().forEach(p -> see(p.id()));
     say(new Fact.ReadinessRead("00076565"));
+  }
+
+  private void see(String proof) {
+    say(new Fact.ProofSeen(workup().here().about().site(), proof, true, ""));
   }
 
   private void learn() {

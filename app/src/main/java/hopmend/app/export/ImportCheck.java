@@ -1,6 +1,7 @@
 package hopmend.app.export;
 
 import hopmend.app.job.JobCopy;
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
@@ -9,7 +10,6 @@ import hopmend.job.Fact;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
 import hopmend.job.JobState;
-import hopmend.job.Refusal;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
@@ -46,7 +46,7 @@ class ImportCheck {
         Workup workup = new Workup(JobState.of(before), catalog, shop);
         JobRules.Person author = JobRules.Person.elsewhere(e.who(), catalog);
         JobRules.refuse(workup, e.fact(), Long.MAX_VALUE, author)
-            .ifPresent(r -> problems.add("Entry " + e.sequence(), r.message()));
+            .ifPresent(r -> problems.add("Entry " + e.sequence(), Words.of(r.says())));
       }
       String file = e.fact().keptText();
       if (!file.isEmpty() && copy.files().stream().noneMatch(f -> f.id().toString().equals(file))) {
@@ -62,7 +62,7 @@ class ImportCheck {
     if (fact instanceof Fact.VehicleIdentified || fact instanceof Fact.SymptomsNoted) {
       Workup nothing = new Workup(JobState.of(List.of()), catalog, shop);
       return JobRules.refuse(nothing, fact, Long.MAX_VALUE, new JobRules.Person("", Role.LEAD))
-          .map(Refusal::message);
+          .map(r -> Words.of(r.says()));
     }
     return Optional.empty();
   }

@@ -1,5 +1,6 @@
 package hopmend.app.job;
 
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
@@ -10,8 +11,8 @@ import hopmend.job.Fact;
 import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
 import hopmend.sensor.Trait;
-import hopmend.swap.Work;
 import hopmend.swap.WorkPlan;
+import hopmend.verify.SensorProof;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -34,14 +35,14 @@ public class FactWords {
   }
 
   public String of(JobEntry entry) {
-    return entry.fact().to(new Words(entry.about()));
+    return entry.fact().to(new Sentence(entry.about()));
   }
 
   /** The sentence for each kind of fact. */
-  private final class Words implements FactCases<String> {
+  private final class Sentence implements FactCases<String> {
     private final About about;
 
-    Words(About about) {
+    Sentence(About about) {
       this.about = about;
     }
 
@@ -79,7 +80,7 @@ public class FactWords {
               .map(c -> c.words())
               .toList();
       String circumstances =
-          Stream.concat(Stream.ofNullable(f.often()).map(o -> o.label()), when.stream())
+          Stream.concat(Stream.ofNullable(f.often()).map(Words::of), when.stream())
               .collect(Collectors.joining(", "));
       return say(
           f,
@@ -101,6 +102,18 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.ProofSeen f) {
+      String name =
+          sheets(about)
+              .flatMap(s -> s.proofs().stream())
+              .filter(p -> p.id().equals(f.proof()))
+              .map(SensorProof::name)
+              .findFirst()
+              .orElse(f.proof());
+      return say(f, name, f.held() ? "yes" : "no", suffix(f.words()));
+    }
+
+    @Override
     public String of(Fact.TraitTold f) {
       String asked =
           catalog.traits().stream()
@@ -118,7 +131,7 @@ public class FactWords {
 
     @Override
     public String of(Fact.VerdictTaken f) {
-      String what = catalog.work(f.work()).map(Work::name).orElse(f.remedy().label());
+      String what = Words.of(catalog.named(f.work(), f.remedy()));
       String share = f.probability() > 0 ? ", " + Math.round(100 * f.probability()) + " %" : "";
       return say(f, what, share, suffix(f.reason()));
     }
@@ -166,7 +179,7 @@ public class FactWords {
 
     @Override
     public String of(Fact.GateOverruled f) {
-      return say(f, f.gate().label(), f.reason());
+      return say(f, Words.of(f.gate()), f.reason());
     }
 
     @Override

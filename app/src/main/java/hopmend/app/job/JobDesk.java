@@ -7,6 +7,7 @@ import hopmend.app.web.ListOrder.Column;
 import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
 import hopmend.app.web.SmallLetters;
+import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Following;
 import hopmend.job.JobEntry;
@@ -16,6 +17,7 @@ import hopmend.job.RecordChain;
 import hopmend.job.Refusal;
 import hopmend.job.Role;
 import hopmend.job.Workup;
+import hopmend.message.Message;
 import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -224,7 +226,7 @@ public class JobDesk {
       // The form's own token stands at the first entry that it asked for.
       UUID token = i == relied ? submission.token() : null;
       List<Following> said = new ArrayList<>(List.of(new Following(workup.about(fact), fact)));
-      said.addAll(workup.following(fact));
+      said.addAll(workup.following(fact, Words.wording()));
       for (Following f : said) {
         JobEntry entry =
             new JobEntry(
@@ -279,8 +281,7 @@ public class JobDesk {
             new Refusal(
                 Refusal.Kind.CHANGED,
                 "",
-                "This form was sent before, with other content: entry %d. That one is recorded, this one is not. Look again, then add what is new."
-                    .formatted(rows.get(from).sequence())));
+                Message.of("refused.sent-before", rows.get(from).sequence())));
       }
     }
     return true;

@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.link.LinkState;
+import hopmend.app.web.Words;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
@@ -8,6 +9,7 @@ import hopmend.job.JobState;
 import hopmend.job.Standing;
 import hopmend.job.Target;
 import hopmend.job.Workup;
+import hopmend.message.Message;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
@@ -50,7 +52,7 @@ public record JobPage(
       int number,
       String label,
       String kind,
-      String words,
+      Message says,
       long secondsLeft) {}
 
   public List<Stone> stones() {
@@ -66,9 +68,9 @@ public record JobPage(
         here ? "step" : null,
         "#stone-" + kind,
         s.hop().number(),
-        s.hop().label(),
-        s.kind().label() + ":",
-        s.kind() == Standing.Kind.BLOCKED ? "blocked " + s.words() : s.words(),
+        Words.of(s.hop()),
+        Words.of(s.kind()) + ":",
+        s.kind() == Standing.Kind.BLOCKED ? Message.of("hop.blocked", s.says()) : s.says(),
         s.kind() == Standing.Kind.WAITING ? s.secondsLeft() : 0);
   }
 

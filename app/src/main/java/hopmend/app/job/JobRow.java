@@ -5,6 +5,8 @@ import hopmend.job.HopLine;
 import hopmend.job.JobState;
 import hopmend.job.Standing;
 import hopmend.job.Workup;
+import hopmend.message.Message;
+import hopmend.message.MessageJson;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -56,8 +58,8 @@ public class JobRow {
   @Column(name = "next_hop")
   private Hop nextHop = Hop.READ;
 
-  @Column(name = "next_words")
-  private String nextWords = "";
+  @Column(name = "next_says")
+  private String nextSays = "";
 
   private String standings = "";
   private int owed;
@@ -140,7 +142,7 @@ public class JobRow {
     vehicle = shortened(workup.bodyCard().map(c -> c.name()).orElse(""), 120);
     vin = state.vehicle().map(v -> v.vin()).orElse("");
     nextHop = line.next();
-    nextWords = shortened(next.words(), 160);
+    nextSays = MessageJson.write(next.says());
     standings = String.join(",", line.standings().stream().map(s -> s.kind().name()).toList());
     owed = workup.ledger().owed();
     waitingUntil =
@@ -153,8 +155,9 @@ public class JobRow {
     outcome =
         state
             .signedOff()
-            .map(o -> o.proven() ? "proven" : "signed off with a reason")
-            .or(() -> state.verdict().map(v -> v.remedy().label()))
+            .map(o -> Message.of(o.proven() ? "outcome.proven" : "outcome.with-reason"))
+            .or(() -> state.verdict().map(v -> Message.named(v.remedy())))
+            .map(MessageJson::write)
             .orElse("");
     signedOff = state.signedOff().isPresent();
     lastBy =
@@ -220,8 +223,8 @@ public class JobRow {
     return nextHop;
   }
 
-  public String nextWords() {
-    return nextWords;
+  public Message nextSays() {
+    return MessageJson.read(nextSays);
   }
 
   /** Where each hop stands, in order; empty before the first entry. */

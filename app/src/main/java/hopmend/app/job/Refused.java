@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Words;
 import hopmend.job.Refusal;
 
 /** The rules of the job refused an entry. */
@@ -10,7 +11,7 @@ public class Refused extends InputProblem {
   private final transient Refusal refusal;
 
   Refused(Refusal refusal) {
-    super(refusal.field(), refusal.message());
+    super(refusal.field(), Words.of(refusal.says()));
     this.refusal = refusal;
   }
 

@@ -45,6 +45,10 @@ class PickView implements HopView {
               model.addAttribute("comparison", page.workup().here().comparison().orElseThrow());
             });
     model.addAttribute("comeback", new Comebacks());
+    page.workup()
+        .cost()
+        .filter(c -> !c.parts().isEmpty())
+        .ifPresent(c -> model.addAttribute("cost", c));
   }
 
   /** Gives templates the comeback estimate of a part. */

@@ -7,12 +7,14 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
+import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
 import hopmend.measure.Reading;
 import hopmend.prove.Check;
 import hopmend.prove.Measurement;
 import hopmend.sensor.Band;
+import hopmend.sensor.SignalModel;
 import hopmend.swap.Work;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,6 +38,7 @@ class ProveController {
    * @param outcome what was found, where nothing is measured
    * @param value what was measured, else
    * @param companion what the limits depend on, for example the temperature of a thermistor
+   * @param besides what sharpens them, for example the altitude; empty where nobody knows
    * @param sure that a value far outside the limits is meant as it stands
    */
   record Answer(
@@ -45,6 +48,8 @@ class ProveController {
       String valueUnit,
       String companion,
       String companionUnit,
+      String besides,
+      String besidesUnit,
       boolean sure) {}
 
   @PostMapping("/answer")
@@ -61,33 +66,41 @@ class ProveController {
     if (sent.outcome().isBlank()) {
       throw new InputProblem("outcome", "Pick what you found.");
     }
-    return screens.append(form, new Fact.CheckAnswered(check.id(), sent.outcome(), null, null));
+    return screens.append(form, new Fact.CheckAnswered(check.id(), sent.outcome()));
   }
 
   private static Fact.CheckAnswered measured(
       Answer sent, Workup workup, Check check, Measurement measurement) {
     Reading value = TypedReading.of("value", sent.value(), sent.valueUnit(), measurement.unit());
-    Optional<Reading> companion =
-        measurement
-            .companion()
-            .map(
-                c ->
-                    TypedReading.of("companion", sent.companion(), sent.companionUnit(), c.unit()));
-    Band band =
-        workup
-            .here()
-            .band(check, measurement, companion)
-            .orElseThrow(
-                () -> new InputProblem("companion", measurement.companion().orElseThrow().asked()));
+    SignalModel.Told told =
+        new SignalModel.Told(
+            measurement
+                .companion()
+                .map(c -> told("companion", sent.companion(), sent.companionUnit(), c))
+                .orElse(null),
+            measurement
+                .besides()
+                .filter(c -> !sent.besides().isBlank())
+                .map(c -> told("besides", sent.besides(), sent.besidesUnit(), c))
+                .orElse(null));
+    Band band = workup.here().band(check, measurement, told).orElseThrow();
     Optional<Reading> meant = band.likelyMeant(value);
     if (meant.isPresent() && !sent.sure()) {
       throw new InputProblem(
           "value",
           "%s is far outside %s. Did you mean %s? Change the unit, or send it once more with \"I am sure\"."
-              .formatted(value.text(), band.text(), meant.get().text()));
+              .formatted(value.text(), Words.of(band.says()), meant.get().text()));
     }
     String outcome = measurement.outcomeFor(band.judge(value).side());
-    return new Fact.CheckAnswered(check.id(), outcome, value, companion.orElse(null));
+    return new Fact.CheckAnswered(check.id(), outcome, value, told.companion(), told.besides());
+  }
+
+  private static Reading told(String field, String typed, String unit, SignalModel.Companion of) {
+    Reading reading = TypedReading.of(field, typed, unit, of.unit());
+    if (!of.takes(reading)) {
+      throw new InputProblem(field, of.asked());
+    }
+    return reading;
   }
 
   /**

@@ -7,6 +7,7 @@ import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
 import hopmend.prove.Diagnosis;
+import hopmend.sensor.SignalModel;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
@@ -54,7 +55,7 @@ class ProveView implements HopView {
               model.addAttribute("isBest", d.next().filter(r::equals).isPresent());
               r.check()
                   .measured()
-                  .flatMap(m -> page.workup().here().band(r.check(), m, Optional.empty()))
+                  .flatMap(m -> page.workup().here().band(r.check(), m, SignalModel.Told.NOTHING))
                   .ifPresent(b -> model.addAttribute("band", b));
               model.addAttribute("judged", page.workup().here().isJudged(r.check()));
             });

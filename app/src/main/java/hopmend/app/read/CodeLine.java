@@ -1,5 +1,6 @@
 package hopmend.app.read;
 
+import hopmend.app.web.Words;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
@@ -36,8 +37,8 @@ public record CodeLine(
         "code-" + node.role().name().toLowerCase(Locale.ROOT),
         node.role() == CodePicture.Role.CHILD,
         meaning.headline(),
-        node.role().label(),
-        node.reason(),
+        Words.of(node.role()),
+        Words.of(node.reason()),
         chips,
         node.read().controlUnit(),
         meaning,

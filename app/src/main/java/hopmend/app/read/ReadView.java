@@ -6,6 +6,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.app.job.PastJob;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.Symptom;
 import hopmend.fault.CodePicture;
@@ -86,7 +87,7 @@ class ReadView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     model.addAttribute("picture", page.workup().picture());
-    page.workup().codeDrawing().ifPresent(d -> model.addAttribute("codeDrawing", d));
+    page.workup().codeDrawing(Words.wording()).ifPresent(d -> model.addAttribute("codeDrawing", d));
     model.addAttribute("unplugging", page.workup().unplugging());
     String asked = asked(page);
     model.addAttribute("asked", asked);
@@ -149,7 +150,7 @@ class ReadView implements HopView {
 
   private String oftenWhen(JobState state) {
     return Stream.concat(
-            state.symptoms().map(Fact.SymptomsNoted::often).map(Fact.HowOften::label).stream(),
+            state.symptoms().map(Fact.SymptomsNoted::often).map(Words::of).stream(),
             words(state, Fact.SymptomsNoted::when).stream())
         .collect(Collectors.joining(", "));
   }

@@ -7,6 +7,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
+import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.measure.MeasureUnit;
@@ -72,7 +73,8 @@ class SwapController {
                       " Did you mean %s (%s)?"
                           .formatted(r.text(), r.to(MeasureUnit.NEWTON_METRE).text()))
               .orElse("");
-      throw new InputProblem("torque", guard.sentence() + meant + " " + guard.finding().remedy());
+      throw new InputProblem(
+          "torque", Words.of(guard.says()) + meant + " " + Words.of(guard.finding().remedy()));
     }
     return typed;
   }

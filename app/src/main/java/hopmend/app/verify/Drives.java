@@ -3,6 +3,7 @@ package hopmend.app.verify;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
+import hopmend.app.web.Words;
 import hopmend.drawing.Drawing;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.job.Workup;
@@ -70,7 +71,7 @@ class Drives {
             .map(
                 log -> {
                   DriveProof proof = workup.driveProof(log);
-                  return new Judged(proof, DriveTrace.draw(log, proof));
+                  return new Judged(proof, DriveTrace.draw(log, proof, Words.wording()));
                 });
     fresh.ifPresent(j -> judged.put(asked, j));
     return fresh;

@@ -95,6 +95,23 @@ class VerifyController {
     return form.done();
   }
 
+  /**
+   * What had to be seen of a sensor.
+   *
+   * @param held "yes" or "no": whether it was so
+   */
+  record Seen(String site, String proof, String held, String words) {}
+
+  @PostMapping("/seen")
+  String seen(Form form, @Sent Seen sent) {
+    if (!List.of("yes", "no").contains(sent.held())) {
+      throw new InputProblem("", "Say whether it is so.");
+    }
+    boolean held = sent.held().equals("yes");
+    return screens.append(
+        form, new Fact.ProofSeen(sent.site(), sent.proof(), held, sent.words().strip()));
+  }
+
   /** A drive log that ships with the application, to see what one looks like. */
   @GetMapping("/sample")
   ResponseEntity<ClassPathResource> sample() {

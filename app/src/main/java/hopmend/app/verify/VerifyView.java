@@ -3,9 +3,13 @@ package hopmend.app.verify;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
+import hopmend.job.Fact;
 import hopmend.job.Hop;
+import hopmend.job.Target;
+import hopmend.swap.Caution;
 import hopmend.swap.Work;
 import hopmend.verify.DriveProof;
+import hopmend.verify.SensorProof;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -23,6 +27,18 @@ class VerifyView implements HopView {
   @Override
   public Hop hop() {
     return Hop.VERIFY;
+  }
+
+  /**
+   * What has to be seen of a sensor.
+   *
+   * @param seen what was, null before anybody looked
+   */
+  record ToSee(Target target, SensorProof proof, Fact.ProofSeen seen, List<Caution> cautions) {
+    static ToSee of(Target target, SensorProof proof) {
+      return new ToSee(
+          target, proof, target.state().seen(proof.id()).orElse(null), target.cautions(proof));
+    }
   }
 
   @Override
@@ -44,6 +60,12 @@ class VerifyView implements HopView {
     model.addAttribute("proof", proof.orElse(null));
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
     model.addAttribute("signOff", page.workup().signOff(proof, page.today()));
+    model.addAttribute("several", page.workup().targets().size() > 1);
+    model.addAttribute(
+        "toSee",
+        page.workup().targets().stream()
+            .flatMap(t -> t.proofs().stream().map(p -> ToSee.of(t, p)))
+            .toList());
     drive.ifPresent(d -> model.addAttribute("trace", d.trace()));
   }
 }

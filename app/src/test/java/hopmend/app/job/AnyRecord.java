@@ -18,6 +18,7 @@ import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Operation;
+import hopmend.verify.SensorProof;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -103,6 +104,7 @@ public final class AnyRecord {
             () -> new Fact.WorkOnChosen(any(codes)),
             this::sensor,
             () -> new Fact.TraitTold(any(catalog.traits()).trait(), id()),
+            () -> new Fact.ProofSeen(id(), proof(), random.nextBoolean(), id()),
             () -> new Fact.VerdictTaken(any(Remedy.values()), "", 0, "", any(catalog.works()).id()),
             this::answer,
             this::answer,
@@ -194,7 +196,12 @@ public final class AnyRecord {
             ? null
             : Reading.of(random.nextInt(2000) - 500, any(MeasureUnit.values()));
     return new Fact.CheckAnswered(
-        random.nextInt(6) == 0 ? id() : check.id(), outcome, measured, companion);
+        random.nextInt(6) == 0 ? id() : check.id(), outcome, measured, companion, companion);
+  }
+
+  private String proof() {
+    List<SensorProof> proofs = any(catalog.sheets()).proofs();
+    return proofs.isEmpty() || random.nextInt(6) == 0 ? id() : any(proofs).id();
   }
 
   private String step() {

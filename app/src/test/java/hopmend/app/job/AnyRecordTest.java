@@ -12,6 +12,7 @@ import hopmend.job.JobState;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
+import hopmend.sensor.SignalModel;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -26,7 +27,7 @@ class AnyRecordTest {
   private static final int RECORDS = 20_000;
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1);
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
   @Test
@@ -87,6 +88,8 @@ class AnyRecordTest {
             s ->
                 s.checks()
                     .forEach(
-                        c -> c.measured().ifPresent(m -> w.here().band(c, m, Optional.empty()))));
+                        c ->
+                            c.measured()
+                                .ifPresent(m -> w.here().band(c, m, SignalModel.Told.NOTHING))));
   }
 }

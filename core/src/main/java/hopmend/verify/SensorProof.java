@@ -1,0 +1,30 @@
+package hopmend.verify;
+
+import hopmend.sensor.Condition;
+import hopmend.sensor.Conditional;
+import java.util.List;
+
+/**
+ * What has to be seen of a sensor after the work and what neither a code nor a monitor tells, from
+ * a family sheet: it starts at once, nothing drips, the voltage swings again.
+ *
+ * @param how what to do and what to see, in a sentence or two
+ * @param minutes hands-on time
+ */
+public record SensorProof(
+    String id,
+    String name,
+    String how,
+    double minutes,
+    List<String> cautions,
+    Condition condition,
+    String source)
+    implements Conditional {
+  public SensorProof {
+    condition = Condition.orAlways(condition);
+    cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    if (!(minutes > 0)) {
+      throw new IllegalArgumentException("Proof " + id + ": minutes must be positive");
+    }
+  }
+}
