@@ -74,6 +74,10 @@ public record JobPage(
         s.kind() == Standing.Kind.WAITING ? s.secondsLeft() : 0);
   }
 
+  public String hopName() {
+    return Words.of(hop);
+  }
+
   public JobState state() {
     return workup.state();
   }
