@@ -58,6 +58,8 @@ public enum MeasureUnit {
   GRAM_PER_SECOND("g/s", Quantity.MASS_FLOW, Units.GRAM.divide(Units.SECOND)),
   PASCAL("Pa", Quantity.PRESSURE, Units.PASCAL),
   KILOPASCAL("kPa", Quantity.PRESSURE, MetricPrefix.KILO(Units.PASCAL)),
+  MEGAPASCAL("MPa", Quantity.PRESSURE, MetricPrefix.MEGA(Units.PASCAL)),
+  MILLIBAR("mbar", Quantity.PRESSURE, Units.PASCAL.multiply(100), "hPa"),
   BAR("bar", Quantity.PRESSURE, Units.PASCAL.multiply(100_000)),
   POUND_PER_SQUARE_INCH(
       "psi",

@@ -13,6 +13,7 @@ final class CellFinder {
   private final OdometerFinder odometer;
   private final StateFinder states;
   private final UnitFinder units;
+  private final boolean ofOneRecord;
 
   CellFinder(
       char[] glyphs,
@@ -21,7 +22,8 @@ final class CellFinder {
       ConditionFinder conditions,
       OdometerFinder odometer,
       StateFinder states,
-      UnitFinder units) {
+      UnitFinder units,
+      boolean ofOneRecord) {
     this.glyphs = glyphs;
     this.codes = codes;
     this.heavy = heavy;
@@ -29,6 +31,7 @@ final class CellFinder {
     this.odometer = odometer;
     this.states = states;
     this.units = units;
+    this.ofOneRecord = ofOneRecord;
   }
 
   void labelledCells(LineAtHand at) {
@@ -85,7 +88,7 @@ final class CellFinder {
       }
       case UNIT -> units.unitCell(at, written, cell, first, behind);
       case ODOMETER -> {
-        if (at.line().depth() > 0 || at.cells().stream().noneMatch(x -> x.head().is(Label.CODE))) {
+        if (ofOneRecord || at.cells().stream().noneMatch(x -> x.head().is(Label.CODE))) {
           odometer.odometerCell(at, c, head, first, behind);
         } else {
           // When the code was set, not what the vehicle has run by now.

@@ -91,6 +91,13 @@ final class CodeStates {
     }
   }
 
+  /** What was said of a code; what its column tells is its own alone. */
+  private static EnumSet<CodeState> said(LineFinds f, int code, List<EnumSet<CodeState>> told) {
+    return f.codes.get(code).column() == null
+        ? EnumSet.copyOf(told.get(code))
+        : EnumSet.noneOf(CodeState.class);
+  }
+
   /** "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run. */
   private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told) {
     int first = 0;
@@ -98,8 +105,8 @@ final class CodeStates {
       if (k < told.size() && f.runs[k] == f.runs[first]) {
         continue;
       }
-      EnumSet<CodeState> ofFirst = EnumSet.copyOf(told.get(first));
-      EnumSet<CodeState> ofLast = EnumSet.copyOf(told.get(k - 1));
+      EnumSet<CodeState> ofFirst = said(f, first, told);
+      EnumSet<CodeState> ofLast = said(f, k - 1, told);
       int start = f.codes.get(first).start();
       boolean before = !f.states.isEmpty() && f.states.get(0).start() < start;
       for (int i = first; i < k; i++) {

@@ -27,6 +27,16 @@ record Layout(String name, String original, char[] glyphs, List<Line> lines) {
         .orElseGet(() -> PlainLayout.of(text, words));
   }
 
+  /** Whether it is data of one record: what stands beside its code is of the whole report. */
+  boolean isOfOneRecord() {
+    return !name.equals("text")
+        && lines.stream()
+                .filter(l -> l.cells().stream().anyMatch(c -> c.head().is(ReportWords.Label.CODE)))
+                .limit(2)
+                .count()
+            == 1;
+  }
+
   /** What the characters look like. */
   static char[] glyphs(String text) {
     char[] glyphs = text.toCharArray();

@@ -49,7 +49,9 @@ final class LineReader {
     states = new StateFinder(layout, words);
     raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());
     labels = new LabelFinder(words, heavy, odometer, states, units);
-    cells = new CellFinder(glyphs, codes, heavy, conditions, odometer, states, units);
+    cells =
+        new CellFinder(
+            glyphs, codes, heavy, conditions, odometer, states, units, layout.isOfOneRecord());
   }
 
   /** The value of a part that is named for it. */
@@ -66,6 +68,7 @@ final class LineReader {
       i = at.part(i) == Part.OTHER ? Math.max(i + 1, word(at, i)) : i + 1;
     }
     heavy.endSpn(at);
+    states.byteAlone(at);
     states.states(at);
     at.finds.states.sort(Comparator.comparingInt(State::start));
     at.finds.historyIsOnlyDenied =
@@ -184,7 +187,7 @@ final class LineReader {
     return true;
   }
 
-  /** Codes that nothing but signs and filling words parts are of one run. */
+  /** Codes of one sentence that nothing but signs and filling words parts are of one run. */
   private int[] runs(LineAtHand at) {
     int[] runs = new int[at.finds.codes.size()];
     int i = 0;
@@ -195,11 +198,18 @@ final class LineReader {
       while (i < at.size() && at.word(i).start() < to) {
         boolean tells = at.part(i) == Part.OTHER || at.part(i) == Part.STATE;
         parted |= tells && at.word(i).start() > from;
+        parted |= at.part(i) == Part.UNIT && at.word(i).start() > from && endsSentence(at, i);
         i++;
       }
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;
+  }
+
+  /** "... P0335 in the engine. P0340 sits there": whether a full stop stands behind a word. */
+  private boolean endsSentence(LineAtHand at, int i) {
+    int end = at.word(i).end();
+    return end + 1 < glyphs.length && glyphs[end] == '.' && glyphs[end + 1] == ' ';
   }
 
   /** What the line is as a whole. */
@@ -227,7 +237,8 @@ final class LineReader {
             && last != '?'
             && (colon && !at.finds.hasValue || decorated || isLoud(at, start, end));
     at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;
-    if (at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) {
+    boolean introduces = at.size() > 1 && words.isHolding(at.word(at.size() - 1));
+    if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && !introduces) {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();
     }
     for (int i = 0; i < at.size() && !at.finds.isKnownHead; i++) {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Attribute;
 import org.jsoup.nodes.Document;
@@ -20,6 +21,7 @@ import org.jsoup.parser.Parser;
 
 /** HTML and XML, by a lenient parser that knows where in the original everything stands. */
 final class MarkupLayout {
+  private static final Pattern BEGINS_WITH_NUMBER = Pattern.compile("[-+]?\\d");
   private static final Set<String> INLINE =
       Set.of(
           "b", "i", "u", "em", "strong", "span", "font", "a", "sub", "sup", "mark", "code", "tt",
@@ -308,10 +310,14 @@ final class MarkupLayout {
     return rows;
   }
 
-  /** A row of plain cells that all are known names of columns. */
+  /** A row of plain cells that all are known names of columns; "50 km/h" is a value. */
   private boolean isHeader(List<Element> cells) {
     return cells.stream()
-        .allMatch(c -> c.normalName().equals("td") && Head.of(c.text(), words).isKnown());
+        .allMatch(
+            c ->
+                c.normalName().equals("td")
+                    && !BEGINS_WITH_NUMBER.matcher(c.text()).lookingAt()
+                    && Head.of(c.text(), words).isKnown());
   }
 
   private void row(List<Element> elements, List<Head> heads) {

@@ -59,6 +59,7 @@ public final class ReportWords {
       List<String> every,
       List<String> storing,
       List<String> counts,
+      List<String> articles,
       List<String> only,
       List<String> trips,
       List<String> scanned,
@@ -96,6 +97,7 @@ public final class ReportWords {
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
   private final Set<String> counts = new HashSet<>();
+  private final Set<String> articles = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
@@ -112,6 +114,7 @@ public final class ReportWords {
     words(file.every(), every);
     words(file.storing(), storing);
     words(file.counts(), counts);
+    words(file.articles(), articles);
     words(file.only(), only);
     words(file.trips(), trips);
     words(file.scanned(), scanned);
@@ -304,6 +307,11 @@ public final class ReportWords {
   /** "Two pending codes": a number before what is counted. */
   boolean isCount(Word w) {
     return counts.contains(w.text());
+  }
+
+  /** "A stored P0011". */
+  boolean isArticle(Word w) {
+    return articles.contains(w.text());
   }
 
   /** Whether it makes a unit beside it the only one. */

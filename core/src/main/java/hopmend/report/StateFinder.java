@@ -80,6 +80,24 @@ final class StateFinder {
     return true;
   }
 
+  /** "P0113 2F" and nothing else: no column tells what the byte is. */
+  void byteAlone(LineAtHand at) {
+    int last = at.size() - 1;
+    Code code = at.finds.codes.size() == 1 ? at.finds.codes.get(0) : null;
+    if (code == null
+        || last < 1
+        || at.word(last).text().length() != 2
+        || at.part(last) != Part.OTHER
+        || HexByte.of(at.word(last).text()).isEmpty()
+        || at.word(0).start() != code.start()
+        || at.part(last - 1) != Part.CODE) {
+      return;
+    }
+    Word w = at.word(last);
+    at.finds.doubts.add(
+        new LineFinds.Doubt(w.start(), w.end(), "failure type, status byte or count?", null));
+  }
+
   void statusByte(LineAtHand at, int status, int start, int end) {
     for (CodeState s : new StatusByte(status).states()) {
       at.finds.states.add(State.beside(s, start, end));
@@ -126,8 +144,13 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
+    if (isEmptyList(at, behind)) {
+      at.account(from, behind, Part.FILL);
+      return;
+    }
     Word next = behind < at.size() ? at.word(behind) : null;
-    if (next != null && at.isAnnounced(behind) && words.isDenied(next)) {
+    boolean named = behind + 1 < at.size() && at.isAnnounced(behind + 1);
+    if (next != null && at.isAnnounced(behind) && words.isDenied(next) && !named) {
       at.finds.isStatusField = true;
       denied(at, state, at.word(from).start(), next.end());
       return;
@@ -146,6 +169,18 @@ final class StateFinder {
             affirmed ? Reach.BESIDE : reach(at, from, behind),
             at.word(from).start(),
             at.word(behind - 1).end()));
+  }
+
+  /** "Pending codes: none": it tells of no code before it. */
+  private boolean isEmptyList(LineAtHand at, int behind) {
+    Phrases.Match<Label> label = behind < at.size() ? words.labels().at(at.words(), behind) : null;
+    int listed = label == null ? at.size() : behind + label.words();
+    return listed < at.size()
+        && label.meaning() == Label.CODE
+        && at.isAnnounced(listed)
+        && (words.isDenied(at.word(listed))
+            || words.none().begins(at.words(), listed)
+            || at.word(listed).text().equals("0"));
   }
 
   /** "Active: no": a code that is held, and is not current. */
@@ -178,8 +213,19 @@ final class StateFinder {
     return named ? Reach.AHEAD : Reach.BESIDE;
   }
 
-  /** A verb with its unit before it and a code behind: "the ABS stores C0035". */
+  /**
+   * A verb with its unit before it and a code behind, "the ABS stores C0035", or "a stored P0011".
+   */
   private boolean isSaidOfTheNext(LineAtHand at, int from, int behind) {
+    boolean described =
+        from > 0
+            && words.isArticle(at.word(from - 1))
+            && behind < at.size()
+            && at.part(behind) == Part.CODE
+            && at.segment(behind) == at.segment(from - 1);
+    if (described) {
+      return true;
+    }
     int code = behind;
     while (isNear(at, code, from) && at.part(code) != Part.OTHER) {
       code++;
@@ -216,9 +262,22 @@ final class StateFinder {
     boolean said = before == 0 && first < from && first > 0 && at.part(first - 1) == Part.CODE;
     boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
     return said
+        || isBetweenCodeAndUnit(at, from, behind)
         || afterLabel && before == 0
         || afterFill && after == 0
         || plain && at.finds.hasCodes();
+  }
+
+  /** "P0106 current ecm", and nothing more. */
+  private boolean isBetweenCodeAndUnit(LineAtHand at, int from, int behind) {
+    int end = behind;
+    while (end < at.size() && at.part(end) == Part.UNIT && at.segment(end) == at.segment(from)) {
+      end++;
+    }
+    return from > 0
+        && at.part(from - 1) == Part.CODE
+        && end > behind
+        && (end == at.size() || at.segment(end) != at.segment(from));
   }
 
   /** Whether a word stands with another between two codes, two signs or two cells. */

@@ -320,11 +320,27 @@ final class UnitFinder {
         || at.finds.mentionsTraffic && !isBeforeCode(at, from)) {
       return false;
     }
-    boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && !isOfNetworkCode(at, from);
+    boolean told = at.finds.otherWords == 0 || !isOfNetworkCode(at, from);
+    boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && told;
     boolean article = isFromBefore(at, from);
     return isBeforeCode(at, from)
         ? whole || behind - from > 1 || from0 || article || isHolding(at, from, behind)
-        : whole && (isBracketed(at, from) || segmentOnly(at, from, behind)) || from0 || article;
+        : whole
+                && (isBracketed(at, from)
+                    || segmentOnly(at, from, behind)
+                    || isBehindState(at, from, behind))
+            || from0
+            || article;
+  }
+
+  /** "P0171 and P0174 both pending ecm." */
+  private static boolean isBehindState(LineAtHand at, int from, int behind) {
+    int first = from;
+    while (first > 0 && at.part(first - 1) == Part.STATE) {
+      first--;
+    }
+    boolean ends = behind >= at.size() || at.segment(behind) != at.segment(from);
+    return first < from && ends && at.segment(first) == at.segment(from);
   }
 
   /** "Out of the gearbox": only words that say nothing stand between. */

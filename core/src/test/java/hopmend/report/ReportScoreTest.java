@@ -42,7 +42,12 @@ class ReportScoreTest {
         "twenty-first-set.yaml",
         "twenty-second-set.yaml",
         "twenty-third-set.yaml",
-        "twenty-fourth-set.yaml"
+        "twenty-fourth-set.yaml",
+        "twenty-fifth-set.yaml",
+        "twenty-sixth-set.yaml",
+        "twenty-seventh-set.yaml",
+        "twenty-eighth-set.yaml",
+        "twenty-ninth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);

@@ -152,4 +152,14 @@ class ScanTextTest {
       }
     }
   }
+
+  @Test
+  void aByteThatNothingNamesIsAsked() {
+    ScanText scan = read("ECU 0x7E8\nP0113 2F\nP0118 stored");
+    assertThat(scan.codes()).hasSize(2);
+    assertThat(scan.codes().get(0).states()).isEmpty();
+    assertThat(scan.doubtful())
+        .singleElement()
+        .satisfies(d -> assertThat(d.text() + " " + d.why()).startsWith("2F failure type, status"));
+  }
 }
