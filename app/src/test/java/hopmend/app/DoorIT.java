@@ -235,17 +235,22 @@ class DoorIT extends BrowserIT {
         "DELETE /api/v1/decode|405|POST",
         "GET /api/v1/readiness/%|400|well formed",
         "GET /api/v1/../jobs;a=b|400|well formed",
+        "POST /api/v1/scan;Content-Type: text/plain;Content-Length: ten|400|well formed",
+        "POST /api/v1/scan;Content-Type: text/plain;X-Length: not told|411|Content-Length",
+        "POST /api/v1/scan;Content-Type: text/plain;Content-Length: 20000001|413|Send less",
         "POST /api/v1/decode;Content-Type: text/csv|415|application/json",
         "POST /api/v1/scan;Content-Type: image/png|415|text/plain",
         "GET /api/v1/readiness/00000000;Accept: image/png|406|application/json",
       })
   void everyRefusalOfTheOpenInterfaceIsProblemDetails(String asked, int status, String right)
       throws Exception {
-    String[] lines = asked.split(";(?=[A-Z])");
+    String[] lines = asked.split(";(?=[A-Z])", 2);
     String head = lines[0] + " HTTP/1.1\r\nHost: localhost\r\n";
-    String more = lines.length > 1 ? lines[1] + "\r\n" : "";
-    String body = asked.startsWith("POST") ? "Content-Length: 0\r\n" : "";
-    String answer = ask(CLIENT, head + more + body);
+    String more = lines.length > 1 ? lines[1].replace(";", "\r\n") + "\r\n" : "";
+    String empty =
+        asked.startsWith("POST") && !asked.contains("Length") ? "Content-Length: 0\r\n" : "";
+    String body = "x".repeat(status == 413 ? 20_000_001 : 0);
+    String answer = ask(CLIENT, head + more + empty, body);
     assertThat(answer).as(asked).startsWith("HTTP/1.1 " + status);
     assertThat(answer).contains("application/problem+json", "\"title\":", "\"detail\":", right);
     assertThat(answer).doesNotContain("Exception", "Tomcat", "<html");

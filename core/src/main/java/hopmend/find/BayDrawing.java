@@ -3,12 +3,13 @@ package hopmend.find;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.LabelPlaces;
 import hopmend.drawing.Shape;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.EngineLayout.Orientation;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * The plan view of the engine bay, as someone sees it who stands before the vehicle and looks in:
@@ -30,6 +31,7 @@ public final class BayDrawing {
 
   private final EngineLayout engine;
   private final Bay bay;
+  private final Wording words;
   private final List<Shape> shapes = new ArrayList<>();
   private final List<Runnable> names = new ArrayList<>();
   private final List<Shape.Box> landmarks = new ArrayList<>();
@@ -37,7 +39,8 @@ public final class BayDrawing {
   private final double height;
   private final LabelPlaces places;
 
-  private BayDrawing(EngineLayout engine, Bay bay) {
+  private BayDrawing(EngineLayout engine, Bay bay, Wording words) {
+    this.words = words;
     this.engine = engine;
     this.bay = bay;
     this.width = bay.widthMm() * SCALE + 2 * MARGIN;
@@ -46,8 +49,9 @@ public final class BayDrawing {
   }
 
   /** Draws the bay with all sites of the family, {@code chosen} marked with its way in. */
-  public static Drawing draw(EngineLayout engine, Bay bay, List<Site> sites, Site chosen) {
-    return new BayDrawing(engine, bay).drawing(sites, chosen);
+  public static Drawing draw(
+      EngineLayout engine, Bay bay, List<Site> sites, Site chosen, Wording words) {
+    return new BayDrawing(engine, bay, words).drawing(sites, chosen);
   }
 
   private Drawing drawing(List<Site> sites, Site chosen) {
@@ -199,15 +203,13 @@ public final class BayDrawing {
       for (int i = 0; i < row.cylinders().size(); i++) {
         double a = alongMm(row, i);
         double outer = outwards * (halfWidthMm() - 8);
-        shapes.add(
-            new Shape.Path(
-                "exhaust-runner", List.of(at(a, outer), at(a * 0.5, outwards * reach)), false));
+        runner("exhaust-runner", at(a, outer), at(a * 0.5, outwards * reach));
       }
       double inner = outwards * (reach - 14);
       double outer = outwards * (reach + 24);
       manifold(
           box("exhaust-collector", -88, Math.min(inner, outer), 88, Math.max(inner, outer), 14),
-          "EXHAUST " + row.bank());
+          Message.of("bay.exhaust-of", row.bank()));
     }
   }
 
@@ -215,7 +217,7 @@ public final class BayDrawing {
   private void valley() {
     if (!engine.isInline()) {
       double end = halfLengthMm() - END_MM;
-      manifold(box("intake-plenum", -end, -24, end, 24, 14), "INTAKE");
+      manifold(box("intake-plenum", -end, -24, end, 24, 14), Message.of("bay.intake-plenum"));
     }
   }
 
@@ -224,11 +226,11 @@ public final class BayDrawing {
     DrawnRow row = rows().get(0);
     for (int i = 0; i < row.cylinders().size(); i++) {
       double a = alongMm(row, i);
-      shapes.add(
-          new Shape.Path("intake-runner", List.of(at(a, HALF_HEAD_MM - 8), at(a, reach)), false));
+      runner("intake-runner", at(a, HALF_HEAD_MM - 8), at(a, reach));
     }
     double end = halfLengthMm() - END_MM;
-    manifold(box("intake-plenum", -end, reach - 22, end, reach + 34, 16), "INTAKE SIDE");
+    manifold(
+        box("intake-plenum", -end, reach - 22, end, reach + 34, 16), Message.of("bay.intake-side"));
   }
 
   /** One collector for every branch: oxygen sensors count banks by branch. */
@@ -244,18 +246,23 @@ public final class BayDrawing {
       for (int i = from; i < to; i++) {
         double a = alongMm(row, i);
         double foot = middle + (a - middle) * 0.35;
-        shapes.add(
-            new Shape.Path(
-                "exhaust-runner", List.of(at(a, -HALF_HEAD_MM + 8), at(foot, -reach)), false));
+        runner("exhaust-runner", at(a, -HALF_HEAD_MM + 8), at(foot, -reach));
       }
       manifold(
           box("exhaust-collector", middle - 78, -reach - 26, middle + 78, -reach + 18, 14),
-          branches == 1 ? "EXHAUST" : "EXHAUST " + (b + 1));
+          branches == 1 ? Message.of("bay.exhaust") : Message.of("bay.exhaust-of", b + 1));
     }
   }
 
+  private void runner(String role, Shape.Point from, Shape.Point to) {
+    Shape.Path path = new Shape.Path(role, List.of(from, to), false);
+    shapes.add(path);
+    places.keepClear(path);
+  }
+
   /** What lies over a manifold has a name of its own, and needs the place more. */
-  private void manifold(Shape.Box box, String name) {
+  private void manifold(Shape.Box box, Message says) {
+    String name = words.of(says);
     outlined(box);
     double x = box.x() + box.width() / 2;
     double y = box.y() + box.height() / 2;
@@ -330,7 +337,7 @@ public final class BayDrawing {
               shapes.add(
                   places.place(
                       "way-in-name",
-                      site.wayIn().shortly(),
+                      words.of(site.wayIn().shortly()),
                       List.of(
                           new Shape.Point(p.x(), p.y() - 52),
                           new Shape.Point(p.x(), p.y() + 64),
@@ -367,32 +374,31 @@ public final class BayDrawing {
   }
 
   private void compass() {
-    shapes.add(
-        new Shape.Label(
-            "compass", width / 2, height - 14, "middle", "FRONT OF VEHICLE: you stand here"));
-    shapes.add(new Shape.Label("compass", width / 2, 30, "middle", "windscreen"));
-    shapes.add(new Shape.Label("compass", 8, 30, "start", "vehicle's right"));
-    shapes.add(new Shape.Label("compass", width - 8, 30, "end", "vehicle's left"));
+    compass(width / 2, height - 14, "middle", "front");
+    compass(width / 2, 30, "middle", "windscreen");
+    compass(8, 30, "start", "right");
+    compass(width - 8, 30, "end", "left");
+  }
+
+  private void compass(double x, double y, String anchor, String side) {
+    shapes.add(new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side))));
   }
 
   private String spoken(Site chosen) {
-    String sides =
+    Message sides =
         engine.isInline()
-            ? "intake to the " + word(engine.intakeSide())
-            : "bank 1 to the " + word(engine.bankOneSide());
-    return "Plan view from the front of the vehicle. %d cylinders %s, %s, cylinder 1 at the vehicle's %s, %s. %s: %s, %s."
-        .formatted(
+            ? Message.of("bay.intake", engine.intakeSide())
+            : Message.of("bay.bank-one", engine.bankOneSide());
+    return words.of(
+        Message.of(
+            "bay.spoken",
             engine.cylinders(),
-            engine.arrangement().word(),
-            engine.orientation() == Orientation.ACROSS ? "across the vehicle" : "lengthwise",
-            word(engine.pulleyEnd()),
+            engine.arrangement(),
+            engine.orientation(),
+            engine.pulleyEnd(),
             sides,
             chosen.name(),
             String.join(", ", chosen.landmarks()),
-            chosen.wayIn().label());
-  }
-
-  private static String word(VehicleSide side) {
-    return side.name().toLowerCase(Locale.ROOT);
+            chosen.wayIn()));
   }
 }

@@ -3,6 +3,8 @@ package hopmend.find;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.LabelPlaces;
 import hopmend.drawing.Shape;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -16,12 +18,14 @@ public final class ChassisDrawing {
   private static final double MARGIN = 62;
 
   private final Chassis chassis;
+  private final Wording words;
   private final double scale;
   private final double height;
   private final List<Shape> shapes = new ArrayList<>();
   private final LabelPlaces places;
 
-  private ChassisDrawing(Chassis chassis) {
+  private ChassisDrawing(Chassis chassis, Wording words) {
+    this.words = words;
     this.chassis = chassis;
     this.scale = (WIDTH - 2 * MARGIN) / chassis.lengthMm();
     this.height = chassis.widthMm() * scale + 2 * MARGIN;
@@ -29,8 +33,8 @@ public final class ChassisDrawing {
   }
 
   /** Draws the vehicle with all sites of the family, {@code chosen} marked with its way in. */
-  public static Drawing draw(Chassis chassis, List<Site> sites, Site chosen) {
-    return new ChassisDrawing(chassis).drawing(sites, chosen);
+  public static Drawing draw(Chassis chassis, List<Site> sites, Site chosen, Wording words) {
+    return new ChassisDrawing(chassis, words).drawing(sites, chosen);
   }
 
   private Drawing drawing(List<Site> sites, Site chosen) {
@@ -52,9 +56,9 @@ public final class ChassisDrawing {
     marker(disc("sensor-chosen", chosen, 14));
     chassis.items().forEach(i -> places.keepOutlineClear(box(i)));
     chassis.items().forEach(this::name);
-    label("compass", 8, height / 2 - 12, "start", "front");
-    label("compass", WIDTH / 2, 28, "middle", "vehicle's right, seen from above");
-    label("compass", WIDTH / 2, height - 10, "middle", "vehicle's left");
+    compass(8, height / 2 - 12, "start", "forwards");
+    compass(WIDTH / 2, 28, "middle", "right-from-above");
+    compass(WIDTH / 2, height - 10, "middle", "left");
     return new Drawing(WIDTH, height, shapes, spoken(chosen));
   }
 
@@ -104,7 +108,7 @@ public final class ChassisDrawing {
       shapes.add(
           places.place(
               "way-in-name",
-              site.wayIn().shortly(),
+              words.of(site.wayIn().shortly()),
               List.of(
                   new Shape.Point(p.x(), p.y() - 50),
                   new Shape.Point(p.x(), p.y() + 62),
@@ -132,12 +136,16 @@ public final class ChassisDrawing {
             true));
   }
 
-  private void label(String role, double x, double y, String anchor, String text) {
-    shapes.add(new Shape.Label(role, x, y, anchor, text));
+  private void compass(double x, double y, String anchor, String side) {
+    shapes.add(new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side))));
   }
 
-  private static String spoken(Site chosen) {
-    return "Plan of the vehicle from above, front at the left. %s: %s, %s."
-        .formatted(chosen.name(), String.join(", ", chosen.landmarks()), chosen.wayIn().label());
+  private String spoken(Site chosen) {
+    return words.of(
+        Message.of(
+            "chassis.spoken",
+            chosen.name(),
+            String.join(", ", chosen.landmarks()),
+            chosen.wayIn()));
   }
 }

@@ -1,5 +1,6 @@
 package hopmend.find;
 
+import hopmend.message.Message;
 import java.util.List;
 import java.util.Map;
 
@@ -53,27 +54,15 @@ public record Site(
 
   /** From where a site is reached, the easiest way first (common practice). */
   public enum WayIn {
-    FROM_ABOVE("from above, no lifting", "from above"),
-    CABIN("inside the cabin", "inside"),
-    WHEEL_WELL("through the wheel well, wheel off", "wheel well"),
-    FROM_BELOW("from below, on stands or a hoist", "from below"),
-    TANK_DOWN("tank lowered", "tank lowered");
-
-    private final String label;
-    private final String shortly;
-
-    WayIn(String label, String shortly) {
-      this.label = label;
-      this.shortly = shortly;
-    }
+    FROM_ABOVE,
+    CABIN,
+    WHEEL_WELL,
+    FROM_BELOW,
+    TANK_DOWN;
 
     /** The word beside a marker. */
-    public String shortly() {
-      return shortly;
-    }
-
-    public String label() {
-      return label;
+    public Message shortly() {
+      return Message.of("way." + name());
     }
   }
 

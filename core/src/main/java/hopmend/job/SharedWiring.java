@@ -18,7 +18,7 @@ import java.util.Map;
  */
 public final class SharedWiring {
   /** One plug to pull: whose, and how one gets there. */
-  public record Unplug(String name, String wayIn, List<TroubleCode> codes) {}
+  public record Unplug(String name, Message wayIn, List<TroubleCode> codes) {}
 
   private SharedWiring() {}
 
@@ -68,7 +68,7 @@ public final class SharedWiring {
             s ->
                 new Unplug(
                     s.name(),
-                    s.wayIn().label(),
+                    Message.named(s.wayIn()),
                     cause.codes().stream().filter(c -> s.equals(sites.get(c))).toList()))
         .toList();
   }

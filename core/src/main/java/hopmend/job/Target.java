@@ -56,6 +56,8 @@ public final class Target {
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
+  private final Once<Traits> traits = new Once<>(this::findTraits);
+  private final Once<List<Routine>> routines = new Once<>(this::findRoutines);
   private final Once<Map<String, JobState.Ticked>> ticks = new Once<>(this::countTicks);
 
   /**
@@ -135,6 +137,10 @@ public final class Target {
    * What is known of it, its vehicle and the job, by which the sheet tells what is meant for it.
    */
   public Traits traits() {
+    return traits.get();
+  }
+
+  private Traits findTraits() {
     Traits sensor = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
     return JobTraits.of(sensor, catalog.traitsByName(), state, shop, chosenPart(), planned());
   }
@@ -513,6 +519,10 @@ public final class Target {
 
   /** The routines that follow the work on it, and what is done on the way to it. */
   List<Routine> routines() {
+    return routines.get();
+  }
+
+  private List<Routine> findRoutines() {
     boolean learns = work().map(Work::learns).orElse(true);
     Stream<String> done =
         workOrder().stream().flatMap(o -> o.steps().stream()).map(s -> WorkPlan.operation(s.id()));

@@ -2,6 +2,7 @@ package hopmend.sensor;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -109,24 +110,18 @@ public enum SignalModel {
 
   /** A reading that counts beside the value itself. */
   public enum Companion {
-    ENGINE_SPEED("Engine speed", MeasureUnit.PER_MINUTE, 1, 20_000),
-    TEMPERATURE("Temperature of the sensor", MeasureUnit.CELSIUS, -40, 150),
-    ALTITUDE("Altitude", MeasureUnit.METRE, -500, 5000);
+    ENGINE_SPEED(MeasureUnit.PER_MINUTE, 1, 20_000),
+    TEMPERATURE(MeasureUnit.CELSIUS, -40, 150),
+    ALTITUDE(MeasureUnit.METRE, -500, 5000);
 
-    private final String label;
     private final MeasureUnit unit;
     private final double low;
     private final double high;
 
-    Companion(String label, MeasureUnit unit, double low, double high) {
-      this.label = label;
+    Companion(MeasureUnit unit, double low, double high) {
       this.unit = unit;
       this.low = low;
       this.high = high;
-    }
-
-    public String label() {
-      return label;
     }
 
     public MeasureUnit unit() {
@@ -142,13 +137,18 @@ public enum SignalModel {
 
     /** What is taken where it is not told: {@code , altitude not told: 0 m}. */
     String left() {
-      return ", %s not told: 0 %s".formatted(label.toLowerCase(Locale.ROOT), unit.symbol());
+      return ", %s not told: 0 %s".formatted(name().toLowerCase(Locale.ROOT), unit.symbol());
     }
 
     /** {@code Engine speed: 1 to 20000 1/min.} */
-    public String asked() {
-      return "%s: %s to %s %s."
-          .formatted(label, Reading.number(low), Reading.number(high), unit.symbol());
+    public Message asked() {
+      return Message.of(
+          "companion.asked", this, Reading.number(low), Reading.number(high), unit.symbol());
+    }
+
+    /** Its name within a sentence. */
+    public Message within() {
+      return Message.of("companion." + name());
     }
   }
 

@@ -4,6 +4,8 @@ import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
+import hopmend.message.Wording;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -23,7 +25,7 @@ public final class TorqueDial {
   private TorqueDial() {}
 
   /** Draws the dial from zero to a little past its limit or twice the wanted one. */
-  public static Drawing draw(Fastener fastener, WrenchSetting setting) {
+  public static Drawing draw(Fastener fastener, WrenchSetting setting, Wording words) {
     double wanted = fastener.torqueNm();
     double set = setting.setting().in(MeasureUnit.NEWTON_METRE);
     double proof = fastener.ceilingNm();
@@ -46,11 +48,12 @@ public final class TorqueDial {
         WIDTH,
         HEIGHT,
         shapes,
-        "Dial: wrench at %s, wanted %s, limit at %s N.m"
-            .formatted(
-                setting.setting().text(),
-                fastener.torque().orElseThrow().text(),
-                Reading.number(proof)));
+        words.of(
+            Message.of(
+                "dial.spoken",
+                setting.setting(),
+                fastener.torque().orElseThrow(),
+                Reading.of(proof, MeasureUnit.NEWTON_METRE))));
   }
 
   private static List<Shape.Point> arc(double from, double to) {

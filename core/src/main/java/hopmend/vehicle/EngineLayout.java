@@ -46,19 +46,9 @@ public record EngineLayout(
 
   /** How the cylinders stand to each other. */
   public enum Arrangement {
-    INLINE("in line"),
-    VEE("V"),
-    FLAT("flat");
-
-    private final String word;
-
-    Arrangement(String word) {
-      this.word = word;
-    }
-
-    public String word() {
-      return word;
-    }
+    INLINE,
+    VEE,
+    FLAT
   }
 
   /** A row of cylinders from the pulley on. */

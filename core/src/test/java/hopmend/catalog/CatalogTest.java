@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -285,8 +286,8 @@ class CatalogTest {
       for (Site site : card.sites()) {
         Drawing d =
             site.isOutsideBay()
-                ? ChassisDrawing.draw(card.chassis(), card.sites(), site)
-                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site);
+                ? ChassisDrawing.draw(card.chassis(), card.sites(), site, WORDS)
+                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site, WORDS);
         String where = card.id() + " " + site.id();
         assertThat(d.spoken()).as(where).contains(site.name());
         assertThat(d.ofRole("sensor-chosen")).as(where).hasSize(1);

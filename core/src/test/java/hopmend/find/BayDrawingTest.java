@@ -1,5 +1,6 @@
 package hopmend.find;
 
+import static hopmend.message.English.WORDS;
 import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -63,7 +64,7 @@ class BayDrawingTest {
         new EngineLayout(
             "X", "x", 3, orientation, pulley, intake, e.borePitchMm(), e.boreMm(), 1, 800);
     Bay bay = new Bay(1400, 1400, 700, 700, List.of());
-    Drawing d = BayDrawing.draw(turned, bay, CARD.sites(), find("P0340").site());
+    Drawing d = BayDrawing.draw(turned, bay, CARD.sites(), find("P0340").site(), WORDS);
     Shape.Disc sensor = (Shape.Disc) d.ofRole("sensor-chosen").get(0);
     Shape.Box plenum = (Shape.Box) d.ofRole("intake-plenum").get(0);
     Shape.Box collector = (Shape.Box) d.ofRole("exhaust-collector").get(0);
@@ -96,7 +97,8 @@ class BayDrawingTest {
 
   @Test
   void whatIsInTheWayIsMarkedAndTheDrawingIsSpoken() {
-    Drawing d = BayDrawing.draw(CARD.engine(), CARD.bay(), CARD.sites(), find("P0340").site());
+    Drawing d =
+        BayDrawing.draw(CARD.engine(), CARD.bay(), CARD.sites(), find("P0340").site(), WORDS);
     assertThat(d.ofRole("landmark-name-in-the-way"))
         .extracting(s -> ((Shape.Label) s).text())
         .containsExactly("intake duct");

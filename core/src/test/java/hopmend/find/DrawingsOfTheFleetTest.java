@@ -1,5 +1,6 @@
 package hopmend.find;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -8,6 +9,7 @@ import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
+import hopmend.message.Message;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.EngineLayout.Arrangement;
 import hopmend.vehicle.EngineLayout.Orientation;
@@ -27,7 +29,8 @@ class DrawingsOfTheFleetTest {
   }
 
   private static Drawing bay(VehicleCard card, String site) {
-    return BayDrawing.draw(card.engine(), card.bay(), card.sites(), card.site(site).orElseThrow());
+    return BayDrawing.draw(
+        card.engine(), card.bay(), card.sites(), card.site(site).orElseThrow(), WORDS);
   }
 
   private static Shape.Disc chosen(Drawing d) {
@@ -101,7 +104,7 @@ class DrawingsOfTheFleetTest {
   void aSiteUnderTheVehicleLiesByItsLandmark(String id, String site, String landmark) {
     VehicleCard card = card(id);
     Site chosen = card.site(site).orElseThrow();
-    Drawing d = ChassisDrawing.draw(card.chassis(), card.sites(), chosen);
+    Drawing d = ChassisDrawing.draw(card.chassis(), card.sites(), chosen, WORDS);
     assertThat(d.ofRole("landmark-name"))
         .extracting(s -> ((Shape.Label) s).text())
         .contains(landmark);
@@ -112,7 +115,7 @@ class DrawingsOfTheFleetTest {
             .orElseThrow();
     assertThat(Math.abs(chosen.chassisSpot().xMm() - item.xMm() - item.lengthMm() / 2))
         .isLessThan(900);
-    assertThat(d.spoken()).contains("front at the left", chosen.wayIn().label());
+    assertThat(d.spoken()).contains("front at the left", WORDS.of(Message.named(chosen.wayIn())));
     assertThat(d.ofRole("wheel")).hasSize(4);
   }
 
@@ -155,7 +158,7 @@ class DrawingsOfTheFleetTest {
       for (Site site : card.sites()) {
         Drawing d =
             site.isOutsideBay()
-                ? ChassisDrawing.draw(card.chassis(), card.sites(), site)
+                ? ChassisDrawing.draw(card.chassis(), card.sites(), site, WORDS)
                 : bay(card, site.id());
         List<Shape.Disc> markers =
             Stream.of("sensor", "sensor-chosen")

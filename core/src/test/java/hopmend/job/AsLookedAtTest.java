@@ -94,8 +94,8 @@ class AsLookedAtTest {
         id + "-" + siteId + ".svg",
         svg(
             site.isOutsideBay()
-                ? ChassisDrawing.draw(card.chassis(), card.sites(), site)
-                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site)));
+                ? ChassisDrawing.draw(card.chassis(), card.sites(), site, WORDS)
+                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site, WORDS)));
   }
 
   @ParameterizedTest
@@ -246,7 +246,8 @@ class AsLookedAtTest {
             TorqueDial.draw(
                 bolt,
                 WrenchSetting.of(
-                    bolt.torque().orElseThrow(), new WrenchSetting.Adapter(250, 40, 30)))));
+                    bolt.torque().orElseThrow(), new WrenchSetting.Adapter(250, 40, 30)),
+                WORDS)));
   }
 
   @Test

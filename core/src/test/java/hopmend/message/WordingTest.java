@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodePicture;
+import hopmend.find.Site;
 import hopmend.find.Wiring;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -12,7 +13,9 @@ import hopmend.job.Standing;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
+import hopmend.sensor.SignalModel;
 import hopmend.swap.Phase;
+import hopmend.vehicle.EngineLayout;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
@@ -66,7 +69,12 @@ class WordingTest {
           Fact.HowOften.class,
           CodePicture.Role.class,
           Wiring.Kind.class,
-          ClearReport.Fate.class);
+          ClearReport.Fate.class,
+          Site.WayIn.class,
+          EngineLayout.Arrangement.class,
+          EngineLayout.Orientation.class,
+          EngineLayout.VehicleSide.class,
+          SignalModel.Companion.class);
 
   private static Set<String> names() {
     return SETS.stream()
@@ -80,9 +88,9 @@ class WordingTest {
   void everyWordingIsForSomethingThatIsSaid() throws IOException {
     String said = sources();
     Set<String> names = names();
-    for (Hop hop : Hop.values()) {
-      names.add(hop.question().key());
-    }
+    Stream.of(Hop.values()).map(h -> h.question().key()).forEach(names::add);
+    Stream.of(Site.WayIn.values()).map(w -> w.shortly().key()).forEach(names::add);
+    Stream.of(SignalModel.Companion.values()).map(c -> c.within().key()).forEach(names::add);
     assertThat(bundle().stringPropertyNames())
         .allSatisfy(
             key -> {
@@ -124,7 +132,7 @@ class WordingTest {
   @Test
   void everythingThatIsSaidHasItsWords() throws IOException {
     String kinds =
-        "(?:hop|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site)";
+        "(?:hop|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way)";
     Set<String> said = literals(sources(), "(" + kinds + "\\.[a-z-]*[a-z])");
     literals(source("job/HopLine.java"), "([a-z]+(?:-[a-z]+)*)").forEach(k -> said.add("hop." + k));
     literals(source("job/JobRules.java"), "([a-z]+(?:-[a-z]+)+)")
@@ -148,7 +156,9 @@ class WordingTest {
   void everyWordingCanBeWorded() throws IOException {
     for (String key : bundle().stringPropertyNames()) {
       String pattern = bundle().getProperty(key);
-      assertThat(new MessageFormat(pattern, Locale.ENGLISH).format(new Object[] {1, 1, 1, 1, 1}))
+      assertThat(
+              new MessageFormat(pattern, Locale.ENGLISH)
+                  .format(new Object[] {1, 1, 1, 1, 1, 1, 1, 1}))
           .as(key)
           .doesNotContain("{", "}");
       assertThat(pattern.replace("''", "")).as("a lone apostrophe in %s", key).doesNotContain("'");

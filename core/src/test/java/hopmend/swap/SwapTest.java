@@ -304,7 +304,7 @@ class SwapTest {
   void dialShowsTheHandInItsBand() {
     var dial =
         TorqueDial.draw(
-            M6, WrenchSetting.of(M6.torque().orElseThrow(), WrenchSetting.Adapter.NONE));
+            M6, WrenchSetting.of(M6.torque().orElseThrow(), WrenchSetting.Adapter.NONE), WORDS);
     assertThat(dial.ofRole("dial-hand")).hasSize(1);
     assertThat(dial.spoken()).contains("wanted 9 N.m", "limit at 13.99 N.m");
   }

@@ -1,6 +1,7 @@
 package hopmend.app.api;
 
 import hopmend.app.web.Allowance;
+import hopmend.app.web.Refusal;
 import hopmend.app.web.RequestPath;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
@@ -11,7 +12,6 @@ import java.time.Duration;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -24,11 +24,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class ApiBounds extends OncePerRequestFilter {
   private static final long MOST_BYTES = 20_000_000;
 
-  private final int perMinute;
   private final Allowance requests;
 
   ApiBounds(@Value("${hopmend.api.per-minute}") int perMinute) {
-    this.perMinute = perMinute;
     this.requests = new Allowance(perMinute, Duration.ofMinutes(1));
   }
 
@@ -41,30 +39,21 @@ class ApiBounds extends OncePerRequestFilter {
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
+    String path = RequestPath.of(request);
     if ("POST".equals(request.getMethod()) && request.getContentLengthLong() < 0) {
-      refuse(response, 411, "Say the length of the body in Content-Length.");
+      Refusal.send(411, path, response);
       return;
     }
     if (request.getContentLengthLong() > MOST_BYTES) {
-      refuse(response, 413, "The body is larger than " + MOST_BYTES + " bytes.");
+      Refusal.send(413, path, response);
       return;
     }
     long wait = requests.take(request.getRemoteAddr());
-    if (wait == 0) {
-      chain.doFilter(request, response);
+    if (wait > 0) {
+      response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(wait));
+      Refusal.send(429, path, response);
       return;
     }
-    response.setHeader(HttpHeaders.RETRY_AFTER, String.valueOf(wait));
-    refuse(response, 429, "At most %d requests a minute; wait %d s.".formatted(perMinute, wait));
-  }
-
-  private static void refuse(HttpServletResponse response, int status, String detail)
-      throws IOException {
-    response.setStatus(status);
-    response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-    response
-        .getWriter()
-        .write(
-            "{\"title\":\"Too much\",\"status\":%d,\"detail\":\"%s\"}".formatted(status, detail));
+    chain.doFilter(request, response);
   }
 }

@@ -2,6 +2,7 @@ package hopmend.app.door;
 
 import hopmend.app.web.PlainPage;
 import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.SocketTimeoutException;
 import java.nio.ByteBuffer;
@@ -49,8 +50,8 @@ final class BodyBounds extends ValveBase {
 
   @Override
   public void invoke(Request request, Response response) throws IOException, ServletException {
-    if (request.getContentLengthLong() == 0
-        || request.getContentLengthLong() < 0 && request.getHeader("Transfer-Encoding") == null) {
+    long length = length(request);
+    if (length == 0 || length < 0 && request.getHeader("Transfer-Encoding") == null) {
       getNext().invoke(request, response);
       return;
     }
@@ -64,8 +65,7 @@ final class BodyBounds extends ValveBase {
             });
     org.apache.coyote.Request coyote = request.getCoyoteRequest();
     InputBuffer input = coyote.getInputBuffer();
-    int weight =
-        request.getContentLengthLong() > LARGE || request.getContentLengthLong() < 0 ? 1 : 0;
+    int weight = length > LARGE || length < 0 ? 1 : 0;
     try {
       boolean tooMany = all.incrementAndGet() > ofAll || own.get() > perClient;
       boolean tooLarge = large.addAndGet(weight) > LARGE_OF_ALL && weight > 0;
@@ -78,7 +78,8 @@ final class BodyBounds extends ValveBase {
         readRest(request, coyote, MOST_OF_A_BODY);
       } else {
         getNext().invoke(request, response);
-        readRest(request, coyote, MOST_UNWANTED);
+        boolean refused = response.getStatus() == HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE;
+        readRest(request, coyote, refused ? MOST_OF_A_BODY : MOST_UNWANTED);
       }
     } finally {
       coyote.setInputBuffer(input);
@@ -86,6 +87,15 @@ final class BodyBounds extends ValveBase {
       large.addAndGet(-weight);
       sending.computeIfPresent(
           request.getRemoteAddr(), (a, n) -> n.decrementAndGet() <= 0 ? null : n);
+    }
+  }
+
+  /** What the head says; a length that is no number was refused already, and nothing is read. */
+  private static long length(Request request) {
+    try {
+      return request.getContentLengthLong();
+    } catch (NumberFormatException e) {
+      return 0;
     }
   }
 

@@ -2,6 +2,7 @@ package hopmend.app.find;
 
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
+import hopmend.app.web.Words;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.BayDrawing;
 import hopmend.find.ChassisDrawing;
@@ -38,8 +39,8 @@ class FindView implements HopView {
     model.addAttribute(
         "drawing",
         site.isOutsideBay()
-            ? ChassisDrawing.draw(card.chassis(), sites, site)
-            : BayDrawing.draw(card.engine(), card.bay(), sites, site));
+            ? ChassisDrawing.draw(card.chassis(), sites, site, Words.wording())
+            : BayDrawing.draw(card.engine(), card.bay(), sites, site, Words.wording()));
     model.addAttribute(
         "inTheWay",
         page.workup().workOrder().orElseThrow().steps().stream()

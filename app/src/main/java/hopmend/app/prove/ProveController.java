@@ -98,7 +98,7 @@ class ProveController {
   private static Reading told(String field, String typed, String unit, SignalModel.Companion of) {
     Reading reading = TypedReading.of(field, typed, unit, of.unit());
     if (!of.takes(reading)) {
-      throw new InputProblem(field, of.asked());
+      throw new InputProblem(field, Words.of(of.asked()));
     }
     return reading;
   }

@@ -3,6 +3,7 @@ package hopmend.app.swap;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Words;
 import hopmend.job.Hop;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
@@ -103,7 +104,8 @@ class SwapView implements HopView {
                   return new Setting(u.symbol(), onTheScale(s.wanted()), onTheScale(s.setting()));
                 })
             .toList());
-    model.addAttribute("dial", TorqueDial.draw(fastener, WrenchSetting.of(wanted, used)));
+    model.addAttribute(
+        "dial", TorqueDial.draw(fastener, WrenchSetting.of(wanted, used), Words.wording()));
   }
 
   private static String onTheScale(Reading torque) {

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.converter.json.ProblemDetailJacksonMixin;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -14,7 +15,8 @@ import tools.jackson.databind.json.JsonMapper;
  * be right.
  */
 public record Refusal(int status, String what, String remedy) {
-  private static final JsonMapper JSON = JsonMapper.builder().build();
+  private static final JsonMapper JSON =
+      JsonMapper.builder().addMixIn(ProblemDetail.class, ProblemDetailJacksonMixin.class).build();
   private static final String OPEN_INTERFACE = "/api/";
 
   /** Whether an address belongs to the open interface, which answers with problem details. */
@@ -50,7 +52,8 @@ public record Refusal(int status, String what, String remedy) {
           case 405 -> "Ask it with " + told(response, HttpHeaders.ALLOW, "another method") + ".";
           case 406 -> "Accept application/json.";
           case 411 -> "Say with Content-Length how long the body is.";
-          case 413 -> "Send less, in several requests.";
+          case 413 -> "Send less, in several requests: a body has at most 20 MB.";
+          case 429 -> "Wait " + told(response, HttpHeaders.RETRY_AFTER, "60") + " s.";
           case 415 -> "Send " + told(response, HttpHeaders.ACCEPT, "another kind of body") + ".";
           case 403 -> "Ask from a host that is on the list of this installation.";
           default -> status >= 500 ? "Send it again in a moment." : "See /api/v1/openapi.json.";
@@ -93,6 +96,7 @@ public record Refusal(int status, String what, String remedy) {
       case 411 -> "The length of the body is not told.";
       case 413 -> "What was sent is too large.";
       case 415 -> "This address does not read this kind of body.";
+      case 429 -> "These are more requests in a minute than one address may send.";
       case 503 -> "The server has too much to do just now. Nothing was recorded by this step.";
       default -> status >= 500 ? "Something went wrong here." : "This request cannot be served.";
     };
