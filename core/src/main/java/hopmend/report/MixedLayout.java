@@ -88,10 +88,10 @@ final class MixedLayout {
     return -1;
   }
 
-  /** "[ECM] P0340" is none. */
+  /** "[ECM] P0340" is none, and "[ ] current" neither. */
   private boolean isJson(int start) {
     int next = firstSign(start + 1);
-    return next < text.length() && "{[\"]}".indexOf(text.charAt(next)) >= 0;
+    return next < text.length() && "{[\"".indexOf(text.charAt(next)) >= 0;
   }
 
   private static boolean isRoot(char c) {

@@ -223,7 +223,7 @@ final class PlainLayout {
       int known = 0;
       for (Cell c : cells) {
         Head head = Head.of(new String(glyphs, c.start(), c.end() - c.start()), words);
-        if (head.condition() == null && digits(c) > 0 || digits(c) > 2) {
+        if (head.condition() == null && digits(c) > 0 || digits(c) > 2 || isValue(c)) {
           return false;
         }
         named.add(head);
@@ -236,6 +236,25 @@ final class PlainLayout {
         edged = edge;
         headerStart = lineStart;
         rows = 0;
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** "Engine speed 0 rpm" is no name of a column: a number stands there with its unit. */
+  private boolean isValue(Cell c) {
+    for (int i = c.start(); i < c.end(); i++) {
+      boolean begins = i == c.start() || !Glyphs.isWord(glyphs[i - 1]);
+      if (!begins || !Glyphs.isDigit(glyphs[i])) {
+        continue;
+      }
+      int end = i;
+      while (end < c.end() && (Glyphs.isDigit(glyphs[end]) || glyphs[end] == '.')) {
+        end++;
+      }
+      String behind = new String(glyphs, end, c.end() - end).strip();
+      if (!behind.isEmpty() && words.measure(behind).isPresent()) {
         return true;
       }
     }

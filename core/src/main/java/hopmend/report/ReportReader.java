@@ -285,7 +285,8 @@ final class ReportReader {
     Set<CodeState> states = f.allStates();
     if (f.unit != null && (f.unitIsWhole || heading && !f.mentionsTraffic)) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
-      if (!f.odometers.isEmpty() && found.allLackUnit() && !headsCodes(lines, ahead, i)) {
+      boolean told = !f.odometers.isEmpty() || f.unitIsLabelled || f.hasValue && f.unitIsWhole;
+      if (told && found.allLackUnit() && !headsCodes(lines, ahead, i)) {
         found.changeAll(r -> r.withControlUnit(f.unit));
         return;
       }

@@ -60,6 +60,7 @@ public final class ReportWords {
       List<String> storing,
       List<String> counts,
       List<String> articles,
+      List<String> nothing,
       List<String> only,
       List<String> trips,
       List<String> scanned,
@@ -98,6 +99,7 @@ public final class ReportWords {
   private final Set<String> storing = new HashSet<>();
   private final Set<String> counts = new HashSet<>();
   private final Set<String> articles = new HashSet<>();
+  private final Set<String> nothing = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
@@ -115,6 +117,7 @@ public final class ReportWords {
     words(file.storing(), storing);
     words(file.counts(), counts);
     words(file.articles(), articles);
+    words(file.nothing(), nothing);
     words(file.only(), only);
     words(file.trips(), trips);
     words(file.scanned(), scanned);
@@ -307,6 +310,11 @@ public final class ReportWords {
   /** "Two pending codes": a number before what is counted. */
   boolean isCount(Word w) {
     return counts.contains(w.text());
+  }
+
+  /** "Nothing pending". */
+  boolean isNothing(Word w) {
+    return nothing.contains(w.text());
   }
 
   /** "A stored P0011". */

@@ -144,7 +144,7 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
-    if (isEmptyList(at, behind)) {
+    if (isEmptyList(at, from, behind) || isUnticked(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
     }
@@ -171,12 +171,42 @@ final class StateFinder {
             at.word(behind - 1).end()));
   }
 
-  /** "Pending codes: none": it tells of no code before it. */
-  private boolean isEmptyList(LineAtHand at, int behind) {
-    Phrases.Match<Label> label = behind < at.size() ? words.labels().at(at.words(), behind) : null;
-    int listed = label == null ? at.size() : behind + label.words();
-    return listed < at.size()
-        && label.meaning() == Label.CODE
+  /** "[ ] pending": a box without its cross. */
+  private boolean isUnticked(LineAtHand at, int from) {
+    int end = at.word(from).start();
+    int place = end - 1;
+    while (place >= at.line().start() && end - place <= 4 && glyphs[place] == ' ') {
+      place--;
+    }
+    if (place < at.line().start() + 1 || glyphs[place] != ']') {
+      return false;
+    }
+    place--;
+    while (place > at.line().start() && glyphs[place] == ' ') {
+      place--;
+    }
+    return glyphs[place] == '[';
+  }
+
+  /**
+   * "Pending codes: none", "pending in engine: none", "nothing pending": it tells of no code before
+   * it.
+   */
+  private boolean isEmptyList(LineAtHand at, int from, int behind) {
+    if (from > 0 && words.isNothing(at.word(from - 1))) {
+      return true;
+    }
+    int listed = behind;
+    while (listed < at.size() && listed - behind < 4 && !at.isAnnounced(listed)) {
+      boolean unit = at.part(listed) == Part.UNIT || words.isFrom(at.word(listed));
+      boolean told = unit || words.isLabel(at.words(), listed, Label.CODE);
+      if (!told || at.segment(listed) != at.segment(from)) {
+        return false;
+      }
+      listed++;
+    }
+    return listed > behind
+        && listed < at.size()
         && at.isAnnounced(listed)
         && (words.isDenied(at.word(listed))
             || words.none().begins(at.words(), listed)
@@ -262,21 +292,27 @@ final class StateFinder {
     boolean said = before == 0 && first < from && first > 0 && at.part(first - 1) == Part.CODE;
     boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
     return said
-        || isBetweenCodeAndUnit(at, from, behind)
+        || isBesideUnit(at, from, behind)
         || afterLabel && before == 0
         || afterFill && after == 0
         || plain && at.finds.hasCodes();
   }
 
-  /** "P0106 current ecm", and nothing more. */
-  private boolean isBetweenCodeAndUnit(LineAtHand at, int from, int behind) {
+  /** "P0106 current ecm" or "P0101 ecm stored", and nothing more. */
+  private static boolean isBesideUnit(LineAtHand at, int from, int behind) {
+    int first = from;
+    while (first > 0
+        && at.part(first - 1) == Part.UNIT
+        && at.segment(first - 1) == at.segment(from)) {
+      first--;
+    }
     int end = behind;
     while (end < at.size() && at.part(end) == Part.UNIT && at.segment(end) == at.segment(from)) {
       end++;
     }
-    return from > 0
-        && at.part(from - 1) == Part.CODE
-        && end > behind
+    return first > 0
+        && at.part(first - 1) == Part.CODE
+        && (first < from) != (end > behind)
         && (end == at.size() || at.segment(end) != at.segment(from));
   }
 
@@ -306,6 +342,7 @@ final class StateFinder {
     int i = behind;
     while (begins && i < at.size() && at.segment(i) == at.segment(from) && i - behind < 4) {
       codes |= words.isLabel(at.words(), i, Label.CODE);
+      codes |= at.part(i) == Part.UNIT && words.isFrom(at.word(behind));
       i++;
     }
     return codes && i < at.size() && at.isAnnounced(i) && at.part(i) == Part.CODE;

@@ -137,6 +137,7 @@ final class UnitFinder {
     String name = Glyphs.seen(glyphs, start + 1, end).strip();
     if (end < at.finds.codes.get(0).start()
         && glyphs[end] == ']'
+        && name.length() > 1
         && name.chars().anyMatch(Character::isLetter)
         && at.finds.states.stream().noneMatch(s -> s.start() < at.finds.codes.get(0).start())) {
       unit(at, name, start + 1, end, true);
@@ -246,8 +247,7 @@ final class UnitFinder {
       if (at.part(code) == Part.UNIT) {
         return false;
       }
-      boolean verb = at.part(code) != Part.STATE || words.isStoring(at.word(code));
-      holds |= verb && words.isHolding(at.word(code));
+      holds |= isVerb(at, code);
       next &= saysNothing(at, code);
       code++;
     }
@@ -261,8 +261,10 @@ final class UnitFinder {
     return holds || next && before >= 0 && isVerb(at, before);
   }
 
+  /** "Logged" is one in "the ABS logged C0035"; "stored" behind a code is a state. */
   private boolean isVerb(LineAtHand at, int i) {
-    return words.isHolding(at.word(i));
+    boolean state = at.part(i) == Part.STATE && !words.isStoring(at.word(i));
+    return !state && words.isHolding(at.word(i));
   }
 
   private static LineFinds.UnitAt named(LineAtHand at, int i, Phrases.Match<ControlUnit> match) {
@@ -324,13 +326,27 @@ final class UnitFinder {
     boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && told;
     boolean article = isFromBefore(at, from);
     return isBeforeCode(at, from)
-        ? whole || behind - from > 1 || from0 || article || isHolding(at, from, behind)
+        ? whole
+            || opensCode(at, from, behind)
+            || behind - from > 1
+            || from0
+            || article
+            || isHolding(at, from, behind)
         : whole
                 && (isBracketed(at, from)
                     || segmentOnly(at, from, behind)
-                    || isBehindState(at, from, behind))
+                    || isBehindState(at, from, behind)
+                    || isBetweenCodeAndState(at, from, behind))
             || from0
             || article;
+  }
+
+  /** "Engine P0420 st": it begins what is said, and the code stands right behind it. */
+  private boolean opensCode(LineAtHand at, int from, int behind) {
+    return behind < at.size()
+        && at.part(behind) == Part.CODE
+        && at.segment(behind) == at.segment(from)
+        && begins(at, from, false);
   }
 
   /** "P0171 and P0174 both pending ecm." */
@@ -341,6 +357,18 @@ final class UnitFinder {
     }
     boolean ends = behind >= at.size() || at.segment(behind) != at.segment(from);
     return first < from && ends && at.segment(first) == at.segment(from);
+  }
+
+  /** "P0101 ECM stored", and nothing more. */
+  private static boolean isBetweenCodeAndState(LineAtHand at, int from, int behind) {
+    int end = behind;
+    while (end < at.size() && at.part(end) == Part.STATE && at.segment(end) == at.segment(from)) {
+      end++;
+    }
+    return at.part(from - 1) == Part.CODE
+        && at.segment(from - 1) == at.segment(from)
+        && end > behind
+        && (end == at.size() || at.segment(end) != at.segment(from));
   }
 
   /** "Out of the gearbox": only words that say nothing stand between. */

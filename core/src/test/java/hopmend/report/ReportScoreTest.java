@@ -47,7 +47,11 @@ class ReportScoreTest {
         "twenty-sixth-set.yaml",
         "twenty-seventh-set.yaml",
         "twenty-eighth-set.yaml",
-        "twenty-ninth-set.yaml"
+        "twenty-ninth-set.yaml",
+        "thirtieth-set.yaml",
+        "thirty-first-set.yaml",
+        "thirty-second-set.yaml",
+        "thirty-third-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
