@@ -6,6 +6,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * Plain text: lines, and tables in them. A table begins with a line of known column names, parted
@@ -16,6 +17,9 @@ final class PlainLayout {
   private static final char SPACES = ' ';
   private static final char[] PARTINGS = {'\t', '|', ';', ',', SPACES};
   private static final int LONGEST_HEADER = 600;
+
+  private static final Pattern CODE =
+      Pattern.compile("[PCBU][0-3][0-9A-F]{3}(-[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
 
   private final String original;
   private final char[] glyphs;
@@ -35,10 +39,8 @@ final class PlainLayout {
   private int headerStart;
   private int rows;
 
-  /** Names of control units side by side, and the lines below each; empty where there are none. */
-  private List<Cell> besides = List.of();
-
-  private final List<List<Line>> below = new ArrayList<>();
+  /** Open where lines are read column by column. */
+  private ColumnBlock block;
 
   private PlainLayout(String original, char[] glyphs, ReportWords words) {
     this.original = original;
@@ -69,17 +71,19 @@ final class PlainLayout {
       line(start, end);
       start = end + 1;
     }
-    endBesides();
+    endBlock();
   }
 
   private void line(int from, int to) {
     Cell whole = trimmed(from, to);
     int start = whole.start();
     int end = whole.end();
-    if (!besides.isEmpty() && isBeside(start, end)) {
+    if (block != null
+        && start < end
+        && block.takes(within(start, end, block.parting()), lineStart)) {
       return;
     }
-    endBesides();
+    endBlock();
     if (start == end) {
       lines.add(Line.of(Line.Kind.GAP, 0));
       if (parting == SPACES && rows > 0) {
@@ -87,7 +91,7 @@ final class PlainLayout {
       }
       return;
     }
-    if (isHeader(start, end) || beginsBesides(start, end)) {
+    if (isHeader(start, end) || beginsBlock(start, end)) {
       return;
     }
     if (!heads.isEmpty()) {
@@ -109,72 +113,64 @@ final class PlainLayout {
     lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
   }
 
-  /** "Engine control Body control": two columns as in a newspaper. */
-  private boolean beginsBesides(int start, int end) {
-    if (end - start > LONGEST_HEADER || holdsNumber(start, end)) {
+  /** Names of units side by side, or codes as names of columns. */
+  private boolean beginsBlock(int start, int end) {
+    if (end - start > LONGEST_HEADER) {
       return false;
     }
     List<Cell> names = split(start, end, SPACES);
-    if (names.size() < 2 || !names.stream().allMatch(this::isUnit)) {
-      return false;
+    if (names.size() > 1 && names.stream().allMatch(this::isUnit)) {
+      block = new SideBySide(names, lineStart);
     }
-    besides = names;
-    headerStart = lineStart;
-    heads = List.of();
-    names.forEach(n -> below.add(new ArrayList<>()));
-    return true;
+    for (int i = 0; block == null && i < PARTINGS.length; i++) {
+      block = turnedGrid(start, end, PARTINGS[i]);
+    }
+    if (block != null) {
+      heads = List.of();
+    }
+    return block != null;
+  }
+
+  private ColumnBlock turnedGrid(int start, int end, char sign) {
+    if (sign != SPACES && indexOf(sign, start, end) < 0) {
+      return null;
+    }
+    List<Cell> cells = within(start, end, sign);
+    Head first = headOf(cells.get(0));
+    List<Cell> codes = cells.subList(1, cells.size());
+    return codes.size() > 1
+            && first.is(ReportWords.Label.CODE)
+            && codes.stream().allMatch(this::isCode)
+        ? new TurnedGrid(sign, codes, lineStart, first, this::headOf)
+        : null;
+  }
+
+  /** The cells of a line that may begin with a bar. */
+  private List<Cell> within(int start, int end, char sign) {
+    return split(sign == '|' && glyphs[start] == '|' ? start + 1 : start, end, sign);
+  }
+
+  private Head headOf(Cell c) {
+    return Head.of(text(c), words);
+  }
+
+  private String text(Cell c) {
+    return new String(glyphs, c.start(), c.end() - c.start());
   }
 
   private boolean isUnit(Cell c) {
-    return words
-        .units()
-        .whole(Word.of(new String(glyphs, c.start(), c.end() - c.start())))
-        .isPresent();
+    return words.units().whole(Word.of(text(c))).isPresent();
   }
 
-  /** Whether a line stands in the columns side by side; each part of it goes below its name. */
-  private boolean isBeside(int start, int end) {
-    if (start == end) {
-      return false;
-    }
-    List<List<Cell>> parts = new ArrayList<>();
-    besides.forEach(b -> parts.add(new ArrayList<>()));
-    for (Cell c : split(start, end, SPACES)) {
-      int column = columnOf(c);
-      boolean runsOn =
-          column + 1 < besides.size()
-              && c.end() - lineStart > besides.get(column + 1).start() - headerStart;
-      if (runsOn) {
-        return false;
-      }
-      parts.get(column).add(c);
-    }
-    for (int k = 0; k < parts.size(); k++) {
-      List<Cell> part = parts.get(k);
-      if (!part.isEmpty()) {
-        Cell all = new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end());
-        below.get(k).add(Line.of(Line.Kind.TEXT, 0, all));
-      }
-    }
-    return true;
+  private boolean isCode(Cell c) {
+    return CODE.matcher(text(c)).matches();
   }
 
-  private int columnOf(Cell c) {
-    int column = 0;
-    for (int k = 0; k < besides.size(); k++) {
-      column = besides.get(k).start() - headerStart <= c.start() - lineStart ? k : column;
+  private void endBlock() {
+    if (block != null) {
+      lines.addAll(block.lines());
+      block = null;
     }
-    return column;
-  }
-
-  /** The columns one after the other, each under its name. */
-  private void endBesides() {
-    for (int k = 0; k < besides.size(); k++) {
-      lines.add(Line.of(Line.Kind.HEADING, 0, besides.get(k)));
-      lines.addAll(below.get(k));
-    }
-    besides = List.of();
-    below.clear();
   }
 
   private boolean isRowOfUnits(List<Cell> cells) {
@@ -183,7 +179,7 @@ final class PlainLayout {
   }
 
   private Optional<MeasureUnit> measure(Cell c) {
-    return words.measure(new String(glyphs, c.start(), c.end() - c.start()));
+    return words.measure(text(c));
   }
 
   /** A row of units under the names, or under the values: they are those of their columns. */
@@ -222,7 +218,7 @@ final class PlainLayout {
       List<Head> named = new ArrayList<>();
       int known = 0;
       for (Cell c : cells) {
-        Head head = Head.of(new String(glyphs, c.start(), c.end() - c.start()), words);
+        Head head = headOf(c);
         if (head.condition() == null && digits(c) > 0 || digits(c) > 2 || isValue(c)) {
           return false;
         }
