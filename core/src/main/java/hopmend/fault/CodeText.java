@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -14,14 +15,18 @@ public sealed interface CodeText {
    *
    * @param occurrences 0 where no count was typed
    */
-  record Decoded(TroubleCode code, int occurrences, List<String> slips) implements CodeText {
+  record Decoded(TroubleCode code, int occurrences, List<Message> slips) implements CodeText {
     public Decoded {
       slips = List.copyOf(slips);
     }
   }
 
   /** Not a code; the message says what was wrong and what would be right. */
-  record Malformed(String typed, String why) implements CodeText {}
+  record Malformed(String typed, Message why) implements CodeText {
+    private static Malformed as(String typed, String key, Object... said) {
+      return new Malformed(typed, Message.of("typed." + key, said));
+    }
+  }
 
   Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?", Pattern.CASE_INSENSITIVE);
   Pattern SPN_FMI =
@@ -42,11 +47,10 @@ public sealed interface CodeText {
   static CodeText read(String typed) {
     String text = typed == null ? "" : typed.strip();
     if (text.isEmpty()) {
-      return new Malformed("", "Nothing was typed. A code looks like P0340 or P0340-13.");
+      return Malformed.as("", "nothing");
     }
     if (text.length() > 40) {
-      return new Malformed(
-          text.substring(0, 40) + "…", "Too long for one code. Paste a whole report instead.");
+      return Malformed.as(text.substring(0, 40) + "…", "too-long");
     }
     char first = Character.toUpperCase(text.charAt(0));
     if (first == '0' && text.length() > 1 && Character.toUpperCase(text.charAt(1)) == 'X') {
@@ -68,8 +72,7 @@ public sealed interface CodeText {
   private static CodeText bytes(String text) {
     Matcher m = BYTES.matcher(text);
     if (!m.matches()) {
-      return new Malformed(
-          text, "Two or three bytes are written with four or six digits: 0x0143 or 0x014313.");
+      return Malformed.as(text, "bytes");
     }
     int failureType = m.group(2) == null ? 0 : Integer.parseInt(m.group(2), 16);
     TroubleCode code = new TroubleCode(Integer.parseInt(m.group(1), 16), failureType);
@@ -79,20 +82,19 @@ public sealed interface CodeText {
   private static CodeText spnFmi(String text) {
     Matcher m = SPN_FMI.matcher(text);
     if (!m.matches()) {
-      return new Malformed(
-          text, "Write parameter and failure mode as SPN 3251 FMI 2, or 3251/2 for short.");
+      return Malformed.as(text, "spn-fmi");
     }
     int spn = Integer.parseInt(m.group(1));
     int fmi = Integer.parseInt(m.group(2));
     int count = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
     if (spn > 524_287) {
-      return new Malformed(text, "An SPN lies in 0 to 524287, not " + spn + ".");
+      return Malformed.as(text, "spn", spn);
     }
     if (fmi > 31) {
-      return new Malformed(text, "An FMI lies in 0 to 31, not " + fmi + ".");
+      return Malformed.as(text, "fmi", fmi);
     }
     if (count > 126) {
-      return new Malformed(text, "An occurrence count lies in 0 to 126, not " + count + ".");
+      return Malformed.as(text, "count", count);
     }
     return new Decoded(TroubleCode.ofSpnFmi(spn, fmi), count, List.of());
   }
@@ -100,8 +102,7 @@ public sealed interface CodeText {
   private static CodeText flashes(String text) {
     Matcher m = FLASHES.matcher(text);
     if (!m.matches() || Integer.parseInt(m.group(1)) == 0) {
-      return new Malformed(
-          text, "Counted flashes are a number from 1 to 9999, for example flash 24.");
+      return Malformed.as(text, "flashes");
     }
     return new Decoded(TroubleCode.ofFlashes(Integer.parseInt(m.group(1))), 0, List.of());
   }
@@ -114,16 +115,12 @@ public sealed interface CodeText {
       }
     }
     if (joined.isEmpty() || "PCBU".indexOf(Character.toUpperCase(joined.charAt(0))) < 0) {
-      return new Malformed(
-          text,
-          "The first character is %s; it must be P (powertrain), C (chassis), B (body) or U (network)."
-              .formatted(
-                  text.substring(0, text.offsetByCodePoints(0, 1)).toUpperCase(Locale.ROOT)));
+      return Malformed.as(
+          text, "first", text.substring(0, text.offsetByCodePoints(0, 1)).toUpperCase(Locale.ROOT));
     }
     String digits = joined.substring(1);
     if (digits.length() != 4 && digits.length() != 6) {
-      return new Malformed(
-          text, "A code is a letter P, C, B or U and four digits, for example P0340 or P0340-13.");
+      return Malformed.as(text, "length");
     }
     StringBuilder repaired = new StringBuilder(digits.length());
     for (int i = 0; i < digits.length(); i++) {
@@ -131,20 +128,14 @@ public sealed interface CodeText {
       repaired.append("Oo".indexOf(c) >= 0 ? '0' : "Iil".indexOf(c) >= 0 ? '1' : c);
     }
     if ("0123".indexOf(repaired.charAt(0)) < 0) {
-      return new Malformed(
-          text,
-          "The second character is %s; it must be 0, 1, 2 or 3."
-              .formatted(String.valueOf(digits.charAt(0)).toUpperCase(Locale.ROOT)));
+      return Malformed.as(
+          text, "second", String.valueOf(digits.charAt(0)).toUpperCase(Locale.ROOT));
     }
     for (int i = 1; i < repaired.length(); i++) {
       if (repaired.charAt(i) > 'f' || Character.digit(repaired.charAt(i), 16) < 0) {
-        return new Malformed(
-            text,
-            i < 4
-                ? "After the letter come four digits 0-9 or A-F; %s has others."
-                    .formatted(digits.substring(0, 4).toUpperCase(Locale.ROOT))
-                : "The failure type behind the code has two digits 0-9 or A-F, not "
-                    + digits.substring(4).toUpperCase(Locale.ROOT));
+        return i < 4
+            ? Malformed.as(text, "digits", digits.substring(0, 4).toUpperCase(Locale.ROOT))
+            : Malformed.as(text, "failure-type", digits.substring(4).toUpperCase(Locale.ROOT));
       }
     }
     int base =
@@ -155,16 +146,16 @@ public sealed interface CodeText {
     return new Decoded(new TroubleCode(base, failureType), 0, slips(digits));
   }
 
-  private static List<String> slips(String digits) {
-    List<String> slips = new ArrayList<>();
+  private static List<Message> slips(String digits) {
+    List<Message> slips = new ArrayList<>();
     if (digits.indexOf('O') >= 0 || digits.indexOf('o') >= 0) {
-      slips.add("letter O read as 0");
+      slips.add(Message.of("slipped.o"));
     }
     if (digits.indexOf('I') >= 0 || digits.indexOf('i') >= 0) {
-      slips.add("letter I read as 1");
+      slips.add(Message.of("slipped.i"));
     }
     if (digits.indexOf('l') >= 0) {
-      slips.add("letter l read as 1");
+      slips.add(Message.of("slipped.l"));
     }
     return slips;
   }

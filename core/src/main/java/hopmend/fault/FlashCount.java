@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -20,22 +21,12 @@ import java.util.Optional;
  * @param advice what to do, empty if the count is good
  */
 public record FlashCount(
-    Rhythm rhythm, List<Seen> codes, double confidence, Optional<String> advice) {
+    Rhythm rhythm, List<Seen> codes, double confidence, Optional<Message> advice) {
 
   /** How a lamp tells digits. */
   public enum Rhythm {
-    LONG_AND_SHORT("long flashes are tens, short ones are ones"),
-    PAUSES("equal flashes, a pause between digits");
-
-    private final String words;
-
-    Rhythm(String words) {
-      this.words = words;
-    }
-
-    public String words() {
-      return words;
-    }
+    LONG_AND_SHORT,
+    PAUSES
   }
 
   /** A code and how often it was flashed. */
@@ -196,12 +187,11 @@ public record FlashCount(
             : numbers.stream().filter(n -> n > 0 && times.get(n) > 1).count()
                 / (double) numbers.size();
     double confidence = Math.max(0, Math.min(1, margin)) * agreeing;
-    Optional<String> advice =
+    Optional<Message> advice =
         most <= 1
-            ? Optional.of(
-                "Seen once only. Lamps repeat their codes: count on until each came twice.")
+            ? Optional.of(Message.of("flashes.once"))
             : confidence < GOOD_CONFIDENCE
-                ? Optional.of("The rhythm is unsteady or repeats disagree. Count again.")
+                ? Optional.of(Message.of("flashes.unsteady"))
                 : Optional.empty();
     return new FlashCount(rhythm, codes, confidence, advice);
   }

@@ -43,10 +43,19 @@ public record Message(String key, List<Object> arguments) {
 
   /** "P0340, P0335 and P0016". */
   public static Message listed(List<String> texts) {
+    return joined("list.and", texts);
+  }
+
+  /** "P0340, P0335 or P0016". */
+  public static Message either(List<String> texts) {
+    return joined("list.or", texts);
+  }
+
+  private static Message joined(String key, List<String> texts) {
     int last = texts.size() - 1;
     return last < 1
         ? text(String.join("", texts))
-        : of("list.and", String.join(", ", texts.subList(0, last)), texts.get(last));
+        : of(key, String.join(", ", texts.subList(0, last)), texts.get(last));
   }
 
   /** One behind the other, with commas; nothing says nothing. */

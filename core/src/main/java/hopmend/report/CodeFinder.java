@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.CodeState;
 import hopmend.fault.ControlUnit;
 import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Doubt;
@@ -53,20 +54,15 @@ final class CodeFinder {
       return behind;
     }
     if (label != Label.CODE && isBeside(at, i)) {
-      at.finds.doubts.add(
-          new Doubt(
-              start,
-              end,
-              "by the word before it a number of something else",
-              scanner.code().text()));
+      at.finds.doubts.add(new Doubt(start, end, "of-something-else", scanner.code().text()));
       return behind;
     }
-    List<String> slips = new ArrayList<>(0);
+    List<Message> slips = new ArrayList<>(0);
     if (scanner.letterO()) {
-      slips.add("letter O read as 0");
+      slips.add(Message.of("slipped.o"));
     }
     if (scanner.letterI()) {
-      slips.add("letter I or l read as 1");
+      slips.add(Message.of("slipped.i-or-l"));
     }
     CodeState column = cell.head().state();
     at.finds.codes.add(new Code(scanner.code(), slips, 0, start, end, column));
@@ -129,8 +125,7 @@ final class CodeFinder {
     }
     boolean isPair = small.indexOf('.') < 0 && heavy.pair(at, small, cell, first, behind);
     if (!isPair && !namesCondition(at) && LETTERLESS.matcher(small).matches()) {
-      at.finds.doubts.add(
-          new Doubt(cell.start(), cell.end(), "a code without its letter P, C, B or U?", ""));
+      at.finds.doubts.add(new Doubt(cell.start(), cell.end(), "no-letter", ""));
       at.account(first, behind, Part.LABEL);
     }
   }

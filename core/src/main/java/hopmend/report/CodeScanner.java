@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 
 /**
  * Reads one code at a place of a text, sign by sign: upper or lower case, letters that were typed
@@ -30,7 +31,7 @@ final class CodeScanner {
   private boolean letterO;
   private boolean letterI;
   private boolean cousin;
-  private String doubt = "";
+  private Message doubt = Message.text("");
 
   CodeScanner(char[] text) {
     this.text = text;
@@ -53,7 +54,7 @@ final class CodeScanner {
     return letterI;
   }
 
-  String doubt() {
+  Message doubt() {
     return doubt;
   }
 
@@ -108,31 +109,23 @@ final class CodeScanner {
       return Result.NOTHING;
     }
     if (!failureType(limit)) {
-      return onlyDigitsFollow(start, limit)
-          ? doubt(limit, "too long for a code: four digits, or six with the failure type")
-          : Result.NOTHING;
+      return onlyDigitsFollow(start, limit) ? doubt(limit, "too-long") : Result.NOTHING;
     }
     if (wrongAt > 0) {
       cousin = false;
       return trueDigits >= 3
-          ? doubt(
-              limit,
-              wrongAt == 1
-                  ? "the second character of a code is 0, 1, 2 or 3"
-                  : "after the letter come digits 0-9 or A-F")
+          ? doubt(limit, wrongAt == 1 ? "second-character" : "digits")
           : Result.NOTHING;
     }
     if (cousin) {
-      return trueDigits >= 2
-          ? doubt(limit, "a letter stands where a digit belongs: " + code().text() + "?")
-          : Result.NOTHING;
+      return trueDigits >= 2 ? doubt(limit, "letter", code().text()) : Result.NOTHING;
     }
     if (trueDigits == 0) {
       return Result.NOTHING;
     }
     return trueDigits >= 2 || trueDigits == 1 && (letterO || letterI) && slipsOnly(start)
         ? Result.CODE
-        : doubt(limit, "only one digit: a word or a code?");
+        : doubt(limit, "one-digit");
   }
 
   /** "POO4l": all that is no digit is a letter typed for one. */
@@ -156,8 +149,8 @@ final class CodeScanner {
     return start + 9 >= limit || !Glyphs.isWord(text[start + 9]);
   }
 
-  private Result doubt(int limit, String why) {
-    doubt = why;
+  private Result doubt(int limit, String why, Object... said) {
+    doubt = Message.of("doubt." + why, said);
     while (end < limit && Glyphs.isWord(text[end])) {
       end++;
     }

@@ -4,6 +4,7 @@ import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
@@ -82,8 +83,7 @@ final class ConditionFinder {
     String written = Glyphs.seen(glyphs, number[0], number[1]);
     double sign = isNegative(number[0]) ? -1 : 1;
     if (sign > 0 && isPerhapsNegative(condition, number[0])) {
-      at.finds.doubts.add(
-          new Doubt(start, end, "minus " + written + ", or a dash before it?", null));
+      at.finds.doubts.add(new Doubt(start, end, Message.of("doubt.minus", written), null));
       return true;
     }
     for (double reading : numbers.readings(written)) {
@@ -97,7 +97,7 @@ final class ConditionFinder {
         new Doubt(
             start,
             end,
-            "a %s of %s %s cannot be".formatted(condition.label(), written, unit.symbol()),
+            Message.of("doubt.cannot-be", condition.label(), written, unit.symbol()),
             null));
     return true;
   }

@@ -199,8 +199,7 @@ final class HeavyFinder {
 
   private void heavy(LineAtHand at, int spn, int fmi, int start, int end) {
     if (spn > 524_287 || fmi > 31) {
-      at.finds.doubts.add(
-          new Doubt(start, end, "an SPN lies in 0 to 524287, an FMI in 0 to 31", ""));
+      at.finds.doubts.add(new Doubt(start, end, "out-of-range", ""));
     } else if (spn == 0 && fmi == 0) {
       at.finds.none = true;
     } else {
@@ -211,17 +210,11 @@ final class HeavyFinder {
   /** Among codes of its line an SPN without its FMI finds none any more. */
   void endSpn(LineAtHand at) {
     if (at.finds.spn > 524_287) {
-      at.finds.doubts.add(
-          new Doubt(
-              at.finds.halfStart,
-              at.finds.halfEnd,
-              "an SPN lies in 0 to 524287, an FMI in 0 to 31",
-              ""));
+      at.finds.doubts.add(new Doubt(at.finds.halfStart, at.finds.halfEnd, "out-of-range", ""));
       at.finds.spn = -1;
       at.finds.halfStart = -1;
     } else if (at.finds.spn >= 0 && at.finds.hasCodes()) {
-      at.finds.doubts.add(
-          new Doubt(at.finds.halfStart, at.finds.halfEnd, "an SPN without its FMI", ""));
+      at.finds.doubts.add(new Doubt(at.finds.halfStart, at.finds.halfEnd, "half", ""));
       at.finds.spn = -1;
       at.finds.halfStart = -1;
     }

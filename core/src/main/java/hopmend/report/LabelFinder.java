@@ -44,8 +44,7 @@ final class LabelFinder {
             && next.text().matches("[0-3][0-9a-f]{3}")
             && next.digits() >= 3
             && segmentEnds(at, behind)) {
-          at.finds.doubts.add(
-              new Doubt(next.start(), next.end(), "a code without its letter P, C, B or U?", ""));
+          at.finds.doubts.add(new Doubt(next.start(), next.end(), "no-letter", ""));
           at.account(behind, behind + 1, Part.LABEL);
         }
       }

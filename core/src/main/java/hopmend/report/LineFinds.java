@@ -4,6 +4,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -19,7 +20,7 @@ final class LineFinds {
    * @param column the state that its column or its list has, null else
    */
   record Code(
-      TroubleCode code, List<String> slips, int count, int start, int end, CodeState column) {}
+      TroubleCode code, List<Message> slips, int count, int start, int end, CodeState column) {}
 
   /** Of which codes a state tells. */
   enum Reach {
@@ -51,7 +52,11 @@ final class LineFinds {
   record Number(VinReading reading, int start, int end) {}
 
   /** Something to ask; {@code reads} is null where it is a value and no code. */
-  record Doubt(int start, int end, String why, String reads) {}
+  record Doubt(int start, int end, Message why, String reads) {
+    Doubt(int start, int end, String why, String reads) {
+      this(start, end, Message.of("doubt." + why), reads);
+    }
+  }
 
   final List<Code> codes = new ArrayList<>(1);
   final List<State> states = new ArrayList<>(1);

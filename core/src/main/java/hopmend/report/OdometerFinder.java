@@ -186,8 +186,7 @@ final class OdometerFinder {
     if (behind < at.size()
         && words.isThousand(at.word(behind))
         && isDistanceNamed(at, behind, named)) {
-      at.finds.doubts.add(
-          new Doubt(start, at.word(behind).end(), "an odometer in round thousands", null));
+      at.finds.doubts.add(new Doubt(start, at.word(behind).end(), "round-thousands", null));
       return;
     }
     if (isTenKilometres(at, behind)) {
@@ -213,7 +212,7 @@ final class OdometerFinder {
     Optional<Reading> reading =
         measure.map(m -> Reading.of(whole(written), m.unit())).filter(Odometer::isPossible);
     if (reading.isEmpty()) {
-      at.finds.doubts.add(new Doubt(start, end, "an odometer in kilometres or in miles?", null));
+      at.finds.doubts.add(new Doubt(start, end, "which-distance", null));
       return;
     }
     at.finds.odometers.add(new Value(null, reading.get(), start, end));

@@ -2,12 +2,12 @@ package hopmend.report;
 
 import hopmend.fault.J1939Code;
 import hopmend.fault.TroubleCode;
+import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
-import java.util.stream.Collectors;
 
 /**
  * Codes as they travel, four bytes in hex: of ISO 14229-1 (code, failure type, status), or in a
@@ -81,10 +81,9 @@ final class RawFinder {
       at.finds.codes.add(code(first.code(), count, start, end));
       return;
     }
-    String either =
-        readings.stream().map(r -> r.code().text()).distinct().collect(Collectors.joining(" or "));
-    at.finds.doubts.add(
-        new Doubt(start, end, "an old conversion method, %s".formatted(either), ""));
+    Message either =
+        Message.either(readings.stream().map(r -> r.code().text()).distinct().toList());
+    at.finds.doubts.add(new Doubt(start, end, Message.of("doubt.old-method", either), ""));
   }
 
   private static Code code(TroubleCode code, int count, int start, int end) {

@@ -6,6 +6,7 @@ import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.report.ScanText.Doubtful;
 import hopmend.report.ScanText.Found;
 import hopmend.report.ScanText.Mark;
@@ -192,7 +193,7 @@ final class ReportReader {
     List<EnumSet<CodeState>> told = CodeStates.of(f);
     CodeStates.takeBackContradictions(f, told)
         .filter(s -> s.start() >= 0)
-        .ifPresent(s -> doubt(s.start(), s.end(), "current or history: of which code?", null));
+        .ifPresent(s -> doubt(s.start(), s.end(), Message.of("doubt.of-which-code"), null));
     int within = 0;
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
@@ -258,7 +259,7 @@ final class ReportReader {
     }
   }
 
-  private void add(ReadCode read, List<String> slips, int start, int end) {
+  private void add(ReadCode read, List<Message> slips, int start, int end) {
     found.add(new Found(read, slips, lineOf(start), start, end));
     mark(Mark.Kind.CODE, start, end, read.code().text());
   }
@@ -404,7 +405,7 @@ final class ReportReader {
 
   private void endHalf() {
     if (half.spn() >= 0) {
-      doubt(half.start(), half.end(), "an SPN without its FMI", "");
+      doubt(half.start(), half.end(), Message.of("doubt.half"), "");
     }
     half = Half.NONE;
   }
@@ -418,7 +419,7 @@ final class ReportReader {
     f.vins.forEach(
         v -> {
           if (vins.putIfAbsent(v.reading().number(), v.reading()) == null) {
-            mark(Mark.Kind.NUMBER, v.start(), v.end(), "identification number");
+            mark(Mark.Kind.NUMBER, v.start(), v.end(), Message.of("mark.number"));
           }
         });
     for (LineFinds.Value v : f.values) {
@@ -455,13 +456,17 @@ final class ReportReader {
     }
   }
 
-  private void doubt(int start, int end, String why, String reads) {
+  private void doubt(int start, int end, Message why, String reads) {
     String text = layout.original().substring(start, Math.min(end, start + 60));
     doubtful.add(new Doubtful(text, why, lineOf(start), reads == null ? "" : reads, reads != null));
     mark(Mark.Kind.DOUBT, start, end, why);
   }
 
   private void mark(Mark.Kind kind, int start, int end, String says) {
+    mark(kind, start, end, Message.text(says));
+  }
+
+  private void mark(Mark.Kind kind, int start, int end, Message says) {
     if (start >= 0 && end > start) {
       marks.add(new Mark(kind, start, end, says));
     }

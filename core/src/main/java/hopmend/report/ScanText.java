@@ -4,6 +4,7 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -37,7 +38,7 @@ public record ScanText(
     boolean saysNone) {
 
   /** A code at a place: characters {@code start} to {@code end} of the text, line from 1. */
-  public record Found(ReadCode read, List<String> slips, int line, int start, int end) {}
+  public record Found(ReadCode read, List<Message> slips, int line, int start, int end) {}
 
   /**
    * A stretch that may be something, and was not taken for it.
@@ -45,10 +46,10 @@ public record ScanText(
    * @param reads the code that it probably is; empty where none can be said
    * @param mayBeCode whether it could be a code at all, and not a value
    */
-  public record Doubtful(String text, String why, int line, String reads, boolean mayBeCode) {}
+  public record Doubtful(String text, Message why, int line, String reads, boolean mayBeCode) {}
 
   /** A place in the text and what was read there. */
-  public record Mark(Kind kind, int start, int end, String says) {
+  public record Mark(Kind kind, int start, int end, Message says) {
     /** What a mark says. */
     public enum Kind {
       CODE,

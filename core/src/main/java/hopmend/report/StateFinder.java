@@ -94,8 +94,7 @@ final class StateFinder {
       return;
     }
     Word w = at.word(last);
-    at.finds.doubts.add(
-        new LineFinds.Doubt(w.start(), w.end(), "failure type, status byte or count?", null));
+    at.finds.doubts.add(new LineFinds.Doubt(w.start(), w.end(), "which-byte", null));
   }
 
   void statusByte(LineAtHand at, int status, int start, int end) {

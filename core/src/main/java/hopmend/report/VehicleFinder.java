@@ -1,5 +1,6 @@
 package hopmend.report;
 
+import hopmend.message.Message;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
@@ -41,9 +42,7 @@ final class VehicleFinder {
           new Doubt(
               w.start(),
               w.end(),
-              "an identification number with a slip: "
-                  + String.join(" or ", reading.offers())
-                  + "?",
+              Message.of("doubt.number-slip", Message.either(reading.offers())),
               null));
     }
   }

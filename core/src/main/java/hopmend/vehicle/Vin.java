@@ -1,5 +1,6 @@
 package hopmend.vehicle;
 
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -34,17 +35,14 @@ public final class Vin {
    */
   public static VinReading read(String typed, int yearNow) {
     String number = typed == null ? "" : typed.replaceAll("[\\s-]", "").toUpperCase(Locale.ROOT);
-    List<String> problems = new ArrayList<>();
-    List<String> warnings = new ArrayList<>();
+    List<Message> problems = new ArrayList<>();
+    List<Message> warnings = new ArrayList<>();
     if (number.length() != 17) {
-      problems.add(
-          "An identification number has 17 characters; this one has " + number.length() + ".");
+      problems.add(Message.of("number.length", number.length()));
     }
     for (int i = 0; i < number.length() && i < 17; i++) {
       if (ALPHABET.indexOf(number.charAt(i)) < 0) {
-        problems.add(
-            "Character %d is %s; the letters I, O and Q and signs are not used."
-                .formatted(i + 1, number.charAt(i)));
+        problems.add(Message.of("number.character", i + 1, String.valueOf(number.charAt(i))));
       }
     }
     List<String> offers = new ArrayList<>();
@@ -53,15 +51,13 @@ public final class Vin {
       offers.addAll(likelySlips(number));
     }
     if (problems.isEmpty() && !digitRight) {
-      String says =
-          "The check digit (position 9) is %s but should be %s."
-              .formatted(number.charAt(CHECK_POSITION), checkDigit(number));
-      if (isNorthAmerican(number)) {
-        problems.add(says + " Compare it with the plate.");
-      } else {
-        warnings.add(
-            says + " Outside North America the digit is optional; compare with the plate.");
-      }
+      boolean binding = isNorthAmerican(number);
+      (binding ? problems : warnings)
+          .add(
+              Message.of(
+                  binding ? "number.check-digit" : "number.check-digit-optional",
+                  String.valueOf(number.charAt(CHECK_POSITION)),
+                  String.valueOf(checkDigit(number))));
     }
     List<Integer> years = problems.isEmpty() ? modelYears(number, yearNow) : List.of();
     return new VinReading(number, problems, warnings, offers, digitRight, years);

@@ -1,5 +1,6 @@
 package hopmend.vehicle;
 
+import hopmend.message.Message;
 import java.util.List;
 
 /**
@@ -13,8 +14,8 @@ import java.util.List;
  */
 public record VinReading(
     String number,
-    List<String> problems,
-    List<String> warnings,
+    List<Message> problems,
+    List<Message> warnings,
     List<String> offers,
     boolean checkDigitRight,
     List<Integer> modelYears) {

@@ -3,6 +3,7 @@ package hopmend.verify;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import hopmend.measure.MeasureUnit;
+import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,7 +24,7 @@ public record DriveLog(List<Sample> samples) {
       double timeS, double engineSpeed, double speedKmh, double coolantC, double loadPercent) {}
 
   /** Either a log, or all that is wrong with the file. */
-  public record Read(Optional<DriveLog> log, List<String> problems) {
+  public record Read(Optional<DriveLog> log, List<Message> problems) {
     public Read {
       problems = List.copyOf(problems);
     }
@@ -57,41 +58,40 @@ public record DriveLog(List<Sample> samples) {
 
   /** Reads a CSV text; problems are collected, each with its line. */
   public static Read read(String csv) {
-    List<String> problems = new ArrayList<>();
+    List<Message> problems = new ArrayList<>();
     List<Sample> samples = new ArrayList<>();
     try (CsvReader<NamedCsvRecord> reader = CsvReader.builder().ofNamedCsvRecord(csv)) {
       for (NamedCsvRecord row : reader) {
         if (samples.isEmpty() && problems.isEmpty()) {
           missingColumns(row, problems);
         }
-        if (!problems.isEmpty() && samples.isEmpty() && problems.get(0).startsWith("Column")) {
+        if (!problems.isEmpty()
+            && samples.isEmpty()
+            && problems.get(0).key().equals("log.no-column")) {
           break;
         }
         sample(row, samples, problems);
         if (samples.size() > MAX_SAMPLES) {
-          problems.add(
-              "The log has more than %d samples; cut it to one drive.".formatted(MAX_SAMPLES));
+          problems.add(Message.of("log.too-many", MAX_SAMPLES));
         }
         if (problems.size() >= MAX_PROBLEMS || samples.size() > MAX_SAMPLES) {
           break;
         }
       }
     } catch (RuntimeException | java.io.IOException e) {
-      problems.add("The file is not a CSV table: " + e.getMessage());
+      problems.add(Message.of("log.no-table", String.valueOf(e.getMessage())));
     }
     if (samples.size() < 2 && problems.isEmpty()) {
-      problems.add(
-          "The file has no samples. The first line names the columns: time_s, engine_speed_rpm,"
-              + " vehicle_speed_kmh, coolant_c, load_pct.");
+      problems.add(Message.of("log.empty"));
     }
     return new Read(
         problems.isEmpty() ? Optional.of(new DriveLog(samples)) : Optional.empty(), problems);
   }
 
-  private static void missingColumns(NamedCsvRecord row, List<String> problems) {
+  private static void missingColumns(NamedCsvRecord row, List<Message> problems) {
     for (Column c : Column.values()) {
       if (field(row, c).isEmpty()) {
-        problems.add("Column %s is missing.".formatted(c.header));
+        problems.add(Message.of("log.no-column", c.header));
       }
     }
   }
@@ -108,7 +108,7 @@ public record DriveLog(List<Sample> samples) {
     };
   }
 
-  private static void sample(NamedCsvRecord row, List<Sample> samples, List<String> problems) {
+  private static void sample(NamedCsvRecord row, List<Sample> samples, List<Message> problems) {
     Map<Column, Double> values = new LinkedHashMap<>();
     for (Column c : Column.values()) {
       value(row, c, problems).ifPresent(v -> values.put(c, v));
@@ -118,9 +118,7 @@ public record DriveLog(List<Sample> samples) {
     }
     double time = values.get(Column.TIME);
     if (!samples.isEmpty() && time <= samples.get(samples.size() - 1).timeS()) {
-      problems.add(
-          "Line %d: the time %s s does not run forward."
-              .formatted(row.getStartingLineNumber(), time));
+      problems.add(Message.of("log.time", row.getStartingLineNumber(), time));
       return;
     }
     samples.add(
@@ -132,7 +130,7 @@ public record DriveLog(List<Sample> samples) {
             values.get(Column.LOAD)));
   }
 
-  private static Optional<Double> value(NamedCsvRecord row, Column c, List<String> problems) {
+  private static Optional<Double> value(NamedCsvRecord row, Column c, List<Message> problems) {
     String text = field(row, c).orElse("").strip();
     try {
       double value = metric(row, c, Double.parseDouble(text));
@@ -143,13 +141,13 @@ public record DriveLog(List<Sample> samples) {
       // reported below together with values out of range
     }
     problems.add(
-        "Line %d: %s is \"%s\"; it must be a number from %.0f to %.0f."
-            .formatted(
-                row.getStartingLineNumber(),
-                c.header,
-                text.length() > 30 ? text.substring(0, 30) + "…" : text,
-                c.low,
-                c.high));
+        Message.of(
+            "log.value",
+            row.getStartingLineNumber(),
+            c.header,
+            text.length() > 30 ? text.substring(0, 30) + "…" : text,
+            c.low,
+            c.high));
     return Optional.empty();
   }
 

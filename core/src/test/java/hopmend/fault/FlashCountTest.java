@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -81,16 +82,14 @@ class FlashCountTest {
 
   @Test
   void aCodeSeenOnceAsksToCountOnAndRepeatsThatDisagreeAskToCountAgain() {
-    assertThat(FlashCount.of(longAndShort(new Random(1), 0, 1, 24)).advice())
-        .get()
-        .asString()
+    assertThat(said(FlashCount.of(longAndShort(new Random(1), 0, 1, 24)).advice()))
         .contains("count on");
     List<Flash> miscounted = new ArrayList<>(longAndShort(new Random(1), 0, 2, 24));
     miscounted.addAll(longAndShort(new Random(1), 0, 1, 23));
     miscounted.addAll(longAndShort(new Random(1), 0, 1, 25));
     FlashCount count = FlashCount.of(miscounted);
     assertThat(count.confidence()).isLessThan(0.7);
-    assertThat(count.advice()).get().asString().contains("Count again");
+    assertThat(said(count.advice())).contains("Count again");
   }
 
   @Test

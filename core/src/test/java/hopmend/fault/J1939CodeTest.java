@@ -1,5 +1,6 @@
 package hopmend.fault;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -72,7 +73,8 @@ class J1939CodeTest {
   })
   void whatDoesNotFitIsRefusedWithItsRange(String typed, String says) {
     assertThat(CodeText.read(typed))
-        .isInstanceOfSatisfying(CodeText.Malformed.class, m -> assertThat(m.why()).contains(says));
+        .isInstanceOfSatisfying(
+            CodeText.Malformed.class, m -> assertThat(said(m.why())).contains(says));
   }
 
   @Test

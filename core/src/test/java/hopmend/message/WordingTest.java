@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodePicture;
+import hopmend.fault.FlashCount;
 import hopmend.find.Site;
 import hopmend.find.Wiring;
 import hopmend.job.Fact;
@@ -74,7 +75,8 @@ class WordingTest {
           EngineLayout.Arrangement.class,
           EngineLayout.Orientation.class,
           EngineLayout.VehicleSide.class,
-          SignalModel.Companion.class);
+          SignalModel.Companion.class,
+          FlashCount.Rhythm.class);
 
   private static Set<String> names() {
     return SETS.stream()
@@ -132,7 +134,7 @@ class WordingTest {
   @Test
   void everythingThatIsSaidHasItsWords() throws IOException {
     String kinds =
-        "(?:hop|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way)";
+        "(?:hop|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way|slipped|number|log|flashes)";
     Set<String> said = literals(sources(), "(" + kinds + "\\.[a-z-]*[a-z])");
     literals(source("job/HopLine.java"), "([a-z]+(?:-[a-z]+)*)").forEach(k -> said.add("hop." + k));
     literals(source("job/JobRules.java"), "([a-z]+(?:-[a-z]+)+)")
@@ -147,6 +149,12 @@ class WordingTest {
         .forEach(k -> said.addAll(List.of("drive." + k, "trace." + k)));
     made("fault/CodeDrawing.java", "(?:drawn\\(|Role\\.[A-Z]+, )")
         .forEach(k -> said.add("drawn." + k));
+    made("fault/CodeText.java", "as\\([^,]*,\\s*").forEach(k -> said.add("typed." + k));
+    for (String finder : List.of("Code", "Label", "Heavy", "State", "Odometer")) {
+      made("report/" + finder + "Finder.java", "Doubt\\([^\"]*")
+          .forEach(k -> said.add("doubt." + k));
+    }
+    made("report/CodeScanner.java", "doubt\\(limit, ").forEach(k -> said.add("doubt." + k));
     said.addAll(names());
     assertThat(said).hasSizeGreaterThan(250);
     assertThat(bundle().stringPropertyNames()).containsAll(said);

@@ -160,6 +160,7 @@ class ScanTextTest {
     assertThat(scan.codes().get(0).states()).isEmpty();
     assertThat(scan.doubtful())
         .singleElement()
-        .satisfies(d -> assertThat(d.text() + " " + d.why()).startsWith("2F failure type, status"));
+        .satisfies(
+            d -> assertThat(d.text() + " " + said(d.why())).startsWith("2F failure type, status"));
   }
 }

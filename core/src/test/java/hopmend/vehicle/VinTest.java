@@ -1,5 +1,6 @@
 package hopmend.vehicle;
 
+import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import net.jqwik.api.ForAll;
@@ -34,20 +35,21 @@ class VinTest {
   void outsideNorthAmericaBothYearsStayPossibleAndAWrongDigitOnlyWarns() {
     VinReading reading = Vin.read("0HMWS3A00K1000342", 2026);
     assertThat(reading.isUsable()).isTrue();
-    assertThat(reading.warnings()).singleElement().asString().contains("should be 7");
+    assertThat(said(reading.warnings())).contains("should be 7");
     assertThat(reading.modelYears()).containsExactly(2019, 1989);
   }
 
   @Test
   void insideNorthAmericaAWrongDigitIsAProblem() {
     VinReading reading = Vin.read("1M8GDM9A0KP042788", 2026);
-    assertThat(reading.problems()).singleElement().asString().contains("should be X");
+    assertThat(said(reading.problems())).contains("should be X");
   }
 
   @Test
   void lettersThatAreNotUsedAreNamedAndOffered() {
     VinReading reading = Vin.read("IM8GDM9AXKPO42788", 2026);
-    assertThat(reading.problems()).hasSize(2).first().asString().contains("Character 1 is I");
+    assertThat(reading.problems()).hasSize(2);
+    assertThat(said(reading.problems())).startsWith("Character 1 is I");
     assertThat(reading.offers()).contains("1M8GDM9AXKP042788");
   }
 

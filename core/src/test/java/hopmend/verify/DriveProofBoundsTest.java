@@ -199,10 +199,7 @@ class DriveProofBoundsTest {
     for (int i = 0; i <= 200_000; i++) {
       csv.append(i).append(",900,0,80,20\n");
     }
-    assertThat(DriveLog.read(csv.toString()).problems())
-        .singleElement()
-        .asString()
-        .contains("200000 samples");
+    assertThat(said(DriveLog.read(csv.toString()).problems())).contains("200000 samples");
   }
 
   /** Two moments at 60 km/h and two standing, all day long: a crossing for every fourth sample. */

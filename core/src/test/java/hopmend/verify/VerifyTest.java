@@ -135,13 +135,11 @@ class VerifyTest {
                 + "0,850,0,60,20\n1,fast,0,60,20\n1,850,0,60,400\n0,850,0,60,20\n");
     assertThat(read.log()).isEmpty();
     assertThat(read.problems()).hasSize(3);
-    assertThat(read.problems().get(0)).contains("Line 3", "fast", "0 to 20000");
+    assertThat(said(read.problems().get(0))).contains("Line 3", "fast", "0 to 20000");
     assertThat(DriveLog.read("time_s\n1\n").problems())
         .hasSize(4)
-        .first()
-        .asString()
-        .contains("missing");
-    assertThat(DriveLog.read("").problems()).singleElement().asString().contains("no samples");
+        .allSatisfy(p -> assertThat(said(p)).contains("missing"));
+    assertThat(said(DriveLog.read("").problems())).contains("no samples");
   }
 
   @Test

@@ -1,5 +1,6 @@
 package hopmend.app.api;
 
+import hopmend.app.web.Words;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeText;
 import hopmend.fault.J1939Code;
@@ -51,7 +52,7 @@ final class Answers {
     static Decoded of(String typed, Function<TroubleCode, CodeMeaning> meanings) {
       CodeText read = CodeText.read(typed);
       if (read instanceof CodeText.Malformed bad) {
-        return new Decoded(bad.typed(), "", "", 0, List.of(), null, bad.why());
+        return new Decoded(bad.typed(), "", "", 0, List.of(), null, Words.of(bad.why()));
       }
       CodeText.Decoded ok = (CodeText.Decoded) read;
       return new Decoded(
@@ -59,7 +60,7 @@ final class Answers {
           ok.code().text(),
           bytes(ok),
           ok.occurrences(),
-          ok.slips(),
+          Words.each(ok.slips()),
           Meaning.of(meanings.apply(ok.code())),
           "");
     }
@@ -96,7 +97,13 @@ final class Answers {
           f.line(),
           f.start(),
           f.end(),
-          f.slips());
+          Words.each(f.slips()));
+    }
+  }
+
+  record Doubtful(String text, String why, int line, String reads, boolean mayBeCode) {
+    static Doubtful of(ScanText.Doubtful d) {
+      return new Doubtful(d.text(), Words.of(d.why()), d.line(), d.reads(), d.mayBeCode());
     }
   }
 
@@ -108,7 +115,7 @@ final class Answers {
   record Report(
       String layout,
       List<Found> found,
-      List<ScanText.Doubtful> doubtful,
+      List<Doubtful> doubtful,
       String identificationNumber,
       List<String> identificationNumbers,
       Value odometer,
@@ -133,8 +140,8 @@ final class Answers {
           v.isUsable(),
           v.checkDigitRight(),
           v.modelYears(),
-          v.problems(),
-          v.warnings(),
+          Words.each(v.problems()),
+          Words.each(v.warnings()),
           v.offers());
     }
   }

@@ -88,7 +88,7 @@ class ApiController {
     return new Answers.Report(
         scan.layout(),
         scan.found().stream().limit(MOST_FOUND).map(Answers.Found::of).toList(),
-        scan.doubtful().stream().limit(MOST_FOUND).toList(),
+        scan.doubtful().stream().limit(MOST_FOUND).map(Answers.Doubtful::of).toList(),
         scan.vin().map(VinReading::number).orElse(""),
         scan.vins().stream().map(VinReading::number).limit(MOST_FOUND).toList(),
         scan.odometer().map(Answers.Value::of).orElse(null),

@@ -1,5 +1,6 @@
 package hopmend.app.fleet;
 
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
@@ -50,7 +51,7 @@ public record FleetLine(
           reading.offers().isEmpty()
               ? ""
               : " Did you mean " + String.join(" or ", reading.offers()) + "?";
-      problems.put("vin", String.join(" ", reading.problems()) + offers);
+      problems.put("vin", Words.of(reading.problems()) + offers);
     }
     if (catalog.card(card).isEmpty()) {
       problems.put("card", "No vehicle card is called \"" + shortened(card) + "\".");

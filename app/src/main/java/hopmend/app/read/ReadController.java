@@ -9,6 +9,7 @@ import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
@@ -104,7 +105,7 @@ class ReadController {
       ReadCode code = new ReadCode(d.code(), set, unit, d.occurrences());
       return new Fact.CodesRead(Fact.CodeSource.TYPED, List.of(code), List.of(), "");
     }
-    throw new InputProblem("code", ((CodeText.Malformed) CodeText.read(text)).why());
+    throw new InputProblem("code", Words.of(((CodeText.Malformed) CodeText.read(text)).why()));
   }
 
   /** One of the codes that the page offered. */
@@ -207,7 +208,7 @@ class ReadController {
     if (!vin.isUsable()) {
       String offers =
           vin.offers().isEmpty() ? "" : " Did you mean " + String.join(" or ", vin.offers()) + "?";
-      throw new InputProblem("vin", String.join(" ", vin.problems()) + offers);
+      throw new InputProblem("vin", Words.of(vin.problems()) + offers);
     }
     if (catalog.card(sent.card()).isEmpty()) {
       throw new InputProblem("card", "Pick the vehicle's card.");

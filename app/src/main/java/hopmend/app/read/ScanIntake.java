@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.Words;
 import hopmend.catalog.Catalog;
 import hopmend.job.Fact;
 import hopmend.report.ScanText;
@@ -69,7 +70,7 @@ class ScanIntake {
                   .formatted(
                       scan.doubtful().get(0).line(),
                       scan.doubtful().get(0).text(),
-                      scan.doubtful().get(0).why()));
+                      Words.of(scan.doubtful().get(0).why())));
     }
     return scan;
   }
@@ -115,7 +116,7 @@ class ScanIntake {
             .append("<mark class=\"found-")
             .append(m.kind().name().toLowerCase(Locale.ROOT))
             .append("\" title=\"")
-            .append(escaped(m.says()))
+            .append(escaped(Words.of(m.says())))
             .append("\">")
             .append(escaped(text.substring(m.start(), m.end())))
             .append("</mark>");

@@ -10,6 +10,7 @@ import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.UploadedText;
+import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
 import hopmend.verify.DriveLog;
@@ -82,7 +83,7 @@ class VerifyController {
     DriveLog.Read read =
         heavy.few("file", form.submission().by().who(), csv.length(), () -> DriveLog.read(csv));
     if (!read.problems().isEmpty()) {
-      throw new InputProblem("file", String.join(" ", read.problems()));
+      throw new InputProblem("file", Words.of(read.problems()));
     }
     String name = Optional.ofNullable(file.getOriginalFilename()).orElse("drive.csv");
     String shortName = name.length() <= 100 ? name : name.substring(0, 100);

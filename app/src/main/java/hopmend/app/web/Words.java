@@ -20,6 +20,14 @@ public class Words {
     return ENGLISH.of(message);
   }
 
+  public static String of(List<Message> sentences) {
+    return ENGLISH.of(sentences);
+  }
+
+  public static List<String> each(List<Message> said) {
+    return said.stream().map(ENGLISH::of).toList();
+  }
+
   public static String of(Enum<?> one) {
     return of(Message.named(one));
   }
@@ -29,7 +37,12 @@ public class Words {
   }
 
   public String say(List<Message> sentences) {
-    return ENGLISH.of(sentences);
+    return of(sentences);
+  }
+
+  /** One behind the other, with commas. */
+  public String listing(List<Message> all) {
+    return of(Message.listing(all));
   }
 
   public String name(Enum<?> one) {
