@@ -82,6 +82,30 @@ class LeadsOnIT extends AppIT {
     assertThat(page(job + "/clear")).contains("What to expect", "What is lost");
   }
 
+  /** However its number is typed; a number that nobody has offers nothing. */
+  @Test
+  void aFleetNumberOffersItsVehicle() throws Exception {
+    for (String typed : List.of("van 14", "VAN 14")) {
+      assertThat(page(opened(typed) + "/read")).contains("value=\"0HMWS3A07K1000342\"");
+    }
+    assertThat(page(opened("Van 9999") + "/read")).doesNotContain("value=\"0HMWS3A07K1000342\"");
+  }
+
+  private String opened(String fleetNumber) throws Exception {
+    return mvc.perform(
+            post("/jobs")
+                .with(user("oskar").roles("TECHNICIAN"))
+                .with(formToken())
+                .param("token", UUID.randomUUID().toString())
+                .param("title", "Lamp")
+                .param("fleetNumber", fleetNumber)
+                .param("text", "P0340 stored"))
+        .andReturn()
+        .getResponse()
+        .getRedirectedUrl()
+        .replaceAll("(/jobs/\\d+).*", "$1");
+  }
+
   @Test
   void anOdometerThatNobodyHasReadYetIsAskedForLater() throws Exception {
     long id = newJob(typed("P0335", "P0340"));

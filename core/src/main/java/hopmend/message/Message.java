@@ -16,7 +16,10 @@ public record Message(String key, List<Object> arguments) {
   private static final String AS_IT_IS = "text";
 
   public Message {
-    arguments = arguments.stream().map(a -> a instanceof Enum<?> e ? named(e) : a).toList();
+    if (arguments.stream().anyMatch(Enum.class::isInstance)) {
+      arguments = arguments.stream().map(a -> a instanceof Enum<?> e ? named(e) : a).toList();
+    }
+    arguments = List.copyOf(arguments);
     for (Object a : arguments) {
       if (!(a instanceof String
           || a instanceof Integer

@@ -170,7 +170,7 @@ final class CodeScanner {
         && (text[before] == '°' || Character.isDigit(text[before]));
   }
 
-  /** "WS-P0340" and "P0340-A" are numbers of parts. */
+  /** "WS-P0340" and "P0340-A" are numbers of parts; "engine.P0340=stored" is a field. */
   private boolean behindWordPart(int start) {
     boolean before =
         start > 1
@@ -181,7 +181,8 @@ final class CodeScanner {
             && text[end] == '-'
             && Character.isLetter(text[end + 1])
             && (end + 2 >= text.length || !Glyphs.isWord(text[end + 2]));
-    return before && !isCodeBefore(start - 2) || behind;
+    boolean field = before && text[start - 1] == '.' && end < text.length && text[end] == '=';
+    return before && !field && !isCodeBefore(start - 2) || behind;
   }
 
   /** A range or a run of codes: "P0300-P0304". */

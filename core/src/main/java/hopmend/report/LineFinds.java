@@ -71,6 +71,10 @@ final class LineFinds {
   int unitStart = -1;
   int unitEnd = -1;
   boolean unitIsWhole;
+
+  /** A name that nobody here knows; a known unit on the same line is more. */
+  boolean unitIsUnknown;
+
   boolean unitIsLabelled;
 
   /** The column of units is empty here: what stands above goes on. */

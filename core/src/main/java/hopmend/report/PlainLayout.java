@@ -118,31 +118,35 @@ final class PlainLayout {
     if (end - start > LONGEST_HEADER) {
       return false;
     }
-    List<Cell> names = split(start, end, SPACES);
-    if (names.size() > 1 && names.stream().allMatch(this::isUnit)) {
-      block = new SideBySide(names, lineStart);
-    }
-    for (int i = 0; block == null && i < PARTINGS.length; i++) {
-      block = turnedGrid(start, end, PARTINGS[i]);
-    }
+    block = holdsNumber(start, end) ? turnedGrid(start, end) : sideBySide(start, end);
     if (block != null) {
       heads = List.of();
     }
     return block != null;
   }
 
-  private ColumnBlock turnedGrid(int start, int end, char sign) {
-    if (sign != SPACES && indexOf(sign, start, end) < 0) {
-      return null;
-    }
-    List<Cell> cells = within(start, end, sign);
-    Head first = headOf(cells.get(0));
-    List<Cell> codes = cells.subList(1, cells.size());
-    return codes.size() > 1
-            && first.is(ReportWords.Label.CODE)
-            && codes.stream().allMatch(this::isCode)
-        ? new TurnedGrid(sign, codes, lineStart, first, this::headOf)
+  private ColumnBlock sideBySide(int start, int end) {
+    List<Cell> names = split(start, end, SPACES);
+    return names.size() > 1 && names.stream().allMatch(this::isUnit)
+        ? new SideBySide(names, lineStart)
         : null;
+  }
+
+  private ColumnBlock turnedGrid(int start, int end) {
+    for (char sign : PARTINGS) {
+      if (sign != SPACES && indexOf(sign, start, end) < 0) {
+        continue;
+      }
+      List<Cell> cells = within(start, end, sign);
+      List<Cell> codes = cells.subList(1, cells.size());
+      if (codes.size() > 1 && codes.stream().allMatch(this::isCode)) {
+        Head first = headOf(cells.get(0));
+        return first.is(ReportWords.Label.CODE)
+            ? new TurnedGrid(sign, codes, lineStart, first, this::headOf)
+            : null;
+      }
+    }
+    return null;
   }
 
   /** The cells of a line that may begin with a bar. */

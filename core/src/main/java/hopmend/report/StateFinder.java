@@ -143,7 +143,7 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
-    if (isEmptyList(at, from, behind) || isUnticked(at, from)) {
+    if (isEmptyList(at, from, behind) || isUnticked(at, from) || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
     }
@@ -168,6 +168,14 @@ final class StateFinder {
             affirmed ? Reach.BESIDE : reach(at, from, behind),
             at.word(from).start(),
             at.word(behind - 1).end()));
+  }
+
+  /** "S = stored": it tells of a letter, and of no code. */
+  private static boolean isLegend(LineAtHand at, int from) {
+    return !at.finds.hasCodes()
+        && from > 0
+        && at.isAnnounced(from)
+        && at.word(from - 1).text().length() == 1;
   }
 
   /** "[ ] pending": a box without its cross. */
@@ -262,6 +270,7 @@ final class StateFinder {
     return words.isStoring(at.word(from))
         && from > 0
         && at.part(from - 1) == Part.UNIT
+        && at.segment(from - 1) == at.segment(from)
         && code < at.size()
         && at.part(code) == Part.CODE;
   }

@@ -163,6 +163,7 @@ final class UnitFinder {
     String name = Glyphs.seen(glyphs, start, end);
     if (at.finds.unit == null && at.word(code).start() <= at.finds.codes.get(0).start()) {
       unit(at, name, start, end, true);
+      at.finds.unitIsUnknown = true;
     } else {
       at.finds.unitsWithin.add(new LineFinds.UnitAt(name, start, end));
     }
@@ -183,7 +184,7 @@ final class UnitFinder {
   void units(LineAtHand at) {
     unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
-    if (at.finds.unit != null) {
+    if (at.finds.unit != null && !at.finds.unitIsUnknown) {
       return;
     }
     int i = 0;
@@ -196,7 +197,7 @@ final class UnitFinder {
       int behind = match == null ? i + 1 : i + match.words();
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
       if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
-        if (at.finds.unit != null && !before) {
+        if (at.finds.unit != null && !before && !at.finds.unitIsUnknown) {
           if (!isColon(at, behind)) {
             at.finds.unitsBehind.add(named(at, i, match));
           }
@@ -205,6 +206,7 @@ final class UnitFinder {
         }
         boolean whole = isWholeSegment(at, i, behind) && at.finds.otherWords == 0;
         unit(at, match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
+        at.finds.unitIsUnknown = false;
       }
       i = behind;
     }

@@ -192,13 +192,15 @@ class ReportLayoutsTest {
     assertThat(refused).isBetween(36_000, 40_000);
   }
 
-  /** About a second once it is warm; the test leaves room for a slow machine. */
+  /**
+   * About two seconds once it is warm, a quadratic reader took minutes; room for a slow machine.
+   */
   @Test
   void aReportAtTheSizeLimitIsReadInTime() {
     read(TEXT.repeat(ScanText.MAX_CHARACTERS / TEXT.length() / 5));
     String big = TEXT.repeat(ScanText.MAX_CHARACTERS / TEXT.length());
     CpuTime<Integer> found = CpuTime.of(() -> read(big).found().size());
     assertThat(found.result()).isEqualTo(3 * (big.length() / TEXT.length()));
-    assertThat(found.seconds()).isLessThan(8);
+    assertThat(found.seconds()).isLessThan(20);
   }
 }

@@ -51,7 +51,9 @@ class ReportScoreTest {
         "thirtieth-set.yaml",
         "thirty-first-set.yaml",
         "thirty-second-set.yaml",
-        "thirty-third-set.yaml"
+        "thirty-third-set.yaml",
+        "thirty-fourth-set.yaml",
+        "thirty-fifth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
