@@ -236,6 +236,7 @@ class DoorIT extends BrowserIT {
         "GET /api/v1/readiness/%|400|well formed",
         "GET /api/v1/../jobs;a=b|400|well formed",
         "POST /api/v1/decode;Content-Type: application/json|400|{\\\"codes\\\"",
+        "GET /api/v1/readiness/12|422|hexadecimal",
         "GET /api/v1/spn-fmi?spn=x&fmi=2|400|whole number",
         "GET /api/v1/spn-fmi?spn=3251|400|?fmi=",
         "POST /api/v1/scan;Content-Type: text/plain;Content-Length: ten|400|well formed",
@@ -255,7 +256,8 @@ class DoorIT extends BrowserIT {
     String body = "x".repeat(status == 413 ? 20_000_001 : 0);
     String answer = ask(CLIENT, head + more + empty, body);
     assertThat(answer).as(asked).startsWith("HTTP/1.1 " + status);
-    assertThat(answer).contains("application/problem+json", "\"title\":", "\"detail\":", right);
+    assertThat(answer)
+        .contains("application/problem+json", "\"title\":", "\"detail\":", "\"where\":", right);
     assertThat(answer).doesNotContain("Exception", "Tomcat", "<html");
   }
 

@@ -27,14 +27,11 @@ final class MeasureFinder {
       boolean digit = Glyphs.isDigit(w.text().charAt(0));
       boolean perMinute = w.text().equals("1") && isPerMinute(at, place);
       if (digit && !perMinute) {
-        boolean bank =
-            place > from && at.word(place - 1).text().equals("bank") && place + 1 < at.size();
-        boolean numbered = isNumbered(at, place);
-        if (numbered && w.text().equals("2")) {
-          return -1;
-        }
-        if (!bank && !numbered) {
+        if (!isBank(at, place, from)) {
           return place;
+        }
+        if (!w.text().equals("1")) {
+          return -1;
         }
       } else if (!perMinute
           && !words.isBesideName(w)
@@ -47,18 +44,25 @@ final class MeasureFinder {
     return -1;
   }
 
-  /** "Short fuel trim 1 -2.3": which bank it is of, before the value; "1 742" is one number. */
-  private boolean isNumbered(LineAtHand at, int place) {
+  /**
+   * "Short fuel trim 1 -2.3", "LTFT bank 2 ... 9.4": which bank it is of, before the value; "1 742"
+   * is one number. Only what is told of bank 1 is a condition.
+   */
+  private boolean isBank(LineAtHand at, int place, int from) {
     Word w = at.word(place);
-    if (place + 1 >= at.size() || !w.text().equals("1") && !w.text().equals("2")) {
+    if (place + 1 >= at.size()) {
       return false;
+    }
+    if (place > from && at.word(place - 1).text().equals("bank")) {
+      return true;
     }
     Word next = at.word(place + 1);
     boolean thousands = next.text().length() >= 3 && next.start() == w.end() + 1;
-    return !next.text().isEmpty()
+    return (w.text().equals("1") || w.text().equals("2"))
+        && !next.text().isEmpty()
         && Glyphs.isDigit(next.text().charAt(0))
         && next.start() > w.end()
-        && (glyphs[w.end()] == ' ' || glyphs[w.end()] == '\t' || glyphs[w.end()] == ':')
+        && " \t:".indexOf(glyphs[w.end()]) >= 0
         && !thousands;
   }
 

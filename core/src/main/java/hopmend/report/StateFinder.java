@@ -200,7 +200,9 @@ final class StateFinder {
    * it.
    */
   private boolean isEmptyList(LineAtHand at, int from, int behind) {
-    if (from > 0 && words.isNothing(at.word(from - 1))) {
+    if (from > 0
+        && words.isNothing(at.word(from - 1))
+        && at.segment(from - 1) == at.segment(from)) {
       return true;
     }
     int listed = behind;

@@ -3,6 +3,7 @@ package hopmend.app.api;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.RequestPath;
+import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.beans.TypeMismatchException;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -24,23 +25,26 @@ import tools.jackson.core.JacksonException;
 @RestControllerAdvice(basePackageClasses = ApiController.class)
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class ApiAdvice extends ResponseEntityExceptionHandler {
+  private static final String WHERE = "where";
 
   @ExceptionHandler(HeavyWork.Busy.class)
-  ResponseEntity<ProblemDetail> busy(HeavyWork.Busy e) {
+  ResponseEntity<ProblemDetail> busy(HeavyWork.Busy e, HttpServletRequest request) {
     ProblemDetail problem =
         ProblemDetail.forStatusAndDetail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage());
     problem.setTitle("Busy");
+    problem.setProperty(WHERE, RequestPath.of(request));
     return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
         .header(HttpHeaders.RETRY_AFTER, String.valueOf(e.seconds()))
         .body(problem);
   }
 
   @ExceptionHandler(InputProblem.class)
-  ProblemDetail input(InputProblem e) {
+  ProblemDetail input(InputProblem e, HttpServletRequest request) {
     ProblemDetail problem =
         ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage());
     problem.setTitle("This input will not do");
     problem.setProperty("field", e.field());
+    problem.setProperty(WHERE, RequestPath.of(request));
     return problem;
   }
 
@@ -105,7 +109,7 @@ class ApiAdvice extends ResponseEntityExceptionHandler {
     if (answer != null
         && answer.getBody() instanceof ProblemDetail problem
         && request instanceof ServletWebRequest servlet) {
-      problem.setProperty("where", RequestPath.of(servlet.getRequest()));
+      problem.setProperty(WHERE, RequestPath.of(servlet.getRequest()));
     }
     return answer;
   }
