@@ -16,6 +16,7 @@ import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
+import hopmend.swap.Obstruction;
 import hopmend.swap.Qualification;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
@@ -30,9 +31,11 @@ import java.util.stream.Stream;
 /**
  * Sheets, cards and the rules beside them.
  *
+ * @param shelf the vehicle cards at hand
  * @param otherCodes codes that stand beside a sensor's without being one's
  * @param circumstances in which a symptom shows
  * @param works how each remedy is carried out, the usual work of each before the others
+ * @param usualObstructions what often lies in the way, to pick from
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
  * @param signs pictograms of cautions
@@ -41,7 +44,7 @@ import java.util.stream.Stream;
  */
 public record Catalog(
     List<FamilySheet> sheets,
-    List<VehicleCard> cards,
+    CardShelf shelf,
     List<CodeGroup> otherCodes,
     List<CodeRule> codeRules,
     CodeWords codeWords,
@@ -51,19 +54,20 @@ public record Catalog(
     ReportWords reportWords,
     WaysIn waysIn,
     List<Work> works,
+    List<Obstruction> usualObstructions,
     List<Trait> traits,
     List<Sign> latches,
     List<Sign> signs,
     List<Qualification> qualifications) {
   public Catalog {
     sheets = List.copyOf(sheets);
-    cards = List.copyOf(cards);
     otherCodes = List.copyOf(otherCodes);
     codeRules = List.copyOf(codeRules);
     cautions = Map.copyOf(cautions);
     symptoms = List.copyOf(symptoms);
     circumstances = List.copyOf(circumstances);
     works = List.copyOf(works);
+    usualObstructions = List.copyOf(usualObstructions);
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
     signs = List.copyOf(signs);
@@ -79,8 +83,45 @@ public record Catalog(
     return sheets.stream().filter(s -> CodeGroup.owning(code, s.codes()).isPresent()).findFirst();
   }
 
+  /** The cards as they are told, without what is usual. */
+  public List<VehicleCard> cards() {
+    return shelf.cards();
+  }
+
+  /** The card of an id, with what is usual where it tells nothing. */
   public Optional<VehicleCard> card(String id) {
-    return cards.stream().filter(c -> c.id().equals(id)).findFirst();
+    return shelf.card(id);
+  }
+
+  /** What is usual, where nothing is known of the vehicle. */
+  public VehicleCard anyVehicle() {
+    return shelf.anyVehicle();
+  }
+
+  /** A card with what is usual where it tells nothing. */
+  public VehicleCard complete(VehicleCard card) {
+    return shelf.complete(card);
+  }
+
+  /** The same with other cards in the place of those of their ids, or beside them. */
+  public Catalog with(List<VehicleCard> others) {
+    return new Catalog(
+        sheets,
+        shelf.with(others),
+        otherCodes,
+        codeRules,
+        codeWords,
+        cautions,
+        symptoms,
+        circumstances,
+        reportWords,
+        waysIn,
+        works,
+        usualObstructions,
+        traits,
+        latches,
+        signs,
+        qualifications);
   }
 
   public List<CodeGroup> codeGroups() {
@@ -185,6 +226,7 @@ public record Catalog(
   /**
    * A sensor with what a work does to it.
    *
+   * @param usualObstructions what often lies in the way, to pick from
    * @param traits all that is known of it and of the job
    */
   public WorkPlan.Sensor sensor(VehicleCard card, Site site, Work work, Traits traits) {

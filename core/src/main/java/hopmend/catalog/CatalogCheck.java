@@ -46,17 +46,27 @@ final class CatalogCheck {
   static List<CatalogProblem> problems(Catalog catalog) {
     CatalogCheck check = new CatalogCheck(catalog);
     check.once("family", "sheet", catalog.sheets(), FamilySheet::family);
-    check.once("vehicle", "card", catalog.cards(), VehicleCard::id);
     check.once("latches.yaml", "latch", catalog.latches(), Sign::id);
     check.once("signs.yaml", "pictogram", catalog.signs(), Sign::id);
     check.once("works.yaml", "work", catalog.works(), Work::id);
     catalog.cautions().values().forEach(check::caution);
     catalog.works().forEach(w -> check.operations("works.yaml", w.operations()));
     check.everyRemedyHasAWork();
+    check.once("obstructions.yaml", "obstruction", catalog.usualObstructions(), Obstruction::id);
+    catalog
+        .usualObstructions()
+        .forEach(o -> check.cautions("obstructions.yaml", o.id(), o.cautions()));
     check.access();
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
     catalog.cards().forEach(check::card);
+    return List.copyOf(check.problems);
+  }
+
+  /** Those of one card. */
+  static List<CatalogProblem> problems(Catalog catalog, VehicleCard card) {
+    CatalogCheck check = new CatalogCheck(catalog);
+    check.card(card);
     return List.copyOf(check.problems);
   }
 
@@ -159,11 +169,25 @@ final class CatalogCheck {
     }
     s.suspects().forEach(x -> suspect(where, x));
     s.traits().forEach(x -> condition(where, x.trait(), x));
+    typical(where, s);
     operations(where, s.operations());
     once(where, "proof", s.proofs(), SensorProof::id);
     for (SensorProof p : s.proofs()) {
       condition(where, p.id(), p);
       cautions(where, p.id(), p.cautions());
+    }
+  }
+
+  private void typical(String where, FamilySheet s) {
+    Typical usual = s.typical();
+    once(where, "seat", usual.seats(), seat -> seat.id(s.family()));
+    usual.seats().forEach(seat -> condition(where, seat.id(s.family()), seat));
+    usual.traits().forEach((t, values) -> trait(where, "typical", t, values));
+    latch(where, "typical", usual.latch(), false);
+    for (CodeGroup group : s.codes()) {
+      if (usual.seats().stream().noneMatch(seat -> seat.isMeantBy(group))) {
+        say(where, "typical: no seat for the codes %s", group.codes().text());
+      }
     }
   }
 
@@ -318,14 +342,15 @@ final class CatalogCheck {
     latch(where, site.id(), site.latch(), false);
     card.traits(site).values().forEach((t, values) -> trait(where, site.id(), t, values));
     variant.checks().forEach(c -> attempt(where, () -> c.requireCoherent(variant.suspects())));
-    if (card.part(site.fittedPart()).isEmpty()) {
+    if (site.fittedPart() != null && card.part(site.fittedPart()).isEmpty()) {
       say(where, "site %s: no part is called %s", site.id(), site.fittedPart());
     }
     variant.checks().stream()
         .flatMap(c -> c.measured().stream())
         .filter(m -> m.figure() == null && m.cardFigure() != null)
         .map(Measurement::cardFigure)
-        .filter(figure -> card.figure(figure).isEmpty())
+        // A card that was begun at a vehicle does without: whoever measures compares by the maker.
+        .filter(figure -> !card.partial() && card.figure(figure).isEmpty())
         .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
     catalog.works().stream()
         .filter(w -> w.suits(variant.operations()))

@@ -2,13 +2,13 @@ package hopmend.catalog;
 
 import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
-import hopmend.fault.CodeRange;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
+import hopmend.swap.Obstruction;
 import hopmend.swap.Qualification;
 import hopmend.swap.Work;
 import java.io.IOException;
@@ -22,27 +22,19 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
-import tools.jackson.core.JacksonException;
-import tools.jackson.core.JsonParser;
-import tools.jackson.databind.DeserializationContext;
-import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.ValueDeserializer;
-import tools.jackson.databind.module.SimpleModule;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
-import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /** Reads sheets and cards from YAML. A file with an unknown or missing word is refused. */
 public final class CatalogReader {
-  private final YAMLMapper yaml;
+  private final CatalogYaml yaml = new CatalogYaml();
   private final Map<String, String> texts = new HashMap<>();
   private final List<String> malformed = new ArrayList<>();
 
@@ -61,6 +53,8 @@ public final class CatalogReader {
   private record Drawings(List<Sign> drawings) {}
 
   private record Works(List<Work> works) {}
+
+  private record Obstructions(List<Obstruction> obstructions) {}
 
   private record Units(List<ControlUnit> units) {}
 
@@ -81,23 +75,6 @@ public final class CatalogReader {
   CatalogReader(List<CatalogFiles> places) {
     this.places = List.copyOf(places);
     this.at = places.get(0);
-    SimpleModule words = new SimpleModule();
-    words.addDeserializer(CodeRange.class, fromText(CodeRange::parse));
-    yaml =
-        YAMLMapper.builder()
-            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-            .addModule(words)
-            .build();
-  }
-
-  private static <T> ValueDeserializer<T> fromText(Function<String, T> parse) {
-    return new ValueDeserializer<>() {
-      @Override
-      public T deserialize(JsonParser parser, DeserializationContext context) {
-        return parse.apply(parser.getString());
-      }
-    };
   }
 
   /**
@@ -130,6 +107,8 @@ public final class CatalogReader {
     List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
     List<Qualification> qualified =
         all("qualifications.yaml", Qualifications.class, Qualifications::qualifications);
+    List<Obstruction> usual =
+        all("obstructions.yaml", Obstructions.class, Obstructions::obstructions);
     List<Work> works = all("works.yaml", Works.class, Works::works);
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
@@ -142,7 +121,7 @@ public final class CatalogReader {
     Catalog catalog =
         new Catalog(
             sheets,
-            cards,
+            new CardShelf(sheets, cards),
             others.get().codes(),
             rules.get().rules(),
             words.get(),
@@ -152,13 +131,18 @@ public final class CatalogReader {
             new ReportWords(reports.get(), units.get().units()),
             waysIn.get(),
             works,
+            usual,
             together(traits, latches, qualified),
             latches,
             signs,
             qualified);
     refuse(
         "The catalog contradicts itself:",
-        Stream.concat(twice(cautions), CatalogCheck.problems(catalog).stream())
+        Stream.of(
+                twice("cautions.yaml", "caution", cautions.stream().map(Caution::id)),
+                twice("vehicle", "card", cards.stream().map(VehicleCard::id)),
+                CatalogCheck.problems(catalog).stream())
+            .flatMap(problems -> problems)
             .map(p -> p.told(texts.getOrDefault(p.file(), "")))
             .toList());
     return catalog;
@@ -187,12 +171,11 @@ public final class CatalogReader {
     return byId;
   }
 
-  private static Stream<CatalogProblem> twice(List<Caution> cautions) {
+  private static Stream<CatalogProblem> twice(String file, String what, Stream<String> ids) {
     Set<String> seen = new HashSet<>();
-    return cautions.stream()
-        .map(Caution::id)
-        .filter(id -> !seen.add(id))
-        .map(id -> CatalogProblem.of("cautions.yaml", "two cautions are called %s", id, id));
+    return ids.filter(id -> !seen.add(id))
+        // Named twice, so that the place of the second is told.
+        .map(id -> CatalogProblem.of(file, "two %2$ss are called %1$s", id, what, id));
   }
 
   /** A sheet, with what it takes from the common file by "use" put in its place. */
@@ -213,8 +196,9 @@ public final class CatalogReader {
         }
       }
     }
-    unfold(sheet);
-    unfoldTraits(sheet, "always");
+    CatalogYaml.unfold(sheet);
+    CatalogYaml.unfoldTraits(sheet, "always");
+    CatalogYaml.unfoldTraits(sheet.path("typical"), "traits");
     return sheet;
   }
 
@@ -232,109 +216,23 @@ public final class CatalogReader {
     return item;
   }
 
-  /**
-   * Sheets and cards write {@code when} and {@code unless} beside what they are about, one value as
-   * well as several, one measurement as well as several.
-   */
-  private static void unfold(JsonNode tree) {
-    tree.forEach(CatalogReader::unfold);
-    if (tree instanceof ObjectNode object) {
-      ObjectNode condition = object.objectNode();
-      for (String word : List.of("when", "unless")) {
-        if (object.get(word) instanceof ObjectNode traits) {
-          condition.set(word, lists(traits));
-          object.remove(word);
-        }
-      }
-      if (!condition.isEmpty()) {
-        object.set("condition", condition);
-      }
-      JsonNode one = object.remove("measurement");
-      if (one != null) {
-        object.set("measurements", one.isArray() ? one : object.arrayNode().add(one));
-      }
-    }
-  }
-
-  private static ObjectNode lists(ObjectNode traits) {
-    ObjectNode lists = traits.objectNode();
-    traits
-        .properties()
-        .forEach(
-            t ->
-                lists.set(
-                    t.getKey(),
-                    t.getValue().isArray() ? t.getValue() : lists.arrayNode().add(t.getValue())));
-    return lists;
-  }
-
-  /** What a card says of the vehicle and of its sites, each trait with one value or several. */
-  private static void unfoldTraits(JsonNode holder, String under) {
-    if (holder instanceof ObjectNode object && object.get(under) instanceof ObjectNode traits) {
-      object.set(under, lists(traits));
-    }
-  }
-
-  /** A limit that a card leaves out is none. */
-  private static void openEnds(JsonNode limit) {
-    if (limit instanceof ObjectNode band) {
-      if (!band.has("low")) {
-        band.put("low", Double.NEGATIVE_INFINITY);
-      }
-      if (!band.has("high")) {
-        band.put("high", Double.POSITIVE_INFINITY);
-      }
-    }
-  }
-
   private Optional<VehicleCard> card(String file) {
-    return tree(file)
-        .flatMap(
-            card -> {
-              unfold(card);
-              unfoldTraits(card, "traits");
-              card.path("sites").forEach(site -> unfoldTraits(site, "traits"));
-              card.path("limits").forEach(CatalogReader::openEnds);
-              return attempt(() -> made(file, card, VehicleCard.class));
-            });
+    return tree(file).flatMap(card -> attempt(() -> yaml.card(file, card, texts.get(file))));
   }
 
-  /** A tree has no lines any more: its place is told by the names on the way to it. */
   private <T> T made(String file, JsonNode tree, Class<T> type) {
-    try {
-      return yaml.treeToValue(tree, type);
-    } catch (JacksonException e) {
-      List<String> way = new ArrayList<>();
-      JsonNode at = tree;
-      for (JacksonException.Reference step : e.getPath()) {
-        String name = step.getPropertyName();
-        at = name == null ? at.path(step.getIndex()) : at.path(name);
-        way.add(at.has("id") ? at.get("id").asString() : Objects.toString(name, ""));
-      }
-      way.addAll(CatalogProblem.names(e.getOriginalMessage()));
-      throw new CatalogRefused(
-          new CatalogProblem(file, e.getOriginalMessage(), way).told(texts.get(file)));
-    }
+    return yaml.made(file, tree, texts.get(file), type);
   }
 
   private Optional<JsonNode> tree(String file) {
-    return attempt(
-        () -> {
-          try {
-            return yaml.readTree(text(file));
-          } catch (JacksonException e) {
-            throw new CatalogRefused(
-                "%s, line %d: %s"
-                    .formatted(file, e.getLocation().getLineNr(), e.getOriginalMessage()));
-          }
-        });
+    return attempt(() -> yaml.tree(file, text(file)));
   }
 
   private <T> Optional<T> read(String file, Class<T> type) {
     return tree(file)
         .flatMap(
             tree -> {
-              unfold(tree);
+              CatalogYaml.unfold(tree);
               return attempt(() -> made(file, tree, type));
             });
   }

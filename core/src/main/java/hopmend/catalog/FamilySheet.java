@@ -1,10 +1,13 @@
 package hopmend.catalog;
 
 import hopmend.fault.CodeGroup;
+import hopmend.fault.TroubleCode;
+import hopmend.find.CodePlace;
 import hopmend.part.TraitRule;
 import hopmend.part.TwinLife;
 import hopmend.prove.Check;
 import hopmend.prove.Suspect;
+import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
@@ -26,6 +29,7 @@ import java.util.stream.Stream;
  * @param life wear-out of the sensor, null where the pair question does not arise
  * @param always the traits that every sensor of the family has
  * @param proofs what has to be seen of it after the work
+ * @param typical where they usually sit and what holds them, for vehicles that nobody has described
  * @param twinExtraMinutes extra time for the second sensor while access is open
  */
 public record FamilySheet(
@@ -44,6 +48,7 @@ public record FamilySheet(
     double twinExtraMinutes,
     List<Operation> operations,
     List<SensorProof> proofs,
+    Typical typical,
     String source) {
   /** To what a sensor belongs. */
   public enum Follows {
@@ -64,6 +69,7 @@ public record FamilySheet(
     traits = List.copyOf(traits);
     operations = List.copyOf(operations);
     proofs = proofs == null ? List.of() : List.copyOf(proofs);
+    typical = typical == null ? Typical.anywhere(name, codes) : typical;
   }
 
   /**
@@ -92,11 +98,36 @@ public record FamilySheet(
             .map(o -> o.with(o.after(), o.cautions().stream().filter(holds).toList()))
             .toList(),
         Conditional.of(proofs, sensor),
+        typical,
         source);
+  }
+
+  /**
+   * Where a code of the family leads in a vehicle.
+   *
+   * @param groups of all sheets and of the vehicle
+   * @param known of the vehicle, by its card and by who stands before it
+   * @return empty if no group owns the code
+   */
+  public Optional<CodePlace> place(
+      TroubleCode code, List<CodeGroup> groups, VehicleCard card, Traits known) {
+    CodePlace.Vehicle vehicle =
+        new CodePlace.Vehicle(
+            card.name(), card.engine(), card.sites(), card.isComplete(family), known);
+    return CodePlace.of(code, family, groups, typical.seats(), vehicle);
   }
 
   /** The traits that any part of the sheet asks for. */
   public Set<String> asks() {
+    return conditions().flatMap(Condition::asks).collect(Collectors.toSet());
+  }
+
+  /** The values of a trait that any part of the sheet names. */
+  public Set<String> named(String trait) {
+    return conditions().flatMap(c -> c.named(trait).stream()).collect(Collectors.toSet());
+  }
+
+  private Stream<Condition> conditions() {
     Stream<Conditional> withinChecks =
         checks.stream()
             .flatMap(c -> Stream.concat(c.outcomes().stream(), c.measurements().stream()));
@@ -104,8 +135,7 @@ public record FamilySheet(
             Stream.of(suspects, checks, traits, operations, proofs).flatMap(List::stream),
             withinChecks)
         .map(Conditional.class::cast)
-        .flatMap(c -> c.condition().asks())
-        .collect(Collectors.toSet());
+        .map(Conditional::condition);
   }
 
   public Optional<Operation> operation(String id) {

@@ -5,6 +5,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.find.Bay;
 import hopmend.find.Chassis;
 import hopmend.find.Site;
+import hopmend.find.TypicalPlan;
 import hopmend.find.Wiring;
 import hopmend.part.Part;
 import hopmend.relearn.Routine;
@@ -13,6 +14,7 @@ import hopmend.sensor.Traits;
 import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
 import hopmend.vehicle.EngineLayout;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -22,6 +24,8 @@ import java.util.stream.Stream;
 /**
  * All that is known of a vehicle platform.
  *
+ * @param partial whether it was begun at a vehicle and tells only the sensors that somebody worked
+ *     on; else it tells every sensor of the families that it names
  * @param chassis the plan of the whole vehicle, null where no site lies outside the bay
  * @param codes the maker's own codes, flash codes and parameters, each with its family
  * @param bulletins service bulletins that speak about codes together
@@ -41,6 +45,7 @@ public record VehicleCard(
     String model,
     int yearFrom,
     int yearTo,
+    boolean partial,
     EngineLayout engine,
     Bay bay,
     Chassis chassis,
@@ -60,10 +65,14 @@ public record VehicleCard(
     String jackPoints,
     String source) {
   public VehicleCard {
-    sites = List.copyOf(sites);
-    obstructions = List.copyOf(obstructions);
-    fasteners = List.copyOf(fasteners);
-    parts = List.copyOf(parts);
+    if (id == null || make == null || model == null || engine == null || bay == null) {
+      throw new IllegalArgumentException("A card tells its id, make, model, engine and bay");
+    }
+    source = source == null ? "" : source;
+    sites = sites == null ? List.of() : List.copyOf(sites);
+    obstructions = obstructions == null ? List.of() : List.copyOf(obstructions);
+    fasteners = fasteners == null ? List.of() : List.copyOf(fasteners);
+    parts = parts == null ? List.of() : List.copyOf(parts);
     traits = traits == null ? Map.of() : Map.copyOf(traits);
     wiring = wiring == null ? List.of() : List.copyOf(wiring);
     limits = limits == null ? Map.of() : Map.copyOf(limits);
@@ -73,6 +82,167 @@ public record VehicleCard(
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
     routines = routines == null ? List.of() : List.copyOf(routines);
     relearnAfter = relearnAfter == null ? Map.of() : Map.copyOf(relearnAfter);
+  }
+
+  /** A vehicle of which nobody has told anything; it has no id, so that nothing is about it. */
+  static VehicleCard ofAnyVehicle() {
+    EngineLayout engine = EngineLayout.NOT_TOLD;
+    return begun(
+        "",
+        "any",
+        "vehicle",
+        1950,
+        2100,
+        engine,
+        TypicalPlan.bay(engine),
+        Map.of(),
+        List.of(),
+        "common practice");
+  }
+
+  /** A card that somebody begins: no sensor is told yet. */
+  static VehicleCard begun(
+      String id,
+      String make,
+      String model,
+      int yearFrom,
+      int yearTo,
+      EngineLayout engine,
+      Bay bay,
+      Map<String, List<String>> traits,
+      List<String> cautions,
+      String source) {
+    return new VehicleCard(
+        id,
+        1,
+        make,
+        model,
+        yearFrom,
+        yearTo,
+        true,
+        engine,
+        bay,
+        null,
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        traits,
+        Map.of(),
+        Map.of(),
+        List.of(),
+        Map.of(),
+        List.of(),
+        List.of(),
+        cautions,
+        "the maker's points only; stands are never optional",
+        source);
+  }
+
+  /**
+   * The same with the sensors that the families usually have and that it does not tell, each where
+   * it usually sits.
+   */
+  VehicleCard completed(List<FamilySheet> sheets) {
+    List<FamilySheet> open = sheets.stream().filter(s -> !isComplete(s.family())).toList();
+    Chassis plan = chassis == null ? typicalPlan() : chassis;
+    List<Site> all = new ArrayList<>(told().toList());
+    List<Fastener> held = new ArrayList<>(fasteners);
+    for (FamilySheet sheet : open) {
+      sheet
+          .typical()
+          .sites(sheet.family(), engine, bay, plan)
+          .filter(s -> told().noneMatch(s::isTheSameAs))
+          .forEach(all::add);
+      sheet.typical().held().filter(f -> fastener(f.id()).isEmpty()).ifPresent(held::add);
+    }
+    return with(engine, plan, all, held);
+  }
+
+  private Chassis typicalPlan() {
+    int catalysts = isTold("catalysts", "2") ? 2 : 1;
+    return TypicalPlan.chassis(engine, catalysts, isTold("steering", "right"));
+  }
+
+  private boolean isTold(String trait, String value) {
+    return traits.getOrDefault(trait, List.of()).contains(value);
+  }
+
+  /** The same with an engine of which more is told. */
+  public VehicleCard with(EngineLayout engine) {
+    return with(engine, chassis, sites, fasteners);
+  }
+
+  /** The same as another revision. */
+  public VehicleCard revised(int as) {
+    return with(as, engine, chassis, sites, obstructions, fasteners);
+  }
+
+  /** The same with these sites, with what lies in their way and what holds them. */
+  VehicleCard with(
+      Chassis chassis, List<Site> sites, List<Obstruction> obstructions, List<Fastener> fasteners) {
+    return with(revision, engine, chassis, sites, obstructions, fasteners);
+  }
+
+  private VehicleCard with(
+      EngineLayout engine, Chassis chassis, List<Site> sites, List<Fastener> fasteners) {
+    return with(revision, engine, chassis, sites, obstructions, fasteners);
+  }
+
+  private VehicleCard with(
+      int revision,
+      EngineLayout engine,
+      Chassis chassis,
+      List<Site> sites,
+      List<Obstruction> obstructions,
+      List<Fastener> fasteners) {
+    return new VehicleCard(
+        id,
+        revision,
+        make,
+        model,
+        yearFrom,
+        yearTo,
+        partial,
+        engine,
+        bay,
+        chassis,
+        sites,
+        obstructions,
+        fasteners,
+        parts,
+        wiring,
+        traits,
+        limits,
+        figures,
+        routines,
+        relearnAfter,
+        codes,
+        bulletins,
+        cautions,
+        jackPoints,
+        source);
+  }
+
+  /** Whether it tells every sensor of a family that the vehicle has. */
+  public boolean isComplete(String family) {
+    return !partial && told().anyMatch(s -> s.family().equals(family));
+  }
+
+  /** The same without what is only usual. */
+  VehicleCard asTold() {
+    return with(engine, chassis, told().toList(), fasteners);
+  }
+
+  /** The sites that somebody told, without those that are only usual. */
+  public Stream<Site> told() {
+    return sites.stream().filter(s -> !s.typical());
+  }
+
+  /** Whether it is the card of a known vehicle. */
+  public boolean isOfAVehicle() {
+    return !id.isEmpty();
   }
 
   public String name() {
@@ -88,13 +258,21 @@ public record VehicleCard(
 
   /** What sheets may ask about a sensor of this vehicle, at its place. */
   public Traits traits(Site site) {
-    return Traits.UNKNOWN
+    return vehicleTraits()
         .with("position", site.position())
         .with("way in", site.wayIn().name().toLowerCase(Locale.ROOT).replace('_', ' '))
         .with("latch", site.latch())
-        .with("fuel", engine.fuel().name().toLowerCase(Locale.ROOT))
-        .with(traits)
         .with(site.traits());
+  }
+
+  /** What sheets may ask about the vehicle, whichever of its sensors is meant. */
+  public Traits vehicleTraits() {
+    Traits told = Traits.UNKNOWN.with(traits);
+    return engine.isTold()
+        ? told.with("fuel", engine.fuel().name().toLowerCase(Locale.ROOT))
+            .with("cylinder banks", engine.isInline() ? "1" : "2")
+            .with("exhaust banks", String.valueOf(engine.exhaustBanks()))
+        : told;
   }
 
   public Optional<Site> site(String siteId) {

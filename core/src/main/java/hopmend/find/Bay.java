@@ -17,7 +17,7 @@ public record Bay(
       String name, double xMm, double yMm, double widthMm, double depthMm, String obstruction) {}
 
   public Bay {
-    landmarks = List.copyOf(landmarks);
+    landmarks = landmarks == null ? List.of() : List.copyOf(landmarks);
     if (!(widthMm > 0 && depthMm > 0)) {
       throw new IllegalArgumentException("A bay has a positive width and depth");
     }

@@ -6,8 +6,8 @@ import hopmend.drawing.Shape;
 import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.vehicle.EngineLayout;
+import hopmend.vehicle.EngineLayout.CylinderOne;
 import hopmend.vehicle.EngineLayout.Orientation;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -20,16 +20,9 @@ public final class BayDrawing {
   private static final double SCALE = 0.7;
 
   private static final double MARGIN = 48;
-  private static final double END_MM = 45;
-  private static final double HALF_HEAD_MM = 115;
-  private static final double CAM_OFFSET_MM = 62;
-  private static final double VEE_MM = 105;
-  private static final double FLAT_MM = 165;
-  private static final double HALF_ROW_MM = 78;
-  private static final double BANK_CAM_OFFSET_MM = 46;
-  private static final double SENSOR_INSET_MM = 14;
 
   private final EngineLayout engine;
+  private final EngineGeometry geometry;
   private final Bay bay;
   private final Wording words;
   private final List<Shape> shapes = new ArrayList<>();
@@ -42,6 +35,7 @@ public final class BayDrawing {
   private BayDrawing(EngineLayout engine, Bay bay, Wording words) {
     this.words = words;
     this.engine = engine;
+    this.geometry = new EngineGeometry(engine, bay);
     this.bay = bay;
     this.width = bay.widthMm() * SCALE + 2 * MARGIN;
     this.height = bay.depthMm() * SCALE + 2 * MARGIN;
@@ -72,69 +66,31 @@ public final class BayDrawing {
     return new Drawing(width, height, shapes, spoken(chosen));
   }
 
-  /** A row of cylinders in the drawing; the intake of a row lies towards {@code intakeWards}. */
-  private record DrawnRow(
-      int bank, List<Integer> cylinders, double sideMm, int intakeWards, double staggerMm) {}
-
-  private List<DrawnRow> rows() {
-    List<EngineLayout.Row> rows = engine.rows();
-    if (engine.isInline()) {
-      return List.of(new DrawnRow(1, rows.get(0).cylinders(), 0, 1, 0));
-    }
-    double apart = engine.arrangement() == EngineLayout.Arrangement.FLAT ? FLAT_MM : VEE_MM;
-    double stagger = engine.borePitchMm() * 0.25;
-    return List.of(
-        new DrawnRow(1, rows.get(0).cylinders(), apart, -1, -stagger / 2),
-        new DrawnRow(2, rows.get(1).cylinders(), -apart, 1, stagger / 2));
-  }
-
-  /** Half length of the engine along its rows of cylinders, mm. */
-  private double halfLengthMm() {
-    int longest = rows().stream().mapToInt(r -> r.cylinders().size()).max().orElse(1);
-    return engine.borePitchMm() * longest / 2 + END_MM;
-  }
-
-  private double halfWidthMm() {
-    return engine.isInline() ? HALF_HEAD_MM : rows().get(0).sideMm() + HALF_ROW_MM;
-  }
-
-  private double camOffsetMm() {
-    return engine.isInline() ? CAM_OFFSET_MM : BANK_CAM_OFFSET_MM;
-  }
-
-  /**
-   * A point of the engine in the drawing.
-   *
-   * @param alongMm from the middle of the engine towards the flywheel
-   * @param sideMm from the middle towards the intake of an engine in line, towards bank 1 else
-   */
   private Shape.Point at(double alongMm, double sideMm) {
-    double[] along = unit(engine.pulleyEnd().opposite());
-    double[] side = unit(engine.firstSide());
-    double x = bay.engineX() + along[0] * alongMm + side[0] * sideMm;
-    double y = bay.engineY() + along[1] * alongMm + side[1] * sideMm;
-    return inDrawing(x, y);
+    return inDrawing(geometry.at(alongMm, sideMm));
+  }
+
+  private Shape.Point inDrawing(Site.Spot spot) {
+    return inDrawing(spot.xMm(), spot.yMm());
   }
 
   private Shape.Point inDrawing(double xMm, double yMm) {
     return new Shape.Point(MARGIN + xMm * SCALE, MARGIN + (bay.depthMm() - yMm) * SCALE);
   }
 
-  private static double[] unit(VehicleSide side) {
-    return switch (side) {
-      case LEFT -> new double[] {1, 0};
-      case RIGHT -> new double[] {-1, 0};
-      case REAR -> new double[] {0, 1};
-      case FRONT -> new double[] {0, -1};
-    };
-  }
-
   private void block() {
-    double half = halfWidthMm();
+    double half = geometry.halfWidthMm();
     Shape.Box gearbox =
-        box("gearbox", halfLengthMm() + 6, -half - 15, halfLengthMm() + 130, half - 20, 20);
-    outlined(box("engine", -halfLengthMm(), -half, halfLengthMm(), half, 12));
-    outlined(box("pulley", -halfLengthMm() - 34, -70, -halfLengthMm() - 8, 70, 6));
+        box(
+            "gearbox",
+            geometry.halfLengthMm() + 6,
+            -half - 15,
+            geometry.halfLengthMm() + EngineGeometry.GEARBOX_MM,
+            half - 20,
+            20);
+    outlined(box("engine", -geometry.halfLengthMm(), -half, geometry.halfLengthMm(), half, 12));
+    outlined(
+        box("pulley", -geometry.halfLengthMm() - 34, -70, -geometry.halfLengthMm() - 8, 70, 6));
     outlined(gearbox);
     named("part-name", "gearbox", gearbox);
   }
@@ -161,31 +117,31 @@ public final class BayDrawing {
         radius);
   }
 
-  private double alongMm(DrawnRow row, int index) {
-    return (index - (row.cylinders().size() - 1) / 2.0) * engine.borePitchMm() + row.staggerMm();
-  }
-
   private void cylinders() {
-    for (DrawnRow row : rows()) {
+    for (EngineGeometry.Row row : geometry.rows()) {
       for (int i = 0; i < row.cylinders().size(); i++) {
-        Shape.Point c = at(alongMm(row, i), row.sideMm());
+        Shape.Point c = at(geometry.alongMm(row, i), row.sideMm());
         Shape.Disc bore = new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE);
         shapes.add(bore);
         places.avoid(bore);
-        String number = String.valueOf(row.cylinders().get(i));
-        shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", number));
+        if (isCounted()) {
+          String number = String.valueOf(row.cylinders().get(i));
+          shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", number));
+        }
       }
     }
   }
 
   private void camshafts() {
-    for (DrawnRow row : rows()) {
+    for (EngineGeometry.Row row : geometry.rows()) {
       for (int side : new int[] {1, -1}) {
-        double offset = row.sideMm() + side * camOffsetMm();
+        double offset = row.sideMm() + side * geometry.camOffsetMm();
         shapes.add(
             new Shape.Path(
                 side == row.intakeWards() ? "cam-intake" : "cam-exhaust",
-                List.of(at(-halfLengthMm() + 10, offset), at(halfLengthMm() - 10, offset)),
+                List.of(
+                    at(-geometry.halfLengthMm() + 10, offset),
+                    at(geometry.halfLengthMm() - 10, offset)),
                 false));
       }
     }
@@ -197,61 +153,70 @@ public final class BayDrawing {
       inlineExhaust();
       return;
     }
-    double reach = halfWidthMm() + 62;
-    for (DrawnRow row : rows()) {
+    double reach = geometry.collectorMm() - 5;
+    for (EngineGeometry.Row row : geometry.rows()) {
       int outwards = -row.intakeWards();
       for (int i = 0; i < row.cylinders().size(); i++) {
-        double a = alongMm(row, i);
-        double outer = outwards * (halfWidthMm() - 8);
+        double a = geometry.alongMm(row, i);
+        double outer = outwards * (geometry.halfWidthMm() - 8);
         runner("exhaust-runner", at(a, outer), at(a * 0.5, outwards * reach));
       }
       double inner = outwards * (reach - 14);
       double outer = outwards * (reach + 24);
       manifold(
           box("exhaust-collector", -88, Math.min(inner, outer), 88, Math.max(inner, outer), 14),
-          Message.of("bay.exhaust-of", row.bank()));
+          exhaustOf(row.bank()));
     }
   }
 
   /** The intake of two banks lies between them, above the block. */
   private void valley() {
     if (!engine.isInline()) {
-      double end = halfLengthMm() - END_MM;
+      double end = geometry.halfRowMm();
       manifold(box("intake-plenum", -end, -24, end, 24, 14), Message.of("bay.intake-plenum"));
     }
   }
 
   private void inlineIntake() {
-    double reach = HALF_HEAD_MM + 95;
-    DrawnRow row = rows().get(0);
+    double reach = EngineGeometry.HALF_HEAD_MM + EngineGeometry.MANIFOLD_MM;
+    EngineGeometry.Row row = geometry.rows().get(0);
     for (int i = 0; i < row.cylinders().size(); i++) {
-      double a = alongMm(row, i);
-      runner("intake-runner", at(a, HALF_HEAD_MM - 8), at(a, reach));
+      double a = geometry.alongMm(row, i);
+      runner("intake-runner", at(a, EngineGeometry.HALF_HEAD_MM - 8), at(a, reach));
     }
-    double end = halfLengthMm() - END_MM;
+    double end = geometry.halfRowMm();
     manifold(
         box("intake-plenum", -end, reach - 22, end, reach + 34, 16), Message.of("bay.intake-side"));
   }
 
   /** One collector for every branch: oxygen sensors count banks by branch. */
   private void inlineExhaust() {
-    double reach = HALF_HEAD_MM + 95;
-    DrawnRow row = rows().get(0);
-    int branches = engine.exhaustBranches();
-    int each = (row.cylinders().size() + branches - 1) / branches;
-    for (int b = 0; b < branches; b++) {
-      int from = b * each;
-      int to = Math.min(row.cylinders().size(), from + each);
-      double middle = (alongMm(row, from) + alongMm(row, to - 1)) / 2;
-      for (int i = from; i < to; i++) {
-        double a = alongMm(row, i);
+    double reach = EngineGeometry.HALF_HEAD_MM + EngineGeometry.MANIFOLD_MM;
+    EngineGeometry.Row row = geometry.rows().get(0);
+    for (EngineGeometry.Branch branch : geometry.branches()) {
+      double middle = geometry.middleMm(branch);
+      for (int i = branch.from(); i < branch.to(); i++) {
+        double a = geometry.alongMm(row, i);
         double foot = middle + (a - middle) * 0.35;
-        runner("exhaust-runner", at(a, -HALF_HEAD_MM + 8), at(foot, -reach));
+        runner("exhaust-runner", at(a, -EngineGeometry.HALF_HEAD_MM + 8), at(foot, -reach));
       }
       manifold(
           box("exhaust-collector", middle - 78, -reach - 26, middle + 78, -reach + 18, 14),
-          branches == 1 ? Message.of("bay.exhaust") : Message.of("bay.exhaust-of", b + 1));
+          exhaustOf(branch.bank()));
     }
+  }
+
+  private Message exhaustOf(int bank) {
+    return isCounted() && engine.exhaustBanks() > 1
+        ? Message.of("bay.exhaust-of", bank)
+        : Message.of("bay.exhaust");
+  }
+
+  /** Whether somebody has told where cylinder 1 is: nothing is numbered before. */
+  private boolean isCounted() {
+    return engine.isTold()
+        && engine.cylinderOne() != CylinderOne.NOT_TOLD
+        && (engine.isInline() || engine.bankOneSide() != null);
   }
 
   private void runner(String role, Shape.Point from, Shape.Point to) {
@@ -298,17 +263,7 @@ public final class BayDrawing {
     if (site.spot() != null) {
       return inDrawing(site.spot().xMm(), site.spot().yMm());
     }
-    double along = halfLengthMm() - SENSOR_INSET_MM;
-    DrawnRow row =
-        rows().stream().filter(r -> r.bank() == site.bank()).findFirst().orElse(rows().get(0));
-    double cam = row.intakeWards() * camOffsetMm();
-    double side =
-        switch (site.position()) {
-          case "intake" -> row.sideMm() + cam;
-          case "exhaust" -> row.sideMm() - cam;
-          default -> site.bank() > 0 ? row.sideMm() : 0;
-        };
-    return at(site.end() == Site.End.PULLEY ? -along : along, side);
+    return inDrawing(geometry.cam(site.bank(), site.position(), site.end()));
   }
 
   private void sensor(Site site, String role) {
@@ -388,7 +343,9 @@ public final class BayDrawing {
     Message sides =
         engine.isInline()
             ? Message.of("bay.intake", engine.intakeSide())
-            : Message.of("bay.bank-one", engine.bankOneSide());
+            : engine.bankOneSide() == null
+                ? Message.of("bay.bank-one-not-told")
+                : Message.of("bay.bank-one", engine.bankOneSide());
     return words.of(
         Message.of(
             "bay.spoken",

@@ -21,7 +21,10 @@ import java.util.Map;
  * @param spot its place in the bay where bank, position and end do not give it; null else
  * @param chassisSpot its place in the plan of the whole vehicle, null for a site in the bay
  * @param traits what sheets may ask about the sensor here: wires, cell, what lies near
- * @param fittedPart number of the part that the maker fitted
+ * @param fittedPart number of the part that the maker fitted, null where nobody has told it
+ * @param typical whether it is only where such a sensor usually sits: nobody has told it of this
+ *     vehicle
+ * @param attested how well single values are known; what is not named is as good as the source
  */
 public record Site(
     String id,
@@ -41,6 +44,8 @@ public record Site(
     Map<String, List<String>> traits,
     Spot spot,
     Spot chassisSpot,
+    boolean typical,
+    List<Attested> attested,
     String source) {
 
   /** A point in millimetres, in the plan of the bay or of the vehicle. */
@@ -70,8 +75,29 @@ public record Site(
     landmarks = List.copyOf(landmarks);
     traits = traits == null ? Map.of() : Map.copyOf(traits);
     behind = behind == null ? List.of() : List.copyOf(behind);
+    attested = attested == null ? List.of() : List.copyOf(attested);
     position = position == null ? "" : position;
     end = end == null ? End.FLYWHEEL : end;
+  }
+
+  /** How well a value of it is known. */
+  public Attested.State state(String of) {
+    return attested.stream()
+        .filter(a -> a.of().equals(of))
+        .reduce((earlier, later) -> later)
+        .map(Attested::state)
+        .orElse(typical ? Attested.State.TYPICAL : Attested.State.CONFIRMED);
+  }
+
+  /** Whether it is the sensor of the same place, whatever either is called. */
+  public boolean isTheSameAs(Site other) {
+    return family.equals(other.family) && bank == other.bank && position.equals(other.position);
+  }
+
+  /** Whether a code that means this bank and position may mean it; 0 and empty mean any. */
+  boolean suits(int wantedBank, String wantedPosition) {
+    return (wantedBank == 0 || bank == 0 || bank == wantedBank)
+        && (wantedPosition.isEmpty() || position.equals(wantedPosition));
   }
 
   /** Whether it lies outside the engine bay. */

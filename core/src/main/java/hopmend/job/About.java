@@ -28,6 +28,11 @@ public record About(String family, int sheetRevision, String card, int cardRevis
     return agree(family, target.family) && agree(card, target.card) && agree(site, target.site);
   }
 
+  /** The same at another site. */
+  About at(String otherSite) {
+    return new About(family, sheetRevision, card, cardRevision, otherSite);
+  }
+
   private static boolean agree(String one, String other) {
     return one.isEmpty() || other.isEmpty() || one.equals(other);
   }

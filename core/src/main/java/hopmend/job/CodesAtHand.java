@@ -10,14 +10,19 @@ import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.CodePlace;
 import hopmend.find.Site;
-import hopmend.find.SiteFinder;
 import hopmend.message.Message;
 import hopmend.message.Wording;
+import hopmend.sensor.Traits;
+import hopmend.vehicle.EngineLayout;
+import hopmend.vehicle.EngineLayout.CylinderOne;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.vehicle.VinReading;
 import java.time.YearMonth;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -34,7 +39,7 @@ final class CodesAtHand {
   private final Optional<TroubleCode> workOn;
   private final Optional<FamilySheet> sheet;
   private final Optional<VehicleCard> card;
-  private final Optional<SiteFinder> site;
+  private final Optional<CodePlace> place;
   private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
   private final Once<List<Message>> misfits = new Once<>(this::findMisfits);
 
@@ -62,19 +67,26 @@ final class CodesAtHand {
     this.sheet =
         chosen.map(s -> catalog.sheet(s.family())).orElseGet(() -> workOn.flatMap(this::sheetOf));
     this.card = chosen.isPresent() ? turnedTo : sheet.flatMap(this::cardOf);
-    this.site =
+    this.place =
         chosen
-            .map(s -> new SiteFinder(s, Message.of("site.chosen")))
+            .map(s -> (CodePlace) new CodePlace.Found(s, Message.of("site.chosen")))
             .or(
                 () ->
                     workOn.flatMap(
-                        code ->
-                            sheet.flatMap(
-                                s ->
-                                    card.flatMap(
-                                        c ->
-                                            SiteFinder.find(
-                                                code, s.family(), groups(), c.sites())))));
+                        code -> sheet.flatMap(s -> card.flatMap(c -> place(code, s, c)))));
+  }
+
+  private Optional<CodePlace> place(TroubleCode code, FamilySheet sheet, VehicleCard card) {
+    return sheet.place(code, groups(), card, told(card));
+  }
+
+  /** What is known of the vehicle, by its card and by who stands before it. */
+  private Traits told(VehicleCard card) {
+    Traits known = card.vehicleTraits();
+    for (Map.Entry<String, String> t : job.told().entrySet()) {
+      known = known.knows(t.getKey()) ? known : known.with(t.getKey(), t.getValue());
+    }
+    return known;
   }
 
   /** The first code of the job that speaks about a sensor; a twin may have none. */
@@ -101,8 +113,13 @@ final class CodesAtHand {
     return card;
   }
 
-  Optional<SiteFinder> site() {
-    return site;
+  /** Where the code leads, or what keeps it from it; empty where no code accuses a sensor. */
+  Optional<CodePlace> place() {
+    return place;
+  }
+
+  Optional<CodePlace.Found> site() {
+    return place.filter(CodePlace.Found.class::isInstance).map(CodePlace.Found.class::cast);
   }
 
   Map<TroubleCode, CodeMeaning> meanings() {
@@ -120,11 +137,11 @@ final class CodesAtHand {
   }
 
   Optional<VehicleCard> body() {
-    return job.vehicle().flatMap(v -> catalog.card(v.card()));
+    return job.vehicle().flatMap(v -> catalog.card(v.card())).map(this::counted);
   }
 
   Optional<VehicleCard> engine() {
-    return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine()));
+    return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine())).map(this::counted);
   }
 
   private Stream<VehicleCard> cards() {
@@ -161,8 +178,9 @@ final class CodesAtHand {
               .isPresent();
       sheetOf(code)
           .filter(s -> !range && cardOf(s).filter(card::equals).isPresent())
-          .flatMap(s -> SiteFinder.find(code, s.family(), groups, card.sites()))
-          .ifPresent(found -> circuits.put(code, found.site()));
+          .flatMap(s -> place(code, s, card))
+          .filter(CodePlace.Found.class::isInstance)
+          .ifPresent(found -> circuits.put(code, ((CodePlace.Found) found).site()));
     }
     return circuits;
   }
@@ -173,9 +191,35 @@ final class CodesAtHand {
         .or(() -> catalog.sheetOwning(code));
   }
 
-  /** The card that tells about a sensor of the sheet: the body's, or the engine's. */
+  /**
+   * The card that tells about a sensor of the sheet: the body's, or the engine's; what is usual
+   * where nobody has pinned the vehicle down, or it has no card.
+   */
   private Optional<VehicleCard> cardOf(FamilySheet sheet) {
-    return sheet.follows() == FamilySheet.Follows.BODY ? body() : engine();
+    return (sheet.follows() == FamilySheet.Follows.BODY ? body() : engine())
+        .or(() -> Optional.of(catalog.anyVehicle()));
+  }
+
+  /** A card with what was told in the job about where cylinder 1 is. */
+  private VehicleCard counted(VehicleCard card) {
+    EngineLayout engine = card.engine();
+    String bankOne = job.told().getOrDefault(CodePlace.BANK_ONE, "");
+    String cylinderOne = job.told().getOrDefault(CodePlace.CYLINDER_ONE, "");
+    if (!engine.isInline() && engine.bankOneSide() == null && !bankOne.isEmpty()) {
+      VehicleSide side = VehicleSide.valueOf(bankOne.toUpperCase(Locale.ROOT));
+      boolean across = engine.orientation() == EngineLayout.Orientation.ACROSS;
+      return side.isAcross() == across
+          ? card
+          : catalog.complete(card.with(engine.withBankOne(side)));
+    }
+    return engine.isInline()
+            && engine.cylinderOne() == CylinderOne.NOT_TOLD
+            && !cylinderOne.isEmpty()
+        ? catalog.complete(
+            card.with(
+                engine.countedFrom(
+                    CylinderOne.valueOf(cylinderOne.toUpperCase(Locale.ROOT).replace(' ', '_')))))
+        : card;
   }
 
   private Map<TroubleCode, CodeMeaning> mean() {
@@ -196,22 +240,21 @@ final class CodesAtHand {
   }
 
   private Optional<Message> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
-    int cylinders = engine().map(c -> c.engine().cylinders()).orElse(Integer.MAX_VALUE);
+    int cylinders =
+        engine()
+            .map(VehicleCard::engine)
+            .filter(EngineLayout::isTold)
+            .map(EngineLayout::cylinders)
+            .orElse(Integer.MAX_VALUE);
     if (group.cylinder(code).orElse(0) > cylinders) {
       return Optional.of(
           Message.of(
               "codes.other-cylinder", code.text(), group.cylinder(code).getAsInt(), cylinders));
     }
-    Optional<FamilySheet> sheet = sheetOf(code);
-    return sheet
-        .flatMap(this::cardOf)
-        .filter(c -> c.sites().stream().anyMatch(s -> isOf(s, sheet)))
-        .filter(c -> SiteFinder.find(code, sheet.get().family(), groups, c.sites()).isEmpty())
-        .map(c -> Message.of("codes.no-such-sensor", code.text(), group.where(), c.name()));
-  }
-
-  private static boolean isOf(Site site, Optional<FamilySheet> sheet) {
-    return site.family().equals(sheet.get().family());
+    return sheetOf(code)
+        .flatMap(s -> place(code, s, cardOf(s).orElseThrow()))
+        .filter(CodePlace.None.class::isInstance)
+        .map(CodePlace::why);
   }
 
   /** The maker's own codes of this vehicle's body and engine. */

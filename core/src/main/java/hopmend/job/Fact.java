@@ -86,7 +86,7 @@ public sealed interface Fact {
   /**
    * The vehicle was pinned down.
    *
-   * @param card id of the body's card
+   * @param card id of the body's card, empty where it has none yet
    * @param engineCard id of the card whose engine is in there, where it was swapped; else empty
    * @param built null if unknown
    * @param odometerKm null until somebody has read it
@@ -104,7 +104,7 @@ public sealed interface Fact {
       if (vin == null || !vin.matches("[0-9A-Z]{17}")) {
         throw new Improper("An identification number has 17 letters and digits.");
       }
-      card = Said.id("vehicle card", card);
+      card = Said.idOrNone("vehicle card", card);
       engineCard = Said.idOrNone("card of the engine", engineCard);
       if (modelYear != 0) {
         Said.within("model year", modelYear, 1950, 2100);
@@ -300,16 +300,39 @@ public sealed interface Fact {
     }
   }
 
-  /** A part was chosen; {@code pair} says that the sensor's twin is renewed too. */
-  record PartChosen(String number, boolean pair, String reason) implements Fact {
+  /**
+   * A part was chosen; {@code pair} says that the sensor's twin is renewed too.
+   *
+   * @param typed what stands on a part that no card knows, null for one that a card has
+   */
+  record PartChosen(String number, boolean pair, String reason, TypedPart typed) implements Fact {
     public PartChosen {
       number = Said.id("part number", number);
       reason = Said.text("reason", reason, 500);
     }
 
+    /** A part of the card. */
+    public PartChosen(String number, boolean pair, String reason) {
+      this(number, pair, reason, null);
+    }
+
     @Override
     public <R> R to(FactCases<R> cases) {
       return cases.of(this);
+    }
+  }
+
+  /**
+   * What a person tells of a part that no card knows.
+   *
+   * @param price in the shop's currency, null where nobody said it
+   */
+  record TypedPart(String make, Double price) {
+    public TypedPart {
+      make = Said.text("make", make, 80);
+      if (price != null) {
+        Said.within("price", price, 0, 1_000_000);
+      }
     }
   }
 

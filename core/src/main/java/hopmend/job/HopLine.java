@@ -1,6 +1,7 @@
 package hopmend.job;
 
 import hopmend.clear.ClearReport;
+import hopmend.find.CodePlace;
 import hopmend.message.Message;
 import hopmend.prove.Verdict;
 import hopmend.swap.Caution;
@@ -60,7 +61,8 @@ public record HopLine(List<Standing> standings) {
   }
 
   private static Standing prove(Workup w) {
-    if (at(read(w)) != Standing.Kind.DONE) {
+    boolean mayBeTheMakers = w.sheet().isEmpty() && w.state().vehicle().isEmpty();
+    if (w.state().codes().isEmpty() || mayBeTheMakers) {
       return blocked(Hop.PROVE, Hop.READ);
     }
     if (w.state().verdict().isPresent()) {
@@ -103,10 +105,12 @@ public record HopLine(List<Standing> standings) {
     if (w.accusesNoSensor()) {
       return standing(Hop.FIND, Standing.Kind.DONE, "no-sensor-to-find");
     }
+    if (w.place().isEmpty()) {
+      return blocked(Hop.FIND, Hop.READ);
+    }
     if (w.site().isEmpty()) {
-      return at(read(w)) == Standing.Kind.DONE
-          ? standing(Hop.FIND, Standing.Kind.OPEN, "no-site")
-          : blocked(Hop.FIND, Hop.READ);
+      boolean asks = w.place().get() instanceof CodePlace.Asks;
+      return standing(Hop.FIND, Standing.Kind.OPEN, asks ? "which-place" : "no-such-sensor");
     }
     if (w.here().work().filter(k -> !k.goesThere()).isPresent()) {
       return standing(Hop.FIND, Standing.Kind.DONE, "nobody-goes-there");
@@ -135,11 +139,11 @@ public record HopLine(List<Standing> standings) {
     if (w.isWithoutPart()) {
       return standing(Hop.PICK, Standing.Kind.DONE, "no-part-needed");
     }
-    if (w.state().verdict().isEmpty() && at(read(w)) == Standing.Kind.DONE) {
+    if (w.state().verdict().isEmpty() && at(prove(w)) != Standing.Kind.BLOCKED) {
       return blocked(Hop.PICK, Hop.PROVE);
     }
     if (w.site().isEmpty()) {
-      return blocked(Hop.PICK, Hop.READ);
+      return blocked(Hop.PICK, w.place().isPresent() ? Hop.FIND : Hop.READ);
     }
     if (w.state().part().isEmpty()) {
       return standing(Hop.PICK, Standing.Kind.NOT_STARTED, "no-part-chosen");

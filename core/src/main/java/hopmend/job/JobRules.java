@@ -1,6 +1,7 @@
 package hopmend.job;
 
 import hopmend.catalog.Catalog;
+import hopmend.find.CodePlace;
 import hopmend.part.Fit;
 import hopmend.part.PartChoice;
 import hopmend.part.TraitRule;
@@ -245,7 +246,7 @@ public final class JobRules {
     public Optional<Refusal> of(Fact.TraitTold f) {
       Optional<Trait> trait =
           w.catalog().traits().stream()
-              .filter(t -> t.isAsked() && t.trait().equals(f.trait()))
+              .filter(t -> t.trait().equals(f.trait()) && isOpen(t))
               .findFirst();
       return trait
           .map(
@@ -257,6 +258,18 @@ public final class JobRules {
                       t.asked(),
                       String.join(", ", t.values())))
           .orElseGet(() -> when(true, "", "nobody-asks", f.trait()));
+    }
+
+    /** What nobody but the person who works can tell: the card does not. */
+    private boolean isOpen(Trait t) {
+      boolean settlesThePlace =
+          w.place()
+              .filter(p -> p instanceof CodePlace.Asks a && a.trait().equals(t.trait()))
+              .isPresent();
+      return t.isAsked()
+          && (settlesThePlace
+              || state.told().containsKey(t.trait())
+              || w.here().asked().stream().anyMatch(a -> a.trait().equals(t.trait())));
     }
 
     @Override
@@ -461,7 +474,7 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> card(Workup w, String card) {
-    return when(w.catalog().card(card).isEmpty(), "card", "no-such-card", card);
+    return when(!card.isEmpty() && w.catalog().card(card).isEmpty(), "card", "no-such-card", card);
   }
 
   private static Optional<Refusal> symptoms(Workup w, Fact.SymptomsNoted f) {
@@ -504,6 +517,10 @@ public final class JobRules {
   private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {
     Optional<PartChoice.Candidate> candidate =
         w.here().partChoice().flatMap(c -> c.byNumber(f.number()));
+    if (f.typed() != null) {
+      return when(candidate.isPresent() && !isTyped(w, f), "typed", "on-the-card", f.number())
+          .or(() -> when(w.site().isEmpty(), "", "pick-a-part"));
+    }
     if (candidate.isEmpty()) {
       return Optional.of(Refusal.bad("number", "pick-a-part"));
     }
@@ -512,6 +529,13 @@ public final class JobRules {
         "reason",
         "does-not-fit",
         f.number());
+  }
+
+  private static boolean isTyped(Workup w, Fact.PartChosen f) {
+    return w.state()
+        .part()
+        .filter(p -> p.typed() != null && p.number().equals(f.number()))
+        .isPresent();
   }
 
   /** A difference that stops the job stops it, whoever says that it does not matter. */

@@ -1,8 +1,10 @@
 package hopmend.job;
 
 import hopmend.catalog.Catalog;
+import hopmend.catalog.VehicleCard;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** Which sensor an entry is about, where the entry itself does not say. */
 final class SensorAtHand {
@@ -14,6 +16,46 @@ final class SensorAtHand {
    * guessed.
    */
   static List<JobEntry> told(List<JobEntry> entries, Catalog catalog, ShopSettings shop) {
+    return onItsVehicle(guessed(entries, catalog, shop), catalog);
+  }
+
+  /**
+   * What was said of a sensor where it usually sits, before the vehicle was pinned down, is about
+   * the one at that place of the vehicle.
+   */
+  private static List<JobEntry> onItsVehicle(List<JobEntry> entries, Catalog catalog) {
+    if (entries.stream().noneMatch(SensorAtHand::isOfAnyVehicle)) {
+      return entries;
+    }
+    List<VehicleCard> vehicle =
+        JobState.of(entries).vehicle().stream()
+            .flatMap(v -> Stream.of(v.cardOfEngine(), v.card()))
+            .distinct()
+            .flatMap(id -> catalog.card(id).stream())
+            .toList();
+    return entries.stream().map(e -> isOfAnyVehicle(e) ? moved(e, vehicle, catalog) : e).toList();
+  }
+
+  private static JobEntry moved(JobEntry e, List<VehicleCard> vehicle, Catalog catalog) {
+    return catalog
+        .anyVehicle()
+        .site(e.about().site())
+        .flatMap(
+            usual ->
+                vehicle.stream()
+                    .flatMap(c -> c.sites().stream())
+                    .filter(usual::isTheSameAs)
+                    .findFirst())
+        .map(site -> e.withAbout(e.about().at(site.id())))
+        .orElse(e);
+  }
+
+  private static boolean isOfAnyVehicle(JobEntry e) {
+    return e.about().card().isEmpty() && !e.about().site().isEmpty();
+  }
+
+  private static List<JobEntry> guessed(
+      List<JobEntry> entries, Catalog catalog, ShopSettings shop) {
     if (entries.stream().noneMatch(SensorAtHand::isUntold)) {
       return entries;
     }

@@ -145,10 +145,17 @@ public final class Target {
     return JobTraits.of(sensor, catalog.traitsByName(), state, shop, chosenPart(), planned());
   }
 
-  /** What only the person who works can tell, where the sheet asks for it. */
+  /**
+   * What only the person who works can tell, where the sheet asks for it and no card tells it; of
+   * each trait the values that the sheet tells apart.
+   */
   public List<Trait> asked() {
     Set<String> asks = family.map(FamilySheet::asks).orElse(Set.of());
-    return catalog.traits().stream().filter(t -> t.isAsked() && asks.contains(t.trait())).toList();
+    Traits told = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
+    return catalog.traits().stream()
+        .filter(t -> t.isAsked() && asks.contains(t.trait()) && !told.knows(t.trait()))
+        .map(t -> t.of(family.orElseThrow().named(t.trait())))
+        .toList();
   }
 
   // Prove
@@ -353,7 +360,7 @@ public final class Target {
             site.map(
                 s ->
                     PartChoice.of(
-                        c.parts(),
+                        Stream.concat(c.parts().stream(), typedPart().stream()).toList(),
                         need(c, s),
                         shop.discountPercent(),
                         shop.comeback(workOrder().map(WorkOrder::minutes).orElse(0.0)))));
@@ -371,7 +378,21 @@ public final class Target {
   }
 
   public Optional<Part> chosenPart() {
-    return state.part().flatMap(p -> card.flatMap(c -> c.part(p.number())));
+    return state.part().flatMap(p -> card.flatMap(c -> c.part(p.number()))).or(this::typedPart);
+  }
+
+  /** The chosen part where no card knows it. */
+  private Optional<Part> typedPart() {
+    return state
+        .part()
+        .filter(p -> p.typed() != null)
+        .map(
+            p ->
+                Part.typed(
+                    p.number(),
+                    p.typed().make(),
+                    about.family(),
+                    Optional.ofNullable(p.typed().price()).orElse(0.0)));
   }
 
   /** The chosen part beside the one that the maker fitted, as the card has them; empty before. */
@@ -380,7 +401,7 @@ public final class Target {
         .map(
             chosen ->
                 OldAgainstNew.of(
-                    card.flatMap(c -> c.part(site.orElseThrow().fittedPart()))
+                    card.flatMap(c -> site.flatMap(s -> c.part(s.fittedPart())))
                         .map(Part::traits)
                         .orElse(Map.of()),
                     chosen.traits(),
@@ -393,7 +414,7 @@ public final class Target {
       return Optional.empty();
     }
     String family = sheet().get().family();
-    long sites = card.get().sites().stream().filter(s -> s.family().equals(family)).count();
+    long sites = card.get().told().filter(s -> s.family().equals(family)).count();
     Optional<PartChoice.Candidate> best = partChoice().flatMap(PartChoice::recommended);
     Optional<Double> odometer = state.vehicle().flatMap(Fact.VehicleIdentified::odometer);
     if (sites < 2 || best.isEmpty() || odometer.isEmpty() || workOrder().isEmpty()) {
@@ -416,7 +437,7 @@ public final class Target {
         c ->
             site.flatMap(
                 here ->
-                    c.sites().stream()
+                    c.told()
                         .filter(s -> s.family().equals(here.family()) && s != here)
                         .min(Comparator.comparingInt(s -> strangeness(here, s)))
                         .flatMap(s -> of(aboutOf(s), state, catalog, shop))));

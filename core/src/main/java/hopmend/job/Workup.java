@@ -9,7 +9,7 @@ import hopmend.drawing.Drawing;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.TroubleCode;
-import hopmend.find.SiteFinder;
+import hopmend.find.CodePlace;
 import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.prove.Verdict;
@@ -57,7 +57,12 @@ public final class Workup {
     this.codes = new CodesAtHand(all, catalog);
     this.here =
         new Target(
-            all, catalog, shop, codes.sheet(), codes.card(), codes.site().map(SiteFinder::site));
+            all,
+            catalog,
+            shop,
+            codes.sheet(),
+            codes.card(),
+            codes.site().map(CodePlace.Found::site));
   }
 
   /** The sensor at hand. */
@@ -233,7 +238,7 @@ public final class Workup {
     return codes.engine();
   }
 
-  /** The card that tells about the sensor at hand: the engine's, or the body's. */
+  /** The card that tells about the sensor at hand: the engine's, the body's, or what is usual. */
   public Optional<VehicleCard> card() {
     return codes.card();
   }
@@ -271,7 +276,12 @@ public final class Workup {
 
   // Find
 
-  public Optional<SiteFinder> site() {
+  /** Where the code leads, what would settle it, or that this vehicle has no such sensor. */
+  public Optional<CodePlace> place() {
+    return codes.place();
+  }
+
+  public Optional<CodePlace.Found> site() {
     return codes.site();
   }
 

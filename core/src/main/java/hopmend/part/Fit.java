@@ -60,6 +60,9 @@ public record Fit(Part part, List<Criterion> criteria) {
 
   private static Criterion simple(
       String name, String wanted, List<String> offered, boolean doesNotMatter) {
+    if (offered.isEmpty()) {
+      return Criterion.of(name, Says.UNKNOWN, "nobody-told");
+    }
     String all = String.join(", ", offered);
     return doesNotMatter || offered.contains(wanted)
         ? Criterion.of(name, Says.FITS, "made-for", all)

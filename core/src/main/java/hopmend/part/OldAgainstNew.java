@@ -24,11 +24,19 @@ public record OldAgainstNew(List<Line> lines) {
 
   /**
    * Compares all traits that either part names; an unknown side is a stop until it is looked at.
+   * Where neither names any, all that the sheet has rules for are to be looked at.
    */
   public static OldAgainstNew of(
       Map<String, String> old, Map<String, String> fresh, List<TraitRule> rules) {
     TreeSet<String> traits = new TreeSet<>(old.keySet());
     traits.addAll(fresh.keySet());
+    if (traits.isEmpty()) {
+      return new OldAgainstNew(
+          rules.stream()
+              .map(TraitRule::trait)
+              .map(t -> new Line(t, "", "", Optional.empty(), Message.of("beside.by-eye")))
+              .toList());
+    }
     return new OldAgainstNew(
         traits.stream()
             .map(t -> line(t, old.getOrDefault(t, ""), fresh.getOrDefault(t, ""), rules))

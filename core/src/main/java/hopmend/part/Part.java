@@ -9,8 +9,8 @@ import java.util.Optional;
  * A part that may fit, from a vehicle card.
  *
  * @param supersededBy the number that replaces this one, if the maker replaced it
- * @param positions the sheet's words for the places it is made for
- * @param engines engine codes it is made for
+ * @param positions the sheet's words for the places it is made for, empty where nobody told them
+ * @param engines engine codes it is made for, empty where nobody told them
  * @param builtFrom first build month of the vehicles it fits, null if no lower limit
  * @param builtUntil last build month, null if no upper limit
  * @param traits what can be compared by eye: connector, cable length, thread
@@ -43,6 +43,27 @@ public record Part(
           "Part %s: price %s, %d came back of %d fitted"
               .formatted(number, price, cameBack, fitted));
     }
+  }
+
+  /** A part that stands on no card: only what is printed on it is known. */
+  public static Part typed(String number, String make, String family, double price) {
+    return new Part(
+        number,
+        null,
+        make,
+        "typed by hand",
+        family,
+        family,
+        List.of(),
+        List.of(),
+        null,
+        null,
+        Map.of(),
+        price,
+        0,
+        0,
+        false,
+        "typed by hand");
   }
 
   public Optional<String> replacement() {

@@ -1,7 +1,9 @@
 package hopmend.sensor;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -51,6 +53,24 @@ public record Condition(Map<String, List<String>> when, Map<String, List<String>
   /** The values of a trait that it names. */
   public List<String> named(String trait) {
     return Stream.of(when, unless).flatMap(t -> t.getOrDefault(trait, List.of()).stream()).toList();
+  }
+
+  /** The first trait by name whose known value speaks against it; empty if none does. */
+  public Optional<String> refusedBy(Traits traits) {
+    Stream<String> others =
+        when.entrySet().stream()
+            .filter(e -> traits.knows(e.getKey()) && !traits.isOneOf(e.getKey(), e.getValue()))
+            .map(Map.Entry::getKey);
+    Stream<String> excluded =
+        unless.entrySet().stream()
+            .filter(e -> traits.isOneOf(e.getKey(), e.getValue()))
+            .map(Map.Entry::getKey);
+    return Stream.concat(others, excluded).min(Comparator.naturalOrder());
+  }
+
+  /** The first trait by name that has to be known before it can hold; empty if none is missing. */
+  public Optional<String> waitsFor(Traits traits) {
+    return when.keySet().stream().filter(t -> !traits.knows(t)).min(Comparator.naturalOrder());
   }
 
   public boolean holdsFor(Traits traits) {

@@ -1,6 +1,7 @@
 package hopmend.sensor;
 
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -36,6 +37,12 @@ public record Trait(
     return m.matches()
         && (m.group(1) == null || Integer.parseInt(m.group(1)) <= year)
         && (m.group(2) == null || year <= Integer.parseInt(m.group(2)));
+  }
+
+  /** The same with these of its values only; with all, where they tell nothing apart. */
+  public Trait of(Set<String> some) {
+    List<String> left = values.stream().filter(some::contains).toList();
+    return left.size() < 2 ? this : new Trait(trait, meaning, left, asked, ofPerson);
   }
 
   /** The same with more values. */

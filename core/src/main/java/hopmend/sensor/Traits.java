@@ -43,6 +43,10 @@ public record Traits(Map<String, List<String>> values) {
     return all;
   }
 
+  public boolean knows(String trait) {
+    return !values.getOrDefault(trait, List.of()).isEmpty();
+  }
+
   public boolean isOneOf(String trait, List<String> wanted) {
     return values.getOrDefault(trait, List.of()).stream().anyMatch(wanted::contains);
   }

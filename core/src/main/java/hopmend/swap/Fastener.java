@@ -76,6 +76,29 @@ public record Fastener(
     return figure != null && !(figure > 0);
   }
 
+  /**
+   * The same for one sensor of a vehicle, with what was told of it; null for what was not told.
+   *
+   * @param torqueOfIt N.m
+   */
+  public Fastener held(String as, String driveOfIt, Double torqueOfIt) {
+    return new Fastener(
+        as,
+        name,
+        driveOfIt == null ? drive : driveOfIt,
+        diameterMm,
+        stressAreaMm2,
+        proofMpa,
+        nutFactor,
+        limitNm,
+        weakest,
+        torqueOfIt == null ? torqueNm : torqueOfIt,
+        tolerancePercent,
+        count,
+        sequence,
+        source);
+  }
+
   /** Whether no value is published for it: it is tightened by feel, and recorded so. */
   public boolean isSnug() {
     return torqueNm == null;

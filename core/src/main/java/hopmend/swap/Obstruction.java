@@ -1,6 +1,7 @@
 package hopmend.swap;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -48,6 +49,34 @@ public record Obstruction(
     if (pieces.isEmpty()) {
       throw new IllegalArgumentException("Obstruction " + id + " has no pieces");
     }
+  }
+
+  /** The same for something that a person calls so: {@code {name}} is replaced. */
+  public Obstruction called(String what) {
+    String slug = what.strip().toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-");
+    return new Obstruction(
+        slug,
+        put(name, what),
+        put(offBrief, what),
+        offFull,
+        put(onBrief, what),
+        onFull,
+        offMinutes,
+        onMinutes,
+        pieces.stream().map(d -> new Operation.Debt(put(d.item(), what), d.count())).toList(),
+        under,
+        plug,
+        sensor,
+        tools,
+        supplies,
+        cautions,
+        fasteners,
+        latch,
+        source);
+  }
+
+  private static String put(String text, String what) {
+    return text.replace("{name}", what.strip());
   }
 
   public Optional<Plug> connector() {

@@ -10,6 +10,7 @@ import java.lang.reflect.RecordComponent;
 import java.lang.reflect.Type;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -147,6 +148,8 @@ final class CatalogSchema {
       return schema.put("type", "string").put("pattern", "^[A-Za-z0-9/, -]+$");
     } else if (c == YearMonth.class) {
       return schema.put("type", "string").put("pattern", "^\\d{4}-\\d{2}$");
+    } else if (c == LocalDate.class) {
+      return schema.put("type", "string").put("format", "date");
     } else if (c == String.class) {
       schema.putArray("type").add("string").add("number").add("null");
     } else if (c == boolean.class) {

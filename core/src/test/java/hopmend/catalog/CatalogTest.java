@@ -6,11 +6,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
-import hopmend.fault.TroubleCode;
 import hopmend.find.BayDrawing;
 import hopmend.find.ChassisDrawing;
 import hopmend.find.Site;
-import hopmend.find.SiteFinder;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.LiveSignal;
@@ -303,21 +301,6 @@ class CatalogTest {
           }
         }
       }
-    }
-  }
-
-  /** A code that names a bank and a position leads to a site of that bank and position. */
-  @Test
-  void codesLeadToTheirSites() {
-    VehicleCard six = catalog.card("osmere-bittern-30").orElseThrow();
-    for (String pair :
-        List.of("P0134 o2-11", "P0141 o2-12", "P0152 o2-21", "P0058 o2-22", "P0331 knock-2")) {
-      TroubleCode code = TroubleCode.parse(pair.substring(0, 5));
-      String family = catalog.sheetOwning(code).orElseThrow().family();
-      assertThat(SiteFinder.find(code, family, catalog.codeGroups(), six.sites()))
-          .get()
-          .extracting(f -> f.site().id())
-          .isEqualTo(pair.substring(6));
     }
   }
 }

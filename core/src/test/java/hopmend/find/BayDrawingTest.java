@@ -1,7 +1,6 @@
 package hopmend.find;
 
 import static hopmend.message.English.WORDS;
-import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
@@ -9,7 +8,6 @@ import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
-import hopmend.fault.TroubleCode;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.EngineLayout.Orientation;
 import hopmend.vehicle.EngineLayout.VehicleSide;
@@ -22,29 +20,7 @@ class BayDrawingTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final VehicleCard CARD = CATALOG.card("wherrill-sedge-12").orElseThrow();
 
-  private static SiteFinder find(String code) {
-    return SiteFinder.find(
-            TroubleCode.parse(code), "camshaft-position", CATALOG.codeGroups(), CARD.sites())
-        .orElseThrow();
-  }
-
-  @ParameterizedTest
-  @CsvSource({"P0340, cam-intake", "P0342-16, cam-intake", "P0366, cam-exhaust"})
-  void codeLeadsToItsCam(String code, String site) {
-    assertThat(find(code).site().id()).isEqualTo(site);
-    assertThat(said(find(code).why())).contains("bank 1");
-  }
-
-  @Test
-  void bankTwoHasNoSiteOnAnEngineWithOneBank() {
-    assertThat(
-            SiteFinder.find(
-                TroubleCode.parse("P0345"),
-                "camshaft-position",
-                CATALOG.codeGroups(),
-                CARD.sites()))
-        .isEmpty();
-  }
+  private static final Site INTAKE = CARD.site("cam-intake").orElseThrow();
 
   /** Whichever way the engine stands, the intake sensor lies on the intake side of cylinder 3. */
   @ParameterizedTest
@@ -64,7 +40,7 @@ class BayDrawingTest {
         new EngineLayout(
             "X", "x", 3, orientation, pulley, intake, e.borePitchMm(), e.boreMm(), 1, 800);
     Bay bay = new Bay(1400, 1400, 700, 700, List.of());
-    Drawing d = BayDrawing.draw(turned, bay, CARD.sites(), find("P0340").site(), WORDS);
+    Drawing d = BayDrawing.draw(turned, bay, CARD.sites(), INTAKE, WORDS);
     Shape.Disc sensor = (Shape.Disc) d.ofRole("sensor-chosen").get(0);
     Shape.Box plenum = (Shape.Box) d.ofRole("intake-plenum").get(0);
     Shape.Box collector = (Shape.Box) d.ofRole("exhaust-collector").get(0);
@@ -97,8 +73,7 @@ class BayDrawingTest {
 
   @Test
   void whatIsInTheWayIsMarkedAndTheDrawingIsSpoken() {
-    Drawing d =
-        BayDrawing.draw(CARD.engine(), CARD.bay(), CARD.sites(), find("P0340").site(), WORDS);
+    Drawing d = BayDrawing.draw(CARD.engine(), CARD.bay(), CARD.sites(), INTAKE, WORDS);
     assertThat(d.ofRole("landmark-name-in-the-way"))
         .extracting(s -> ((Shape.Label) s).text())
         .containsExactly("intake duct");

@@ -94,8 +94,8 @@ class AsLookedAtTest {
         id + "-" + siteId + ".svg",
         svg(
             site.isOutsideBay()
-                ? ChassisDrawing.draw(card.chassis(), card.sites(), site, WORDS)
-                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site, WORDS)));
+                ? ChassisDrawing.draw(card.chassis(), card.told().toList(), site, WORDS)
+                : BayDrawing.draw(card.engine(), card.bay(), card.told().toList(), site, WORDS)));
   }
 
   @ParameterizedTest

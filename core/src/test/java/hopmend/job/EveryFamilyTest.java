@@ -6,6 +6,7 @@ import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.TroubleCode;
+import hopmend.find.CodePlace;
 import hopmend.find.Site;
 import hopmend.prove.Remedy;
 import hopmend.swap.Operation;
@@ -33,8 +34,11 @@ class EveryFamilyTest extends WalkedJob {
         .map(r -> r.from())
         .filter(
             c ->
-                hopmend.find.SiteFinder.find(c, site.family(), CATALOG.codeGroups(), card.sites())
-                    .filter(f -> f.site().equals(site))
+                CATALOG
+                    .sheet(site.family())
+                    .orElseThrow()
+                    .place(c, CATALOG.codeGroups(), card, card.vehicleTraits())
+                    .filter(p -> p instanceof CodePlace.Found f && f.site().equals(site))
                     .isPresent())
         .findFirst()
         .orElseThrow(() -> new AssertionError("no code leads to " + card.id() + " " + site.id()));

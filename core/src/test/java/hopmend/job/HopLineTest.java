@@ -132,7 +132,7 @@ class HopLineTest {
   void aSiteThatTheCardLacksIsSaidNotGuessed() {
     say(codes(Fact.CodeSource.TYPED, "P0345"));
     say(vehicle());
-    assertThat(at(Hop.FIND)).isEqualTo("OPEN: no site on the card");
+    assertThat(at(Hop.FIND)).isEqualTo("OPEN: this vehicle has no such sensor");
     assertThat(at(Hop.PICK)).startsWith("BLOCKED");
     assertThat(at(Hop.SWAP)).startsWith("BLOCKED");
   }

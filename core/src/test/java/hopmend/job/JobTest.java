@@ -270,6 +270,7 @@ class JobTest {
           new Fact.VerdictTaken(Remedy.MONITOR, "passing", 0.5, "one bad contact"),
           new Fact.SiteConfirmed("cam-intake"),
           new Fact.PartChosen("N", true, "why"),
+          new Fact.PartChosen("N", false, "", new Fact.TypedPart("Ondrel", 41.5)),
           new Fact.PartsCompared("O", "N", List.of("cable length")),
           new Fact.StepTicked("key-out", null),
           new Fact.PiecesMoved("bolt", -2),
@@ -288,8 +289,7 @@ class JobTest {
 
   @Test
   void everyKindOfFactSurvivesItsJson() {
-    assertThat(ALL_KINDS)
-        .extracting(Fact::kind)
+    assertThat(ALL_KINDS.stream().map(Fact::kind).distinct())
         .containsExactlyInAnyOrderElementsOf(Fact.KINDS.keySet());
     for (Fact f : ALL_KINDS) {
       assertThat(FactJson.read(f.kind(), FactJson.write(f))).isEqualTo(f);

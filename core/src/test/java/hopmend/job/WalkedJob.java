@@ -25,7 +25,7 @@ abstract class WalkedJob extends JobOnPaper {
     super.say(fact);
   }
 
-  private String at(Hop hop) {
+  String at(Hop hop) {
     Standing s = HopLine.of(workup(), T0).at(hop);
     return s.kind() + ": " + JobOnPaper.said(s.says());
   }
@@ -69,7 +69,7 @@ abstract class WalkedJob extends JobOnPaper {
   }
 
   /** Follows the recommended checks with the likeliest result for a dead sensor. */
-  private void prove() {
+  void prove() {
     FamilySheet sheet = workup().sheet().orElseThrow();
     var sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
@@ -102,7 +102,7 @@ abstract class WalkedJob extends JobOnPaper {
     say(new Fact.PartsCompared(site.fittedPart(), best, List.of()));
   }
 
-  private void swap() {
+  void swap() {
     List<Step> steps = workup().workOrder().orElseThrow().steps();
     assertThat(steps.get(0).phase()).isEqualTo(Phase.MAKE_SAFE);
     assertThat(steps.get(steps.size() - 1).phase()).isEqualTo(Phase.FINISH);

@@ -143,7 +143,8 @@ public class FactWords {
 
     @Override
     public String of(Fact.PartChosen f) {
-      return say(f, f.number(), f.pair() ? ", and its twin" : "", suffix(f.reason()));
+      String typed = f.typed() == null ? "" : (" " + f.typed().make()).stripTrailing() + ", typed";
+      return say(f, f.number() + typed, f.pair() ? ", and its twin" : "", suffix(f.reason()));
     }
 
     @Override

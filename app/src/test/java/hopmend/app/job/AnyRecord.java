@@ -113,6 +113,12 @@ public final class AnyRecord {
             () -> new Fact.VerdictTaken(any(Remedy.values()), id(), random.nextDouble(), "", id()),
             () -> new Fact.SiteConfirmed(id()),
             () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), ""),
+            () ->
+                new Fact.PartChosen(
+                    partNumber(),
+                    false,
+                    "",
+                    new Fact.TypedPart("Ondrel", random.nextBoolean() ? 41.5 : null)),
             () -> new Fact.PartsCompared(partNumber(), partNumber(), List.of(id())),
             () -> new Fact.StepTicked(step(), random.nextBoolean() ? null : torque()),
             () -> new Fact.ReliedOn("high-voltage", "the guild", LocalDate.of(2027, 5, 1)),

@@ -1,0 +1,152 @@
+package hopmend.catalog;
+
+import hopmend.catalog.CatalogReader.CatalogRefused;
+import hopmend.fault.CodeRange;
+import hopmend.sensor.Condition;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.RecordComponent;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Vehicle cards as one file of YAML, a document for each: what goes out comes back the same. Its
+ * shape is published as {@code /schema/catalog/vehicle-1.json}.
+ */
+public final class CardFile {
+  private static final CatalogYaml YAML = new CatalogYaml();
+  private static final String FILE = "cards";
+
+  /** Most cards of one file. */
+  public static final int MOST_CARDS = 1000;
+
+  private CardFile() {}
+
+  /**
+   * The cards of a text.
+   *
+   * @param catalog what they may name: families, cautions, latches, traits
+   * @throws CatalogRefused with every problem, its line and what would be right
+   */
+  public static List<VehicleCard> read(String text, Catalog catalog) {
+    List<VehicleCard> cards = new ArrayList<>();
+    List<String> problems = new ArrayList<>();
+    Set<String> seen = new HashSet<>();
+    for (String document : documents(text)) {
+      try {
+        VehicleCard card = YAML.card(FILE, YAML.foreignTree(FILE, document), document);
+        List<String> wrong =
+            CatalogCheck.problems(catalog, card).stream().map(p -> p.told(document)).toList();
+        problems.addAll(wrong);
+        if (!seen.add(card.id())) {
+          problems.add("%s: two cards are called %s".formatted(FILE, card.id()));
+        }
+        if (!card.isOfAVehicle() || !card.id().matches("[a-z0-9][a-z0-9-]{0,79}")) {
+          problems.add(
+              "%s: the id of a card is small letters, digits and hyphens, not \"%s\""
+                  .formatted(FILE, card.id()));
+        }
+        cards.add(card);
+      } catch (CatalogRefused e) {
+        problems.add(e.getMessage());
+      }
+    }
+    if (cards.isEmpty() && problems.isEmpty()) {
+      problems.add(FILE + ": there is no card in it");
+    }
+    if (!problems.isEmpty()) {
+      throw new CatalogRefused(String.join("\n", problems));
+    }
+    return cards;
+  }
+
+  /** Each with empty lines for what stands before it, so that lines are those of the file. */
+  private static List<String> documents(String text) {
+    List<String> documents = new ArrayList<>();
+    int before = 0;
+    for (String document : text.split("(?m)^---[ \\t]*\\R?", -1)) {
+      if (!document.isBlank()) {
+        documents.add("\n".repeat(before) + document);
+      }
+      before += 1 + (int) document.chars().filter(c -> c == '\n').count();
+      if (documents.size() > MOST_CARDS) {
+        throw new CatalogRefused(
+            "%s: more than %d cards; send them in several files".formatted(FILE, MOST_CARDS));
+      }
+    }
+    return documents;
+  }
+
+  /** The text of cards, as they are told: without what is only usual. */
+  public static String write(List<VehicleCard> cards) {
+    return cards.stream()
+        .map(c -> YAML.text(tree(c.asTold())))
+        .map(t -> t.startsWith("---") ? t : "---\n" + t)
+        .collect(Collectors.joining());
+  }
+
+  private static ObjectNode tree(Record record) {
+    ObjectNode tree = YAML.object();
+    for (RecordComponent c : record.getClass().getRecordComponents()) {
+      put(tree, c.getName(), value(record, c));
+    }
+    return tree;
+  }
+
+  private static Object value(Record record, RecordComponent component) {
+    try {
+      component.getAccessor().setAccessible(true);
+      return component.getAccessor().invoke(record);
+    } catch (IllegalAccessException | InvocationTargetException e) {
+      throw new IllegalStateException(component.toString(), e);
+    }
+  }
+
+  /** What says nothing is left out: none, nothing in it, no, no limit. */
+  private static void put(ObjectNode tree, String name, Object value) {
+    if (value instanceof Condition c) {
+      put(tree, "when", c.when());
+      put(tree, "unless", c.unless());
+    } else if (value instanceof Collection<?> all) {
+      if (!all.isEmpty()) {
+        ArrayNode list = tree.putArray(name);
+        all.forEach(v -> add(list, v));
+      }
+    } else if (value instanceof Map<?, ?> all) {
+      if (!all.isEmpty()) {
+        ObjectNode map = tree.putObject(name);
+        all.entrySet().stream()
+            .sorted((a, b) -> a.getKey().toString().compareTo(b.getKey().toString()))
+            .forEach(e -> put(map, e.getKey().toString(), e.getValue()));
+      }
+    } else if (value instanceof Record r && !(value instanceof CodeRange)) {
+      tree.set(name, tree(r));
+    } else if (value instanceof Integer i) {
+      tree.put(name, i);
+    } else if (value instanceof Double d) {
+      if (Double.isFinite(d)) {
+        tree.put(name, d);
+      }
+    } else if (value instanceof Boolean b) {
+      if (b) {
+        tree.put(name, true);
+      }
+    } else if (value != null && !value.equals("")) {
+      tree.put(name, value instanceof CodeRange r ? r.text() : value.toString());
+    }
+  }
+
+  private static void add(ArrayNode list, Object value) {
+    ObjectNode holder = YAML.object();
+    put(holder, "v", value);
+    if (holder.has("v")) {
+      list.add(holder.get("v"));
+    }
+  }
+}

@@ -1,0 +1,77 @@
+package hopmend.catalog;
+
+import hopmend.fault.CodeGroup;
+import hopmend.find.Bay;
+import hopmend.find.Chassis;
+import hopmend.find.Seat;
+import hopmend.find.Site;
+import hopmend.find.Zone;
+import hopmend.sensor.Condition;
+import hopmend.swap.Fastener;
+import hopmend.vehicle.EngineLayout;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * What is usual for the sensors of a family, where no card tells it of the vehicle at hand.
+ *
+ * @param seats where they usually sit, and in which vehicles
+ * @param fastener what usually holds one, null where nothing that is tightened does
+ * @param connector what its plug is usually like
+ * @param latch id of the latch that its plug usually has
+ * @param traits what sheets may ask about it
+ */
+public record Typical(
+    List<Seat> seats,
+    Fastener fastener,
+    String connector,
+    String latch,
+    Map<String, List<String>> traits,
+    String source) {
+  public Typical {
+    seats = List.copyOf(seats);
+    traits = traits == null ? Map.of() : Map.copyOf(traits);
+  }
+
+  /** For a sheet that tells nothing: one place for each that its codes speak about. */
+  static Typical anywhere(String name, List<CodeGroup> codes) {
+    Stream<Seat> seats =
+        codes.stream()
+            .map(
+                g ->
+                    new Seat(
+                        g.bank(),
+                        g.position(),
+                        name,
+                        Zone.BLOCK,
+                        null,
+                        Site.WayIn.FROM_ABOVE,
+                        List.of("follow its wires from the plug"),
+                        null,
+                        Condition.ALWAYS))
+            .distinct();
+    return new Typical(seats.toList(), null, "not told", "push-tab", Map.of(), Seat.SOURCE);
+  }
+
+  Optional<Fastener> held() {
+    return Optional.ofNullable(fastener);
+  }
+
+  /** The sites that it has in a vehicle with these plans. */
+  Stream<Site> sites(String family, EngineLayout engine, Bay bay, Chassis chassis) {
+    return seats.stream()
+        .map(
+            s ->
+                s.site(
+                    family,
+                    engine,
+                    bay,
+                    chassis,
+                    connector,
+                    held().map(Fastener::id).orElse(null),
+                    latch,
+                    traits));
+  }
+}

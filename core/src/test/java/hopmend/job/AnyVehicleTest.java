@@ -1,0 +1,75 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.FamilySheet;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
+import hopmend.find.CodePlace;
+import hopmend.find.Site;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** A code alone, of a vehicle that nobody has described or even pinned down. */
+class AnyVehicleTest extends WalkedJob {
+  private void read(String code) {
+    say(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED, List.of(ReadCode.of(TroubleCode.parse(code))), List.of(), ""));
+  }
+
+  static Stream<String> families() {
+    return CATALOG.sheets().stream().map(FamilySheet::family);
+  }
+
+  @ParameterizedTest
+  @MethodSource("families")
+  void everyFamilyGoesThroughTheHopsWithWhatIsUsual(String family) {
+    read(CATALOG.sheet(family).orElseThrow().codes().get(0).codes().from().text());
+    assertThat(at(Hop.READ)).startsWith("OPEN");
+    workup().here().asked().forEach(t -> say(new Fact.TraitTold(t.trait(), t.values().get(0))));
+    prove();
+    Site site = workup().site().orElseThrow().site();
+    assertThat(site.typical()).isTrue();
+    assertThat(workup().about().card()).isEmpty();
+    say(new Fact.SiteConfirmed(site.id()));
+    say(new Fact.PartChosen("7701-22", false, "", new Fact.TypedPart("Ondrel", 39.0)));
+    assertThat(workup().here().comparison().orElseThrow().stops()).isFalse();
+    assertThat(workup().cost().orElseThrow().parts().get(0).pay()).isGreaterThan(30);
+    say(new Fact.PartsCompared("", "7701-22", List.of()));
+    swap();
+    assertThat(at(Hop.SWAP)).startsWith("DONE");
+    assertThat(workup().ledger().owed()).isZero();
+    say(new Fact.CodesCleared("0HMWS3A07K1000342"));
+    say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
+    assertThat(at(Hop.CLEAR)).isEqualTo("DONE: nothing came back");
+    assertThat(at(Hop.VERIFY)).startsWith("NOT_STARTED");
+  }
+
+  /** What was found before the vehicle was pinned down is not asked for again. */
+  @Test
+  void whatWasSaidBeforeIsAboutTheSensorOfTheVehicle() {
+    read("P0366");
+    assertThat(workup().place().orElseThrow())
+        .isInstanceOfSatisfying(
+            CodePlace.Asks.class, a -> assertThat(a.trait()).isEqualTo("cams per bank"));
+    assertThat(at(Hop.FIND)).isEqualTo("OPEN: one answer tells which one");
+    say(new Fact.TraitTold("cams per bank", "2"));
+    prove();
+    Site usual = workup().site().orElseThrow().site();
+    assertThat(usual.id()).isEqualTo("camshaft-position-1-exhaust");
+    int answered = workup().state().answers().size();
+    say(new Fact.SiteConfirmed(usual.id()));
+
+    say(
+        new Fact.VehicleIdentified(
+            "0HMWS3A07K1000342", "wherrill-sedge-12", 2019, null, 142_300, Fact.Place.HOIST));
+    assertThat(workup().site().orElseThrow().site().id()).isEqualTo("cam-exhaust");
+    assertThat(workup().state().answers()).hasSize(answered);
+    assertThat(workup().state().verdict()).isPresent();
+    assertThat(at(Hop.FIND)).startsWith("DONE");
+  }
+}
