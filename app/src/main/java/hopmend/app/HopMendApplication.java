@@ -1,11 +1,7 @@
 package hopmend.app;
 
-import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.job.ShopSettings;
-import java.nio.file.Path;
 import java.time.Clock;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;
@@ -24,13 +20,6 @@ public class HopMendApplication {
   @Bean
   Clock clock() {
     return Clock.systemUTC();
-  }
-
-  @Bean
-  Catalog catalog(@Value("${hopmend.catalog}") String folder) {
-    return folder.isBlank()
-        ? CatalogReader.shipped()
-        : CatalogReader.shippedWith(Path.of(folder.strip()));
   }
 
   @Bean

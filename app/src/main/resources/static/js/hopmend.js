@@ -60,6 +60,17 @@
     tap.since = 0;
   });
 
+  // A place is told by a tap on the drawing, in the drawing's own units.
+  document.addEventListener('click', (e) => {
+    const svg = e.target.closest('[data-place] svg');
+    if (!svg) return;
+    const at = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM().inverse());
+    const plan = svg.closest('[data-place]');
+    plan.querySelector('[name=tapX]').value = at.x.toFixed(1);
+    plan.querySelector('[name=tapY]').value = at.y.toFixed(1);
+    plan.dispatchEvent(new Event('change'));
+  });
+
   // A report is dropped on its field.
   document.addEventListener('dragover', (e) => { const f = e.target.closest?.('[data-drop]'); if (f) { e.preventDefault(); f.classList.add('dragging'); } });
   document.addEventListener('dragleave', (e) => { e.target.closest?.('[data-drop]')?.classList.remove('dragging'); });

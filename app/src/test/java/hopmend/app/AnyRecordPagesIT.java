@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.AnyRecord;
 import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobCopy;
 import hopmend.app.job.JobDesk.Submission;
-import hopmend.catalog.Catalog;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -41,7 +41,7 @@ class AnyRecordPagesIT extends AppIT {
           "/export.json");
 
   @Autowired JobCopies copies;
-  @Autowired Catalog catalog;
+  @Autowired Catalogs catalogs;
 
   /** Keeps entries as the application would find them, whatever the rules say today. */
   private long stored(List<JobEntry> entries) {
@@ -69,7 +69,7 @@ class AnyRecordPagesIT extends AppIT {
   @Test
   void everyPageOpensForASampleOfRecords() throws Exception {
     Random random = new Random(88);
-    AnyRecord any = new AnyRecord(random, catalog);
+    AnyRecord any = new AnyRecord(random, catalogs.now());
     for (int i = 0; i < 60; i++) {
       List<JobEntry> entries = any.entries(2 + random.nextInt(30));
       long job = stored(entries);

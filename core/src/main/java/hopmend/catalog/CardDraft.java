@@ -119,11 +119,13 @@ public record CardDraft(
   public EngineLayout engine() {
     double bore = 100 * Math.cbrt(4 * displacementLitres / (Math.PI * cylinders));
     boolean inLine = arrangement == Arrangement.INLINE;
-    String shape = inLine ? "in line" : arrangement == Arrangement.VEE ? "V" : "flat";
+    String shape =
+        inLine
+            ? cylinders + " in line"
+            : (arrangement == Arrangement.VEE ? "V" : "flat ") + cylinders;
     return new EngineLayout(
         engineCode.isEmpty() ? "not read" : engineCode,
-        "%s litre, %d %s, %s"
-            .formatted(litres(), cylinders, shape, fuel.name().toLowerCase(Locale.ROOT)),
+        "%s litre %s, %s".formatted(litres(), shape, fuel.name().toLowerCase(Locale.ROOT)),
         cylinders,
         orientation,
         pulleyEnd,

@@ -91,7 +91,7 @@ public final class CardFile {
         .collect(Collectors.joining());
   }
 
-  private static ObjectNode tree(Record record) {
+  static ObjectNode tree(Record record) {
     ObjectNode tree = YAML.object();
     for (RecordComponent c : record.getClass().getRecordComponents()) {
       put(tree, c.getName(), value(record, c));

@@ -48,14 +48,37 @@ public final class BayDrawing {
     return new BayDrawing(engine, bay, words).drawing(sites, chosen);
   }
 
-  private Drawing drawing(List<Site> sites, Site chosen) {
+  /** The place of the bay under a point of its drawing, the nearest one of the bay, in whole mm. */
+  public static Site.Spot placeAt(Bay bay, double x, double y) {
+    return new Site.Spot((x - MARGIN) / SCALE, bay.depthMm() - (y - MARGIN) / SCALE)
+        .within(bay.widthMm(), bay.depthMm());
+  }
+
+  /** Draws the bay alone. */
+  public static Drawing draw(EngineLayout engine, Bay bay, Wording words) {
+    return new BayDrawing(engine, bay, words).empty();
+  }
+
+  private Drawing empty() {
+    background(List.of());
+    names.forEach(Runnable::run);
+    compass();
+    return new Drawing(
+        width, height, shapes, words.of(Message.of("bay.spoken-empty", told().toArray())));
+  }
+
+  private void background(List<String> behind) {
     shapes.add(new Shape.Box("bay", MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN, 26));
     manifolds();
     block();
     cylinders();
     camshafts();
     valley();
-    bay.landmarks().forEach(l -> landmark(l, chosen));
+    bay.landmarks().forEach(l -> landmark(l, behind));
+  }
+
+  private Drawing drawing(List<Site> sites, Site chosen) {
+    background(chosen.behind());
     sites.stream()
         .filter(s -> !s.isOutsideBay() && !s.id().equals(chosen.id()))
         .forEach(s -> sensor(s, "sensor"));
@@ -243,9 +266,9 @@ public final class BayDrawing {
     return x > b.x() && x < b.x() + b.width() && y > b.y() && y < b.y() + b.height();
   }
 
-  private void landmark(Bay.Landmark l, Site chosen) {
+  private void landmark(Bay.Landmark l, List<String> behind) {
     Shape.Point p = inDrawing(l.xMm(), l.yMm() + l.depthMm());
-    boolean inTheWay = l.obstruction() != null && chosen.behind().contains(l.obstruction());
+    boolean inTheWay = l.obstruction() != null && behind.contains(l.obstruction());
     Shape.Box box =
         new Shape.Box(
             inTheWay ? "landmark-in-the-way" : "landmark",
@@ -340,22 +363,22 @@ public final class BayDrawing {
   }
 
   private String spoken(Site chosen) {
+    List<Object> said = new ArrayList<>(told());
+    said.add(chosen.name());
+    said.add(String.join(", ", chosen.landmarks()));
+    said.add(chosen.wayIn());
+    return words.of(Message.of("bay.spoken", said.toArray()));
+  }
+
+  /** How the engine stands. */
+  private List<Object> told() {
     Message sides =
         engine.isInline()
             ? Message.of("bay.intake", engine.intakeSide())
             : engine.bankOneSide() == null
                 ? Message.of("bay.bank-one-not-told")
                 : Message.of("bay.bank-one", engine.bankOneSide());
-    return words.of(
-        Message.of(
-            "bay.spoken",
-            engine.cylinders(),
-            engine.arrangement(),
-            engine.orientation(),
-            engine.pulleyEnd(),
-            sides,
-            chosen.name(),
-            String.join(", ", chosen.landmarks()),
-            chosen.wayIn()));
+    return List.of(
+        engine.cylinders(), engine.arrangement(), engine.orientation(), engine.pulleyEnd(), sides);
   }
 }

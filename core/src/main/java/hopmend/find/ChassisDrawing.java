@@ -37,6 +37,13 @@ public final class ChassisDrawing {
     return new ChassisDrawing(chassis, words).drawing(sites, chosen);
   }
 
+  /** The place of the vehicle under a point of its drawing, the nearest one of it, in whole mm. */
+  public static Site.Spot placeAt(Chassis chassis, double x, double y) {
+    double scale = (WIDTH - 2 * MARGIN) / chassis.lengthMm();
+    return new Site.Spot((x - MARGIN) / scale, (y - MARGIN) / scale)
+        .within(chassis.lengthMm(), chassis.widthMm());
+  }
+
   private Drawing drawing(List<Site> sites, Site chosen) {
     double right = WIDTH - MARGIN;
     double bottom = height - MARGIN;

@@ -49,7 +49,14 @@ public record Site(
     String source) {
 
   /** A point in millimetres, in the plan of the bay or of the vehicle. */
-  public record Spot(double xMm, double yMm) {}
+  public record Spot(double xMm, double yMm) {
+    /** The nearest one of a plan of this size, in whole millimetres. */
+    Spot within(double widthMm, double depthMm) {
+      return new Spot(
+          Math.round(Math.max(0, Math.min(widthMm, xMm))),
+          Math.round(Math.max(0, Math.min(depthMm, yMm))));
+    }
+  }
 
   /** An end of the engine. */
   public enum End {
@@ -98,6 +105,31 @@ public record Site(
   boolean suits(int wantedBank, String wantedPosition) {
     return (wantedBank == 0 || bank == 0 || bank == wantedBank)
         && (wantedPosition.isEmpty() || position.equals(wantedPosition));
+  }
+
+  /** The same at another place of its plan, reached another way. */
+  public Site at(Spot place, WayIn way) {
+    return new Site(
+        id,
+        family,
+        name,
+        bank,
+        position,
+        end,
+        landmarks,
+        way,
+        behind,
+        reach,
+        connector,
+        fastener,
+        latch,
+        fittedPart,
+        traits,
+        isOutsideBay() ? spot : place,
+        isOutsideBay() ? place : chassisSpot,
+        typical,
+        attested,
+        source);
   }
 
   /** Whether it lies outside the engine bay. */

@@ -129,6 +129,11 @@ public sealed interface Fact {
       return new VehicleIdentified(vin, card, engineCard, modelYear, built, km, place);
     }
 
+    /** The same vehicle, with the card that was begun for it. */
+    public VehicleIdentified withCard(String itsCard) {
+      return new VehicleIdentified(vin, itsCard, engineCard, modelYear, built, odometerKm, place);
+    }
+
     public Optional<Double> odometer() {
       return Optional.ofNullable(odometerKm);
     }
@@ -292,6 +297,22 @@ public sealed interface Fact {
   record SiteConfirmed(String site) implements Fact {
     public SiteConfirmed {
       site = Said.id("site", site);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * From here on the job works with another revision of a card than the one with which it was
+   * planned.
+   */
+  record CardRevisionTaken(String card, int revision) implements Fact {
+    public CardRevisionTaken {
+      card = Said.id("vehicle card", card);
+      Said.within("card revision", revision, 1, 1_000_000);
     }
 
     @Override
@@ -583,6 +604,7 @@ public sealed interface Fact {
           Map.entry("work-on-chosen", WorkOnChosen.class),
           Map.entry("sensor-chosen", SensorChosen.class),
           Map.entry("trait-told", TraitTold.class),
+          Map.entry("card-revision-taken", CardRevisionTaken.class),
           Map.entry("proof-seen", ProofSeen.class),
           Map.entry("check-answered", CheckAnswered.class),
           Map.entry("verdict-taken", VerdictTaken.class),

@@ -21,6 +21,8 @@ public interface FactCases<R> {
 
   R of(Fact.TraitTold f);
 
+  R of(Fact.CardRevisionTaken f);
+
   R of(Fact.ProofSeen f);
 
   R of(Fact.CheckAnswered f);

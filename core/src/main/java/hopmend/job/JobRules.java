@@ -273,6 +273,20 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.CardRevisionTaken f) {
+      return card(w, f.card())
+          .or(
+              () ->
+                  when(
+                      state.vehicle().stream()
+                          .noneMatch(
+                              v -> v.card().equals(f.card()) || v.cardOfEngine().equals(f.card())),
+                      "card",
+                      "not-of-this-vehicle",
+                      f.card()));
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.ProofSeen f) {
       return when(
               w.target(f.site()).flatMap(t -> t.proof(f.proof())).isEmpty(),
@@ -518,7 +532,7 @@ public final class JobRules {
     Optional<PartChoice.Candidate> candidate =
         w.here().partChoice().flatMap(c -> c.byNumber(f.number()));
     if (f.typed() != null) {
-      return when(candidate.isPresent() && !isTyped(w, f), "typed", "on-the-card", f.number())
+      return when(candidate.isPresent() && !isTyped(w, f), "typedNumber", "on-the-card", f.number())
           .or(() -> when(w.site().isEmpty(), "", "pick-a-part"));
     }
     if (candidate.isEmpty()) {

@@ -173,6 +173,11 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.CardRevisionTaken f) {
+      return null;
+    }
+
+    @Override
     public Void of(Fact.ProofSeen f) {
       seen.put(f.proof(), f);
       return null;
@@ -384,6 +389,22 @@ public final class JobState {
   /** Entries that count. */
   public List<JobEntry> live() {
     return entries.stream().filter(e -> !strikes.containsKey(e.sequence())).toList();
+  }
+
+  /**
+   * The revisions of cards with which the job was planned, by the card's id: that of the first
+   * thing that was said of a sensor, until a later one is taken.
+   */
+  public Map<String, Integer> pinned() {
+    Map<String, Integer> pinned = new LinkedHashMap<>();
+    for (JobEntry e : live()) {
+      if (e.fact() instanceof Fact.CardRevisionTaken t) {
+        pinned.put(t.card(), t.revision());
+      } else if (e.fact().concernsOneSensor() && e.about().cardRevision() > 0) {
+        pinned.putIfAbsent(e.about().card(), e.about().cardRevision());
+      }
+    }
+    return pinned;
   }
 
   /** The entry that struck this one, if it is struck. */

@@ -38,6 +38,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -156,6 +157,16 @@ public final class Target {
         .filter(t -> t.isAsked() && asks.contains(t.trait()) && !told.knows(t.trait()))
         .map(t -> t.of(family.orElseThrow().named(t.trait())))
         .toList();
+  }
+
+  /** Of that, what decides which checks are meant for it. */
+  public List<Trait> askedByChecks() {
+    Set<String> asks =
+        family.stream()
+            .flatMap(s -> s.checks().stream())
+            .flatMap(c -> c.condition().asks())
+            .collect(Collectors.toSet());
+    return asked().stream().filter(t -> asks.contains(t.trait())).toList();
   }
 
   // Prove

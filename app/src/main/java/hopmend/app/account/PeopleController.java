@@ -1,10 +1,10 @@
 package hopmend.app.account;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
-import hopmend.catalog.Catalog;
 import hopmend.job.Held;
 import hopmend.job.Role;
 import jakarta.servlet.http.HttpServletRequest;
@@ -30,7 +30,7 @@ class PeopleController {
   private final Confirmation confirmation;
   private final SecurityEvents events;
   private final Qualifications qualifications;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final Clock clock;
 
   PeopleController(
@@ -40,7 +40,7 @@ class PeopleController {
       Confirmation confirmation,
       SecurityEvents events,
       Qualifications qualifications,
-      Catalog catalog,
+      Catalogs catalogs,
       Clock clock) {
     this.accounts = accounts;
     this.sessions = sessions;
@@ -48,7 +48,7 @@ class PeopleController {
     this.confirmation = confirmation;
     this.events = events;
     this.qualifications = qualifications;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.clock = clock;
   }
 
@@ -59,7 +59,7 @@ class PeopleController {
   String list(Model model) {
     model.addAttribute("accounts", accounts.all());
     model.addAttribute("held", qualifications.all());
-    model.addAttribute("qualificationsToHave", catalog.qualifications());
+    model.addAttribute("qualificationsToHave", catalogs.now().qualifications());
     model.addAttribute("today", LocalDate.now(clock));
     return "account/list";
   }

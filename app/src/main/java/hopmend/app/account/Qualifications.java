@@ -1,7 +1,7 @@
 package hopmend.app.account;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.InputProblem;
-import hopmend.catalog.Catalog;
 import hopmend.job.Held;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -17,14 +17,17 @@ import org.springframework.transaction.annotation.Transactional;
 public class Qualifications {
   private final HeldQualificationRepository held;
   private final AccountRepository accounts;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final Clock clock;
 
   Qualifications(
-      HeldQualificationRepository held, AccountRepository accounts, Catalog catalog, Clock clock) {
+      HeldQualificationRepository held,
+      AccountRepository accounts,
+      Catalogs catalogs,
+      Clock clock) {
     this.held = held;
     this.accounts = accounts;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.clock = clock;
   }
 
@@ -71,7 +74,8 @@ public class Qualifications {
   @Transactional
   public void keep(String login, Held fresh, String by) {
     requireKnown(login);
-    if (catalog.qualifications().stream().noneMatch(q -> q.id().equals(fresh.qualification()))) {
+    if (catalogs.now().qualifications().stream()
+        .noneMatch(q -> q.id().equals(fresh.qualification()))) {
       throw new InputProblem("qualification", "Pick the qualification.");
     }
     if (fresh.issuer().strip().length() < 2 || fresh.issuer().length() > 120) {

@@ -1,7 +1,7 @@
 package hopmend.app.account;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.HeldAtHand;
-import hopmend.catalog.Catalog;
 import hopmend.job.Held;
 import hopmend.sensor.Traits;
 import hopmend.swap.Caution;
@@ -13,11 +13,11 @@ import org.springframework.stereotype.Component;
 /** Who looks at the page, as far as the catalog asks: cautions may be meant for some only. */
 @Component("readerAtHand")
 class ReaderAtHand {
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final HttpServletRequest request;
 
-  ReaderAtHand(Catalog catalog, HttpServletRequest request) {
-    this.catalog = catalog;
+  ReaderAtHand(Catalogs catalogs, HttpServletRequest request) {
+    this.catalogs = catalogs;
     this.request = request;
   }
 
@@ -27,7 +27,7 @@ class ReaderAtHand {
       return true;
     }
     return Optional.ofNullable((Account) request.getAttribute(SignedInFilter.PERSON))
-        .map(p -> catalog.isMeantFor(caution, traits(p)))
+        .map(p -> catalogs.now().isMeantFor(caution, traits(p)))
         .orElse(true);
   }
 

@@ -1,9 +1,9 @@
 package hopmend.app.api;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
-import hopmend.catalog.Catalog;
 import hopmend.fault.CodePicture;
 import hopmend.fault.J1939Code;
 import hopmend.fault.TroubleCode;
@@ -41,12 +41,12 @@ class ApiController {
   /** What a stranger may have read at once takes less than a second of the processor. */
   private static final int MOST_CHARACTERS = 500_000;
 
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final HeavyWork heavy;
   private final Clock clock;
 
-  ApiController(Catalog catalog, HeavyWork heavy, Clock clock) {
-    this.catalog = catalog;
+  ApiController(Catalogs catalogs, HeavyWork heavy, Clock clock) {
+    this.catalogs = catalogs;
     this.heavy = heavy;
     this.clock = clock;
   }
@@ -60,7 +60,7 @@ class ApiController {
     if (typed.codes() == null || typed.codes().isEmpty() || typed.codes().size() > MOST_CODES) {
       throw new InputProblem("codes", "Send 1 to " + MOST_CODES + " codes in \"codes\".");
     }
-    return typed.codes().stream().map(c -> Answers.Decoded.of(c, catalog::meaning)).toList();
+    return typed.codes().stream().map(c -> Answers.Decoded.of(c, catalogs.now()::meaning)).toList();
   }
 
   @PostMapping(path = "/scan", consumes = MediaType.TEXT_PLAIN_VALUE)
@@ -79,12 +79,12 @@ class ApiController {
   }
 
   private Answers.Report report(String text) {
-    ScanText scan = ScanText.read(text, year(), catalog.reportWords());
+    ScanText scan = ScanText.read(text, year(), catalogs.now().reportWords());
     CodePicture picture =
         CodePicture.of(
             scan.codes().stream().limit(MOST_CODES).toList(),
-            catalog.codeRules(),
-            catalog.codeGroups());
+            catalogs.now().codeRules(),
+            catalogs.now().codeGroups());
     return new Answers.Report(
         scan.layout(),
         scan.found().stream().limit(MOST_FOUND).map(Answers.Found::of).toList(),
@@ -105,7 +105,10 @@ class ApiController {
   private Answers.Node node(CodePicture.Node n) {
     TroubleCode code = n.read().code();
     return new Answers.Node(
-        code.text(), Words.of(n.role()), Words.of(n.reason()), catalog.meaning(code).headline());
+        code.text(),
+        Words.of(n.role()),
+        Words.of(n.reason()),
+        catalogs.now().meaning(code).headline());
   }
 
   @GetMapping("/identification/{number}")
@@ -127,7 +130,8 @@ class ApiController {
   @Operation(summary = "SPN, FMI and count from the four bytes of SAE J1939-73")
   Answers.HeavyCode fromBytes(@PathVariable String bytes) {
     return Answers.HeavyCode.of(
-        J1939Code.decode(Integer.parseUnsignedInt(eightDigits(bytes), 16)), catalog::meaning);
+        J1939Code.decode(Integer.parseUnsignedInt(eightDigits(bytes), 16)),
+        catalogs.now()::meaning);
   }
 
   @GetMapping("/spn-fmi")
@@ -135,7 +139,7 @@ class ApiController {
   Answers.HeavyCode toBytes(
       @RequestParam int spn, @RequestParam int fmi, @RequestParam(defaultValue = "0") int count) {
     try {
-      return Answers.HeavyCode.of(new J1939Code(spn, fmi, count, false), catalog::meaning);
+      return Answers.HeavyCode.of(new J1939Code(spn, fmi, count, false), catalogs.now()::meaning);
     } catch (IllegalArgumentException e) {
       throw new InputProblem(
           "spn", "An SPN lies in 0 to 524287, an FMI in 0 to 31, a count in 0 to 127.");

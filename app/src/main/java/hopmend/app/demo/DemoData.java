@@ -4,13 +4,13 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import hopmend.app.account.Accounts;
 import hopmend.app.account.Qualifications;
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.fleet.Fleet;
 import hopmend.app.fleet.FleetVehicle;
 import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.link.Links;
-import hopmend.catalog.Catalog;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Held;
@@ -55,7 +55,7 @@ class DemoData {
   private final JobDesk desk;
   private final JobCopies copies;
   private final Fleet fleet;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final ShopSettings shop;
   private final Clock clock;
   private final DemoVehicle vehicle;
@@ -67,7 +67,7 @@ class DemoData {
       JobDesk desk,
       JobCopies copies,
       Fleet fleet,
-      Catalog catalog,
+      Catalogs catalogs,
       ShopSettings shop,
       Clock clock,
       DemoVehicle vehicle) {
@@ -77,7 +77,7 @@ class DemoData {
     this.desk = desk;
     this.copies = copies;
     this.fleet = fleet;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.shop = shop;
     this.clock = clock;
     this.vehicle = vehicle;
@@ -90,7 +90,7 @@ class DemoData {
     // finds what is there.
     if (accounts.byLogin("nils").isEmpty()) {
       fleet.take(resource("demo/fleet.csv"), "marit");
-      new DemoHistory(catalog, shop, copies).make(fleet.offered(), clock.instant());
+      new DemoHistory(catalogs.now(), shop, copies).make(fleet.offered(), clock.instant());
       openJobs();
       person("marit", "Marit (lead)", "grey-heron-at-dusk", Role.LEAD);
       person(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
@@ -136,7 +136,7 @@ class DemoData {
 
   private void openJob(NamedCsvRecord r, UUID token) {
     FleetVehicle v = fleet.numbered(r.getField("fleet_number")).orElseThrow();
-    DemoRepair repair = new DemoRepair(catalog, shop, clock.instant(), TECHNICIAN);
+    DemoRepair repair = new DemoRepair(catalogs.now(), shop, clock.instant(), TECHNICIAN);
     String codes = r.getField("codes");
     repair.read(
         Stream.of(codes.split(codes.contains(";") || codes.startsWith("F") ? ";" : " "))
@@ -163,7 +163,7 @@ class DemoData {
     FleetVehicle van = fleet.numbered("Van 14").orElseThrow();
     String text = resource("sample/scan-van-14.txt");
     JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text);
-    ScanText scan = ScanText.read(text, 2026, catalog.reportWords());
+    ScanText scan = ScanText.read(text, 2026, catalogs.now().reportWords());
     desk.open(
         "Lamp on, shakes at the ramp",
         van.fleetNumber(),

@@ -4,6 +4,7 @@ import hopmend.app.fleet.FleetVehicle;
 import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobCopy;
 import hopmend.catalog.Catalog;
+import hopmend.catalog.FamilySheet;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
@@ -19,6 +20,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.UUID;
+import java.util.stream.Stream;
 
 /**
  * Six years of closed jobs of the demo fleet, the same for every start: fixed seed. Every vehicle
@@ -112,8 +114,11 @@ final class DemoHistory {
   /** A sensor of the vehicle that has not failed lately. */
   private Optional<Site> rested(
       FleetVehicle vehicle, Map<String, Integer> lastFailed, int daysAgo) {
+    String engineCard = vehicle.engineCard().isEmpty() ? vehicle.card() : vehicle.engineCard();
     List<Site> sites =
-        catalog.card(vehicle.card()).orElseThrow().sites().stream()
+        Stream.concat(
+                sites(engineCard, FamilySheet.Follows.ENGINE),
+                sites(vehicle.card(), FamilySheet.Follows.BODY))
             .filter(
                 s ->
                     !lastFailed.containsKey(s.id())
@@ -122,6 +127,15 @@ final class DemoHistory {
     return sites.isEmpty()
         ? Optional.empty()
         : Optional.of(sites.get(random.nextInt(sites.size())));
+  }
+
+  /** The sensors that a card tells of its engine, or of its body. */
+  private Stream<Site> sites(String card, FamilySheet.Follows follows) {
+    return catalog
+        .card(card)
+        .orElseThrow()
+        .told()
+        .filter(s -> catalog.sheet(s.family()).orElseThrow().follows() == follows);
   }
 
   private String sensorJob(DemoRepair repair, FleetVehicle vehicle, Site site, double odometer) {

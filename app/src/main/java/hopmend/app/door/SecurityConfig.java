@@ -60,9 +60,9 @@ class SecurityConfig {
                     // Asked before anything of a request is looked at.
                     .requestMatchers("/accounts/**", "/links/**", "/security/**")
                     .hasRole("LEAD")
-                    .requestMatchers("/jobs/import/**")
+                    .requestMatchers("/jobs/import/**", "/cards/import/**", "/cards/new")
                     .hasAnyRole("LEAD", "TECHNICIAN")
-                    .requestMatchers(HttpMethod.POST, "/fleet/**")
+                    .requestMatchers(HttpMethod.POST, "/fleet/**", "/cards/**")
                     .hasAnyRole("LEAD", "TECHNICIAN")
                     .anyRequest()
                     .authenticated())

@@ -1,8 +1,8 @@
 package hopmend.app.export;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.JobCopy;
 import hopmend.app.web.Words;
-import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.job.About;
@@ -25,11 +25,11 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class ImportCheck {
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final ShopSettings shop;
 
-  ImportCheck(Catalog catalog, ShopSettings shop) {
-    this.catalog = catalog;
+  ImportCheck(Catalogs catalogs, ShopSettings shop) {
+    this.catalogs = catalogs;
     this.shop = shop;
   }
 
@@ -43,8 +43,8 @@ class ImportCheck {
         return;
       }
       if (isOfTheSameKnowledge(e.about())) {
-        Workup workup = new Workup(JobState.of(before), catalog, shop);
-        JobRules.Person author = JobRules.Person.elsewhere(e.who(), catalog);
+        Workup workup = new Workup(JobState.of(before), catalogs.now(), shop);
+        JobRules.Person author = JobRules.Person.elsewhere(e.who(), catalogs.now());
         JobRules.refuse(workup, e.fact(), Long.MAX_VALUE, author)
             .ifPresent(r -> problems.add("Entry " + e.sequence(), Words.of(r.says())));
       }
@@ -60,7 +60,7 @@ class ImportCheck {
   /** What a fact names that the catalog here does not know, whatever stands before it. */
   Optional<String> unknownHere(Fact fact) {
     if (fact instanceof Fact.VehicleIdentified || fact instanceof Fact.SymptomsNoted) {
-      Workup nothing = new Workup(JobState.of(List.of()), catalog, shop);
+      Workup nothing = new Workup(JobState.of(List.of()), catalogs.now(), shop);
       return JobRules.refuse(nothing, fact, Long.MAX_VALUE, new JobRules.Person("", Role.LEAD))
           .map(r -> Words.of(r.says()));
     }
@@ -71,11 +71,11 @@ class ImportCheck {
     return agree(
             about.family(),
             about.sheetRevision(),
-            catalog.sheet(about.family()).map(FamilySheet::revision).orElse(0))
+            catalogs.now().sheet(about.family()).map(FamilySheet::revision).orElse(0))
         && agree(
             about.card(),
             about.cardRevision(),
-            catalog.card(about.card()).map(VehicleCard::revision).orElse(0));
+            catalogs.now().card(about.card()).map(VehicleCard::revision).orElse(0));
   }
 
   private static boolean agree(String id, int told, int here) {

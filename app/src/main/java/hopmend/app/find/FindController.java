@@ -25,7 +25,7 @@ class FindController {
   /** What only the person who works can tell: of each trait what was picked, if anything was. */
   record Told(List<String> trait, List<String> value) {}
 
-  @PostMapping("/jobs/{jobId:\\d{1,15}}/find/tell")
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/tell")
   String tell(Form form, @Sent Told sent) {
     Map<String, String> known = desk.look(form.jobId()).workup().state().told();
     List<Fact> facts = new ArrayList<>();

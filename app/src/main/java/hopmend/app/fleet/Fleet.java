@@ -4,6 +4,7 @@ import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.CsvCell;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
@@ -12,7 +13,6 @@ import hopmend.app.web.ListOrder.Column;
 import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
 import hopmend.app.web.SmallLetters;
-import hopmend.catalog.Catalog;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.StringWriter;
@@ -55,13 +55,13 @@ public class Fleet {
               new Column<>("id", Kind.NUMBER, FleetVehicle::id)));
 
   private final FleetRepository vehicles;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final Clock clock;
   private final EntityManager database;
 
-  Fleet(FleetRepository vehicles, Catalog catalog, Clock clock, EntityManager database) {
+  Fleet(FleetRepository vehicles, Catalogs catalogs, Clock clock, EntityManager database) {
     this.vehicles = vehicles;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.clock = clock;
     this.database = database;
   }
@@ -84,6 +84,12 @@ public class Fleet {
         : vehicles.findBySmallFleetNumber(SmallLetters.of(fleetNumber.strip()));
   }
 
+  /** Ids of the cards of vehicles whose numbers begin like this one. */
+  @Transactional(readOnly = true)
+  public List<String> cardsAlike(String vin) {
+    return vehicles.cardsAlike(vin.substring(0, 8));
+  }
+
   /** Vehicles to offer while a number is typed. */
   @Transactional(readOnly = true)
   public List<FleetVehicle> offered() {
@@ -98,7 +104,7 @@ public class Fleet {
    */
   @Transactional
   public FleetVehicle keep(Optional<Long> id, FleetLine typed, String who) {
-    typed.problems(catalog, year()).entrySet().stream()
+    typed.problems(catalogs.now(), year()).entrySet().stream()
         .findFirst()
         .ifPresent(
             p -> {
@@ -136,7 +142,7 @@ public class Fleet {
   }
 
   private String cardName(FleetLine line) {
-    return catalog.card(line.card()).map(c -> c.name()).orElse("");
+    return catalogs.now().card(line.card()).map(c -> c.name()).orElse("");
   }
 
   /** The register as CSV, in the order of the fleet numbers. */
@@ -209,7 +215,7 @@ public class Fleet {
           return lines;
         }
         FleetLine line = line(record).tidied(year());
-        Map<String, String> wrong = line.problems(catalog, year());
+        Map<String, String> wrong = line.problems(catalogs.now(), year());
         wrong
             .values()
             .forEach(w -> problems.add("Line %d: %s".formatted(record.getStartingLineNumber(), w)));

@@ -1,5 +1,6 @@
 package hopmend.app.fleet;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.JobDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
@@ -9,7 +10,6 @@ import hopmend.app.web.NotHere;
 import hopmend.app.web.Sent;
 import hopmend.app.web.SentFields;
 import hopmend.app.web.UploadedText;
-import hopmend.catalog.Catalog;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
@@ -32,13 +32,13 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class FleetController {
   private final Fleet fleet;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final JobDesk desk;
   private final SecurityEvents events;
 
-  FleetController(Fleet fleet, Catalog catalog, JobDesk desk, SecurityEvents events) {
+  FleetController(Fleet fleet, Catalogs catalogs, JobDesk desk, SecurityEvents events) {
     this.fleet = fleet;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.desk = desk;
     this.events = events;
   }
@@ -52,7 +52,7 @@ class FleetController {
     ListAsked asked = new ListAsked(words, after, before);
     model.addAttribute("words", asked.words());
     model.addAttribute("vehicles", fleet.list(asked));
-    model.addAttribute("catalog", catalog);
+    model.addAttribute("catalog", catalogs.now());
     return "fleet/list";
   }
 
@@ -76,7 +76,7 @@ class FleetController {
   private String edit(Optional<FleetVehicle> vehicle, FleetLine line, Model model) {
     model.addAttribute("vehicle", vehicle.orElse(null));
     model.addAttribute("line", line);
-    model.addAttribute("cards", catalog.cards());
+    model.addAttribute("cards", catalogs.now().cards());
     vehicle.ifPresent(v -> model.addAttribute("history", desk.historyOf(v.vin(), v.fleetNumber())));
     return "fleet/vehicle";
   }

@@ -20,5 +20,13 @@ interface FleetRepository extends Repository<FleetVehicle, Long> {
   @Query("select v from FleetVehicle v order by v.fleetNumber, v.id limit 300")
   List<FleetVehicle> first();
 
+  /** Cards of vehicles whose identification numbers begin alike, as far as eight characters go. */
+  @Query(
+      value =
+          "select distinct card from fleet_vehicle where engine_card = ''"
+              + " and substr(vin, 1, 8) = ?1 order by card limit 3",
+      nativeQuery = true)
+  List<String> cardsAlike(String firstEight);
+
   FleetVehicle save(FleetVehicle vehicle);
 }

@@ -1,7 +1,7 @@
 package hopmend.app.job;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.Words;
-import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.ReadCode;
@@ -27,11 +27,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class FactWords {
   private final MessageSource messages;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
 
-  FactWords(MessageSource messages, Catalog catalog) {
+  FactWords(MessageSource messages, Catalogs catalogs) {
     this.messages = messages;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
   }
 
   public String of(JobEntry entry) {
@@ -73,9 +73,11 @@ public class FactWords {
     @Override
     public String of(Fact.SymptomsNoted f) {
       List<String> picks =
-          f.picks().stream().map(p -> catalog.symptom(p).map(s -> s.words()).orElse(p)).toList();
+          f.picks().stream()
+              .map(p -> catalogs.now().symptom(p).map(s -> s.words()).orElse(p))
+              .toList();
       List<String> when =
-          catalog.circumstances().stream()
+          catalogs.now().circumstances().stream()
               .filter(c -> f.when().contains(c.id()))
               .map(c -> c.words())
               .toList();
@@ -97,7 +99,12 @@ public class FactWords {
     @Override
     public String of(Fact.SensorChosen f) {
       String name =
-          catalog.card(f.card()).flatMap(c -> c.site(f.site())).map(Site::name).orElse(f.site());
+          catalogs
+              .now()
+              .card(f.card())
+              .flatMap(c -> c.site(f.site()))
+              .map(Site::name)
+              .orElse(f.site());
       return say(f, name);
     }
 
@@ -114,9 +121,14 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.CardRevisionTaken f) {
+      return say(f, cardName(f.card()), f.revision());
+    }
+
+    @Override
     public String of(Fact.TraitTold f) {
       String asked =
-          catalog.traits().stream()
+          catalogs.now().traits().stream()
               .filter(t -> t.isAsked() && t.trait().equals(f.trait()))
               .map(Trait::asked)
               .findFirst()
@@ -131,7 +143,7 @@ public class FactWords {
 
     @Override
     public String of(Fact.VerdictTaken f) {
-      String what = Words.of(catalog.named(f.work(), f.remedy()));
+      String what = Words.of(catalogs.now().named(f.work(), f.remedy()));
       String share = f.probability() > 0 ? ", " + Math.round(100 * f.probability()) + " %" : "";
       return say(f, what, share, suffix(f.reason()));
     }
@@ -165,7 +177,7 @@ public class FactWords {
 
     @Override
     public String of(Fact.ReliedOn f) {
-      return say(f, catalog.qualification(f.qualification()), f.issuer(), f.until());
+      return say(f, catalogs.now().qualification(f.qualification()), f.issuer(), f.until());
     }
 
     @Override
@@ -235,7 +247,7 @@ public class FactWords {
   }
 
   private String cardName(String id) {
-    return catalog.card(id).map(c -> c.name()).orElse(id);
+    return id.isEmpty() ? "no card yet" : catalogs.now().card(id).map(c -> c.name()).orElse(id);
   }
 
   private String say(Fact fact, Object... arguments) {
@@ -275,12 +287,14 @@ public class FactWords {
   /** The sheet of the entry's own family; all of them only where it is not told. */
   private Stream<FamilySheet> sheets(About about) {
     return about.family().isEmpty()
-        ? catalog.sheets().stream()
-        : catalog.sheet(about.family()).stream();
+        ? catalogs.now().sheets().stream()
+        : catalogs.now().sheet(about.family()).stream();
   }
 
   private Stream<VehicleCard> cards(About about) {
-    return about.card().isEmpty() ? catalog.cards().stream() : catalog.card(about.card()).stream();
+    return about.card().isEmpty()
+        ? catalogs.now().cards().stream()
+        : catalogs.now().card(about.card()).stream();
   }
 
   private String site(String id, About about) {
@@ -300,8 +314,8 @@ public class FactWords {
     return Stream.concat(
             sheets(about).flatMap(s -> s.operations().stream()),
             Stream.concat(
-                catalog.works().stream().flatMap(w -> w.operations().stream()),
-                catalog.waysIn().operations().stream()))
+                catalogs.now().works().stream().flatMap(w -> w.operations().stream()),
+                catalogs.now().waysIn().operations().stream()))
         .filter(o -> o.id().equals(id))
         .map(o -> o.brief())
         .findFirst()

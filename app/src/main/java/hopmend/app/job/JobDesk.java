@@ -340,6 +340,12 @@ public class JobDesk {
     return jobs.ofVehicle(vin, SmallLetters.of(job.fleetNumber()), job.id(), most);
   }
 
+  /** Ids of the cards of earlier jobs' vehicles whose numbers begin like this one. */
+  @Transactional(readOnly = true)
+  public List<String> cardsAlike(String vin) {
+    return jobs.cardsAlike(vin.substring(0, 8));
+  }
+
   /** The latest jobs of a vehicle, latest first. */
   @Transactional(readOnly = true)
   public List<PastJob> historyOf(String vin, String fleetNumber) {

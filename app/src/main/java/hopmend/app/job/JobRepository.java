@@ -19,6 +19,14 @@ interface JobRepository extends Repository<JobRow, Long> {
 
   JobRow save(JobRow row);
 
+  /** Cards of vehicles whose identification numbers begin alike, as far as eight characters go. */
+  @Query(
+      value =
+          "select card from job where card <> '' and substr(vin, 1, 8) = ?1"
+              + " group by card order by max(updated_at) desc limit 3",
+      nativeQuery = true)
+  List<String> cardsAlike(String firstEight);
+
   /**
    * Other jobs of a vehicle, by its identification number or its fleet number in small letters,
    * latest first.

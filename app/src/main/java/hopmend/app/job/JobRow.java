@@ -54,6 +54,9 @@ public class JobRow {
   private String vehicle = "";
   private String vin = "";
 
+  /** Of the vehicle as it was built; empty where it has none, or another engine. */
+  private String card = "";
+
   @Enumerated(EnumType.STRING)
   @Column(name = "next_hop")
   private Hop nextHop = Hop.READ;
@@ -141,6 +144,7 @@ public class JobRow {
     code = workup.workOn().map(c -> c.text()).orElse("");
     vehicle = shortened(workup.bodyCard().map(c -> c.name()).orElse(""), 120);
     vin = state.vehicle().map(v -> v.vin()).orElse("");
+    card = state.vehicle().filter(v -> v.engineCard().isEmpty()).map(v -> v.card()).orElse("");
     nextHop = line.next();
     nextSays = MessageJson.write(next.says());
     standings = String.join(",", line.standings().stream().map(s -> s.kind().name()).toList());

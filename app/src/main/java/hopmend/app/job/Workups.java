@@ -2,7 +2,7 @@ package hopmend.app.job;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import hopmend.catalog.Catalog;
+import hopmend.app.catalog.Catalogs;
 import hopmend.job.JobEntry;
 import hopmend.job.JobState;
 import hopmend.job.ShopSettings;
@@ -23,7 +23,7 @@ class Workups {
   /** Entries of all jobs together that are kept in memory. */
   private static final int MOST_ENTRIES = 30_000;
 
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final ShopSettings shop;
   private final Cache<Version, Workup> lately =
       Caffeine.newBuilder()
@@ -31,29 +31,34 @@ class Workups {
           .weigher((Version v, Workup w) -> 1 + w.state().entries().size())
           .build();
 
-  Workups(Catalog catalog, ShopSettings shop) {
-    this.catalog = catalog;
+  Workups(Catalogs catalogs, ShopSettings shop) {
+    this.catalogs = catalogs;
     this.shop = shop;
   }
 
-  /** A record as it stood after its last entry; a record brought back from a copy is another. */
-  private record Version(UUID job, long lastSequence, Instant updatedAt) {
-    static Version of(JobRow row) {
-      return new Version(row.creationToken(), row.lastSequence(), row.updatedAt());
-    }
+  /**
+   * A record as it stood after its last entry, with the cards as they were; a record brought back
+   * from a copy is another.
+   */
+  private record Version(UUID job, long lastSequence, Instant updatedAt, long cards) {}
+
+  private Version version(JobRow row) {
+    return new Version(
+        row.creationToken(), row.lastSequence(), row.updatedAt(), catalogs.version());
   }
 
   /** The workup of a job as its row says that it stands; empty if it is not kept. */
   Optional<Workup> known(JobRow row) {
-    return Optional.ofNullable(lately.getIfPresent(Version.of(row)));
+    return Optional.ofNullable(lately.getIfPresent(version(row)));
   }
 
   /** Keeps a workup of what is committed. */
   void keep(JobRow row, Workup workup) {
-    lately.put(Version.of(row), workup);
+    lately.put(version(row), workup);
   }
 
   Workup of(List<JobEntry> entries) {
-    return new Workup(JobState.of(entries), catalog, shop);
+    JobState job = JobState.of(entries);
+    return new Workup(job, catalogs.with(job.pinned()), shop);
   }
 }

@@ -41,6 +41,37 @@ class PickController {
         form, new Fact.PartChosen(part.number(), sent.pair(), sent.reason().strip()));
   }
 
+  /** A part that no card knows, as it was typed. */
+  record Typed(String typedNumber, String make, String price) {
+    Fact.PartChosen chosen() {
+      if (typedNumber.isBlank()) {
+        throw new InputProblem("typedNumber", "Type the number that stands on the part.");
+      }
+      return new Fact.PartChosen(
+          typedNumber.strip(), false, "", new Fact.TypedPart(make.strip(), priceOrNone()));
+    }
+
+    private Double priceOrNone() {
+      if (price.isBlank()) {
+        return null;
+      }
+      try {
+        double value = Double.parseDouble(price.strip().replace(',', '.'));
+        if (value >= 0 && value <= 1_000_000) {
+          return value;
+        }
+      } catch (NumberFormatException e) {
+        // told below
+      }
+      throw new InputProblem("price", "Write the price as a number: 41.50.");
+    }
+  }
+
+  @PostMapping("/type")
+  String type(Form form, @Sent Typed sent) {
+    return screens.append(form, sent.chosen());
+  }
+
   /** Old against new: what differs, and that both were looked at. */
   record Compared(List<String> differs, boolean looked) {}
 
@@ -51,7 +82,9 @@ class PickController {
         workup.here().chosenPart().orElseThrow(() -> new InputProblem("", "Choose a part first."));
     Fact.PartsCompared compared =
         new Fact.PartsCompared(
-            workup.site().orElseThrow().site().fittedPart(), part.number(), sent.differs());
+            workup.site().map(f -> f.site().fittedPart()).orElse(""),
+            part.number(),
+            sent.differs());
     // A difference that stops the work is told before anything else is asked for.
     desk.require(form.jobId(), form.submission(), compared);
     if (!sent.looked()) {

@@ -35,7 +35,9 @@ class PickView implements HopView {
     VehicleCard card = page.workup().card().orElseThrow();
     String fitted = page.workup().site().orElseThrow().site().fittedPart();
     model.addAttribute("fitted", fitted);
-    model.addAttribute("resolved", PartChoice.resolve(fitted, card.parts()));
+    if (fitted != null) {
+      model.addAttribute("resolved", PartChoice.resolve(fitted, card.parts()));
+    }
     page.workup()
         .here()
         .chosenPart()

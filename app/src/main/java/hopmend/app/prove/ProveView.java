@@ -43,6 +43,7 @@ class ProveView implements HopView {
     Diagnosis d = diagnosis.get();
     FamilySheet sheet = page.workup().sheet().orElseThrow();
     model.addAttribute("sheet", sheet);
+    model.addAttribute("asked", page.workup().here().askedByChecks());
     model.addAttribute("diagnosis", d);
     model.addAttribute("verdict", page.workup().verdict().orElseThrow());
     model.addAttribute("schools", page.workup().here().schools().orElse(null));

@@ -1,5 +1,6 @@
 package hopmend.app.read;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
@@ -10,7 +11,6 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
 import hopmend.app.web.Words;
-import hopmend.catalog.Catalog;
 import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
 import hopmend.fault.FlashCount;
@@ -42,12 +42,15 @@ import org.springframework.web.multipart.MultipartFile;
 @HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/read")
 class ReadController {
+  /** What is sent for a vehicle that has no card yet. */
+  private static final String NO_CARD = "none";
+
   private final HopScreens screens;
   private final JobDesk desk;
   private final ScanIntake intake;
   private final SentReports reports;
   private final VehicleDesk vehicles;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
 
   ReadController(
       HopScreens screens,
@@ -55,13 +58,13 @@ class ReadController {
       ScanIntake intake,
       SentReports reports,
       VehicleDesk vehicles,
-      Catalog catalog) {
+      Catalogs catalogs) {
     this.screens = screens;
     this.desk = desk;
     this.intake = intake;
     this.reports = reports;
     this.vehicles = vehicles;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
   }
 
   record Pasted(String text) {}
@@ -210,10 +213,11 @@ class ReadController {
           vin.offers().isEmpty() ? "" : " Did you mean " + String.join(" or ", vin.offers()) + "?";
       throw new InputProblem("vin", Words.of(vin.problems()) + offers);
     }
-    if (catalog.card(sent.card()).isEmpty()) {
-      throw new InputProblem("card", "Pick the vehicle's card.");
+    boolean noCard = sent.card().equals(NO_CARD);
+    if (!noCard && catalogs.now().card(sent.card()).isEmpty()) {
+      throw new InputProblem("card", "Pick the vehicle's card, or say that it has none yet.");
     }
-    if (!sent.engineCard().isEmpty() && catalog.card(sent.engineCard()).isEmpty()) {
+    if (!sent.engineCard().isEmpty() && catalogs.now().card(sent.engineCard()).isEmpty()) {
       throw new InputProblem("card", "Pick the card whose engine is in there.");
     }
     if (sent.place() == null) {
@@ -223,7 +227,7 @@ class ReadController {
         form,
         new Fact.VehicleIdentified(
             vin.number(),
-            sent.card(),
+            noCard ? "" : sent.card(),
             sent.engineCard(),
             vin.modelYears().isEmpty() ? 0 : vin.modelYears().get(0),
             sent.month(),
@@ -243,6 +247,23 @@ class ReadController {
       throw new InputProblem(
           "odometer", "The odometer reads 0 to 5 000 000 km, not " + reading.text() + ".");
     }
+  }
+
+  /** The card of a vehicle that was pinned down without one. */
+  record ItsCard(String card) {}
+
+  @PostMapping("/card")
+  String card(Form form, @Sent ItsCard sent) {
+    Fact.VehicleIdentified vehicle =
+        desk.look(form.jobId())
+            .workup()
+            .state()
+            .vehicle()
+            .orElseThrow(() -> new InputProblem("vin", "Pin the vehicle down first."));
+    if (catalogs.now().card(sent.card()).isEmpty()) {
+      throw new InputProblem("card", "Pick the vehicle's card.");
+    }
+    return screens.append(form, vehicle.withCard(sent.card()));
   }
 
   /** The odometer of a vehicle that was pinned down without it. */
@@ -266,8 +287,8 @@ class ReadController {
     return screens.append(
         form,
         new Fact.SymptomsNoted(
-            sent.pick().stream().filter(p -> catalog.symptom(p).isPresent()).toList(),
-            catalog.circumstances().stream()
+            sent.pick().stream().filter(p -> catalogs.now().symptom(p).isPresent()).toList(),
+            catalogs.now().circumstances().stream()
                 .map(c -> c.id())
                 .filter(sent.when()::contains)
                 .toList(),

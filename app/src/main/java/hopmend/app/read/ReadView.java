@@ -1,5 +1,6 @@
 package hopmend.app.read;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.fleet.Fleet;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
@@ -7,8 +8,8 @@ import hopmend.app.job.JobPage;
 import hopmend.app.job.PastJob;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.Words;
-import hopmend.catalog.Catalog;
 import hopmend.catalog.Symptom;
+import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
 import hopmend.job.Fact;
@@ -42,7 +43,7 @@ class ReadView implements HopView {
   /** Of a job with many codes; all of them, and the one that is asked about, on being asked. */
   private static final int FIRST_CODES = 12;
 
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final JobDesk desk;
   private final VehicleDesk vehicles;
   private final ScanIntake intake;
@@ -50,13 +51,13 @@ class ReadView implements HopView {
   private final HttpServletRequest request;
 
   ReadView(
-      Catalog catalog,
+      Catalogs catalogs,
       JobDesk desk,
       VehicleDesk vehicles,
       ScanIntake intake,
       Fleet fleet,
       HttpServletRequest request) {
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.desk = desk;
     this.vehicles = vehicles;
     this.intake = intake;
@@ -78,10 +79,21 @@ class ReadView implements HopView {
     if (history.size() > PAST_JOBS) {
       model.addAttribute("moreHistory", vin.isEmpty() ? job.row().fleetNumber() : vin);
     }
+    if (!vin.isEmpty() && job.workup().bodyCard().isEmpty()) {
+      model.addAttribute("alike", alike(vin));
+    }
     lastPasted(job.workup().state())
         .filter(attachment -> !intake.isRead(attachment))
         .flatMap(attachment -> desk.text(job.row().id(), attachment))
         .ifPresent(text -> model.addAttribute("keptText", text));
+  }
+
+  /** Cards of vehicles like this one, by how their numbers begin. */
+  private List<VehicleCard> alike(String vin) {
+    return Stream.concat(fleet.cardsAlike(vin).stream(), desk.cardsAlike(vin).stream())
+        .distinct()
+        .flatMap(id -> catalogs.now().card(id).stream())
+        .toList();
   }
 
   @Override
@@ -94,14 +106,14 @@ class ReadView implements HopView {
     List<CodeLine> lines = codeLines(page.workup(), asked);
     model.addAttribute("codeLines", lines);
     model.addAttribute("moreCodes", page.workup().picture().nodes().size() - lines.size());
-    model.addAttribute("circumstances", catalog.circumstances());
+    model.addAttribute("circumstances", catalogs.now().circumstances());
     model.addAttribute("noticed", words(page.state(), Fact.SymptomsNoted::picks));
     model.addAttribute("oftenWhen", oftenWhen(page.state()));
     model.addAttribute("states", CodeState.values());
     model.addAttribute("noStates", Set.of());
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
-    model.addAttribute("cards", catalog.cards());
-    model.addAttribute("symptoms", catalog.symptoms());
+    model.addAttribute("cards", catalogs.now().cards());
+    model.addAttribute("symptoms", catalogs.now().symptoms());
     page.state()
         .vehicle()
         .ifPresent(
@@ -142,7 +154,8 @@ class ReadView implements HopView {
   /** What the driver noticed or when, in words. */
   private List<String> words(JobState state, Function<Fact.SymptomsNoted, List<String>> which) {
     List<String> noted = state.symptoms().map(which).orElse(List.of());
-    return Stream.concat(catalog.symptoms().stream(), catalog.circumstances().stream())
+    return Stream.concat(
+            catalogs.now().symptoms().stream(), catalogs.now().circumstances().stream())
         .filter(s -> noted.contains(s.id()))
         .map(Symptom::words)
         .toList();

@@ -2,11 +2,11 @@ package hopmend.app.read;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
-import hopmend.catalog.Catalog;
 import hopmend.job.Fact;
 import hopmend.report.ScanText;
 import java.time.Clock;
@@ -25,7 +25,7 @@ class ScanIntake {
 
   private final JobDesk desk;
   private final HeavyWork heavy;
-  private final Catalog catalog;
+  private final Catalogs catalogs;
   private final Clock clock;
   // A kept text never changes, and a long one takes a while to read: the last ones stay read.
   private final Cache<String, Reread> lately =
@@ -34,10 +34,10 @@ class ScanIntake {
           .weigher((String attachment, Reread r) -> 100 + r.scan().marks().size())
           .build();
 
-  ScanIntake(JobDesk desk, HeavyWork heavy, Catalog catalog, Clock clock) {
+  ScanIntake(JobDesk desk, HeavyWork heavy, Catalogs catalogs, Clock clock) {
     this.desk = desk;
     this.heavy = heavy;
-    this.catalog = catalog;
+    this.catalogs = catalogs;
     this.clock = clock;
   }
 
@@ -60,7 +60,10 @@ class ScanIntake {
     }
     ScanText scan =
         heavy.few(
-            "text", asker, text.length(), () -> ScanText.read(text, year(), catalog.reportWords()));
+            "text",
+            asker,
+            text.length(),
+            () -> ScanText.read(text, year(), catalogs.now().reportWords()));
     if (scan.found().isEmpty() && !scan.saysNone()) {
       throw new InputProblem(
           "text",
@@ -97,7 +100,7 @@ class ScanIntake {
             "text",
             attachment,
             text.length(),
-            () -> ScanText.read(text, year(), catalog.reportWords()));
+            () -> ScanText.read(text, year(), catalogs.now().reportWords()));
     Reread fresh = new Reread(scan, marked(text, scan));
     lately.put(attachment, fresh);
     return Optional.of(fresh);

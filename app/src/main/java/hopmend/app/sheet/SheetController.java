@@ -1,7 +1,7 @@
 package hopmend.app.sheet;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.NotHere;
-import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.SheetVariants;
 import org.springframework.stereotype.Controller;
@@ -13,15 +13,15 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Pages of the family sheets. */
 @Controller
 class SheetController {
-  private final Catalog catalog;
+  private final Catalogs catalogs;
 
-  SheetController(Catalog catalog) {
-    this.catalog = catalog;
+  SheetController(Catalogs catalogs) {
+    this.catalogs = catalogs;
   }
 
   @GetMapping("/sheets")
   String list(Model model) {
-    model.addAttribute("sheets", catalog.sheets());
+    model.addAttribute("sheets", catalogs.now().sheets());
     return "sheet/list";
   }
 
@@ -29,11 +29,12 @@ class SheetController {
   String show(
       @PathVariable String family, @RequestParam(defaultValue = "") String by, Model model) {
     FamilySheet sheet =
-        catalog
+        catalogs
+            .now()
             .sheet(family)
             .orElseThrow(() -> new NotHere("There is no sheet \"" + family + "\" here"));
     model.addAttribute("sheet", sheet);
-    model.addAttribute("variants", SheetVariants.of(sheet, catalog.traits(), by));
+    model.addAttribute("variants", SheetVariants.of(sheet, catalogs.now().traits(), by));
     return "sheet/page";
   }
 }

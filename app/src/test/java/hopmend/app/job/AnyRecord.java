@@ -103,6 +103,7 @@ public final class AnyRecord {
             () -> new Fact.SymptomsNoted(List.of(id()), List.of(id()), null, "words"),
             () -> new Fact.WorkOnChosen(any(codes)),
             this::sensor,
+            () -> new Fact.CardRevisionTaken(any(catalog.cards()).id(), 1 + random.nextInt(5)),
             () -> new Fact.TraitTold(any(catalog.traits()).trait(), id()),
             () -> new Fact.ProofSeen(id(), proof(), random.nextBoolean(), id()),
             () -> new Fact.VerdictTaken(any(Remedy.values()), "", 0, "", any(catalog.works()).id()),

@@ -1,7 +1,10 @@
 package hopmend.app.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.job.Hop;
@@ -34,7 +37,7 @@ class AnyRecordTest {
   void twentyThousandRecordsFoldComputeAndHaveTheirWords() {
     ResourceBundleMessageSource messages = new ResourceBundleMessageSource();
     messages.setBasename("messages");
-    FactWords words = new FactWords(messages, CATALOG);
+    FactWords words = new FactWords(messages, catalogs());
     Random random = new Random(8);
     AnyRecord any = new AnyRecord(random, CATALOG);
     int withSite = 0;
@@ -91,5 +94,11 @@ class AnyRecordTest {
                         c ->
                             c.measured()
                                 .ifPresent(m -> w.here().band(c, m, SignalModel.Told.NOTHING))));
+  }
+
+  private static Catalogs catalogs() {
+    Catalogs catalogs = mock(Catalogs.class);
+    when(catalogs.now()).thenReturn(CATALOG);
+    return catalogs;
   }
 }

@@ -1,0 +1,158 @@
+package hopmend.app.card;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import hopmend.app.catalog.Cards;
+import hopmend.app.catalog.Catalogs;
+import hopmend.app.watch.SecurityEvent.Kind;
+import hopmend.app.watch.SecurityEvents;
+import hopmend.app.web.InputProblem;
+import hopmend.app.web.NotHere;
+import hopmend.app.web.UploadedText;
+import hopmend.catalog.CardFile;
+import hopmend.catalog.CatalogReader.CatalogRefused;
+import hopmend.catalog.VehicleCard;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Cards out and in as one file; what would change is shown before anything does. */
+@Controller
+class CardFileController {
+  private static final Duration KEPT = Duration.ofMinutes(30);
+  private static final int MOST_PROBLEMS = 30;
+
+  private final Cards cards;
+  private final Catalogs catalogs;
+  private final SecurityEvents events;
+  private final Cache<UUID, Compared> waiting =
+      Caffeine.newBuilder().maximumSize(20).expireAfterWrite(KEPT).build();
+
+  /** A file that was looked at and waits for a yes. */
+  private record Compared(String who, String name, List<Cards.Incoming> incoming) {}
+
+  CardFileController(Cards cards, Catalogs catalogs, SecurityEvents events) {
+    this.cards = cards;
+    this.catalogs = catalogs;
+    this.events = events;
+  }
+
+  @GetMapping("/cards.yaml")
+  ResponseEntity<byte[]> all(HttpServletRequest request) {
+    return file(catalogs.now().cards(), "cards", request);
+  }
+
+  @GetMapping("/cards/{id:[a-z0-9][a-z0-9-]{0,79}}.yaml")
+  ResponseEntity<byte[]> one(@PathVariable String id, HttpServletRequest request) {
+    VehicleCard card =
+        catalogs
+            .now()
+            .card(id)
+            .orElseThrow(() -> new NotHere("There is no card \"" + id + "\" here"));
+    return file(List.of(card), id, request);
+  }
+
+  private ResponseEntity<byte[]> file(
+      List<VehicleCard> which, String name, HttpServletRequest request) {
+    events.note(request, Kind.TAKEN_OUT, which.size() + " vehicle cards");
+    return ResponseEntity.ok()
+        .contentType(new MediaType("text", "yaml", StandardCharsets.UTF_8))
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=" + name + ".yaml")
+        .body(CardFile.write(which).getBytes(StandardCharsets.UTF_8));
+  }
+
+  @PostMapping("/cards/import")
+  String look(@RequestParam(required = false) MultipartFile file, Principal principal) {
+    String text =
+        UploadedText.of(file)
+            .orElseThrow(() -> new InputProblem("file", "Pick a file of vehicle cards."));
+    try {
+      UUID id = UUID.randomUUID();
+      String name = Optional.ofNullable(file.getOriginalFilename()).orElse("the file");
+      List<Cards.Incoming> compared = cards.compare(CardFile.read(text, catalogs.now()));
+      waiting.put(id, new Compared(principal.getName(), name, compared));
+      return "redirect:/cards/import/" + id;
+    } catch (CatalogRefused e) {
+      throw new Unreadable(e.getMessage().lines().limit(MOST_PROBLEMS).toList());
+    }
+  }
+
+  /** A file that cannot be taken in; everything that is wrong with it. */
+  private static final class Unreadable extends InputProblem {
+    private static final long serialVersionUID = 1L;
+    private final transient List<String> problems;
+
+    Unreadable(List<String> problems) {
+      super("file", "Nothing was taken in.");
+      this.problems = problems;
+    }
+  }
+
+  @GetMapping("/cards/import/{id}")
+  String compared(@PathVariable UUID id, Principal principal, Model model) {
+    Compared c = mine(id, principal);
+    model.addAttribute("id", id);
+    model.addAttribute("name", c.name());
+    model.addAttribute("incoming", c.incoming());
+    model.addAttribute("does", c.incoming().stream().filter(CardFileController::does).count());
+    return "card/import";
+  }
+
+  private static boolean does(Cards.Incoming i) {
+    return i.merge() == Cards.Merge.NEW || i.merge() == Cards.Merge.CHANGES;
+  }
+
+  private Compared mine(UUID id, Principal principal) {
+    return Optional.ofNullable(waiting.getIfPresent(id))
+        .filter(c -> c.who().equals(principal.getName()))
+        .orElseThrow(() -> new NotHere("This file is no longer at hand. Send it again"));
+  }
+
+  @PostMapping("/cards/import/{id}")
+  String take(@PathVariable UUID id, Principal principal, HttpServletRequest request) {
+    Compared c = mine(id, principal);
+    cards.takeIn(c.incoming(), "from the file " + c.name(), principal.getName());
+    waiting.invalidate(id);
+    long taken = c.incoming().stream().filter(CardFileController::does).count();
+    events.note(request, Kind.TAKEN_IN, taken + " vehicle cards");
+    return "redirect:/cards";
+  }
+
+  @ExceptionHandler
+  String again(
+      InputProblem p, Model model, HttpServletResponse response, HttpServletRequest request) {
+    p.show(model, response);
+    if (p instanceof Unreadable u) {
+      model.addAttribute("problems", u.problems);
+    }
+    return "card/import";
+  }
+
+  @ExceptionHandler
+  String again(Cards.ChangedMeanwhile c, Model model, HttpServletResponse response) {
+    new InputProblem("", "A card was changed here meanwhile. Send the file again to compare anew.")
+        .show(model, response);
+    return "card/import";
+  }
+
+  @ExceptionHandler
+  String gone(NotHere n, Model model, HttpServletResponse response) {
+    return n.show(model, response);
+  }
+}

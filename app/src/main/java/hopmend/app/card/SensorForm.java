@@ -1,0 +1,179 @@
+package hopmend.app.card;
+
+import hopmend.app.web.InputProblem;
+import hopmend.app.web.TypedReading;
+import hopmend.catalog.Catalog;
+import hopmend.catalog.SiteTold;
+import hopmend.catalog.VehicleCard;
+import hopmend.find.Attested;
+import hopmend.find.BayDrawing;
+import hopmend.find.ChassisDrawing;
+import hopmend.find.Site;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.swap.Fastener;
+import hopmend.swap.Obstruction;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+
+/**
+ * What is told of a sensor, as it was tapped, picked and typed.
+ *
+ * @param seen the revision of the card that was shown
+ * @param spotX its place in millimetres, empty where nobody tapped
+ * @param tapX where the drawing was tapped last, in its own units
+ * @param behind ids of obstructions, the card's own and usual ones
+ * @param otherBehind something in the way that has no name here yet
+ * @param torque its tightness, empty where none is known
+ */
+public record SensorForm(
+    String seen,
+    String spotX,
+    String spotY,
+    String tapX,
+    String tapY,
+    Site.WayIn wayIn,
+    List<String> behind,
+    String otherBehind,
+    String landmark,
+    String reach,
+    String connector,
+    String latch,
+    String drive,
+    String torque,
+    String torqueUnit,
+    Attested.Origin origin) {
+
+  /** As the card has it. */
+  static SensorForm of(VehicleCard card, Site site) {
+    Optional<Fastener> held = card.fastener(site.fastener());
+    return new SensorForm(
+        String.valueOf(card.revision()),
+        "",
+        "",
+        "",
+        "",
+        site.wayIn(),
+        site.behind(),
+        "",
+        site.typical() ? "" : String.join("\n", site.landmarks()),
+        site.typical() ? "" : site.reach(),
+        site.typical() ? "" : site.connector(),
+        site.latch(),
+        site.typical() ? "" : held.map(Fastener::drive).orElse(""),
+        site.typical() || held.isEmpty() || held.get().isSnug()
+            ? ""
+            : Reading.number(held.get().torqueNm()),
+        MeasureUnit.NEWTON_METRE.symbol(),
+        Attested.Origin.SHOP);
+  }
+
+  int seenRevision() {
+    return seen.matches("\\d{1,6}") ? Integer.parseInt(seen) : 0;
+  }
+
+  /** Where the sensor was tapped; empty where nobody tapped and it stays where it is. */
+  Optional<Site.Spot> spot(VehicleCard card, Site site) {
+    Optional<double[]> tap = pair(tapX, tapY);
+    if (tap.isPresent()) {
+      double[] at = tap.get();
+      return Optional.of(
+          site.isOutsideBay()
+              ? ChassisDrawing.placeAt(card.chassis(), at[0], at[1])
+              : BayDrawing.placeAt(card.bay(), at[0], at[1]));
+    }
+    return pair(spotX, spotY).map(at -> new Site.Spot(at[0], at[1]));
+  }
+
+  private static Optional<double[]> pair(String x, String y) {
+    if (x.isBlank() && y.isBlank()) {
+      return Optional.empty();
+    }
+    String number = "-?\\d{1,5}(\\.\\d{1,6})?";
+    if (!x.strip().matches(number) || !y.strip().matches(number)) {
+      throw new InputProblem("spotX", "Write both in millimetres: 420 and 310.");
+    }
+    return Optional.of(new double[] {Double.parseDouble(x), Double.parseDouble(y)});
+  }
+
+  /**
+   * What is told by it; what was left as it is usual is not told.
+   *
+   * @throws InputProblem at the field that cannot be
+   */
+  SiteTold told(VehicleCard card, Site site, Catalog catalog, String by, String job, LocalDate on) {
+    List<Obstruction> inTheWay = inTheWay(card, catalog);
+    Site.Spot spot = spot(card, site).orElse(null);
+    if (spot != null && !isInside(card, site, spot)) {
+      throw new InputProblem("spotX", "This place lies outside the drawing. Tap it there.");
+    }
+    return new SiteTold(
+        site.id(),
+        spot,
+        wayIn,
+        inTheWay.isEmpty() && site.behind().isEmpty() ? null : inTheWay,
+        landmark.isBlank() ? null : landmark.strip().lines().map(String::strip).limit(6).toList(),
+        given(reach),
+        given(connector),
+        latch.isBlank() ? null : latch,
+        given(drive),
+        torqueNm(card, site),
+        Objects.requireNonNullElse(origin, Attested.Origin.SHOP),
+        by,
+        job,
+        on);
+  }
+
+  private static boolean isInside(VehicleCard card, Site site, Site.Spot spot) {
+    double width = site.isOutsideBay() ? card.chassis().lengthMm() : card.bay().widthMm();
+    double depth = site.isOutsideBay() ? card.chassis().widthMm() : card.bay().depthMm();
+    return spot.xMm() >= 0 && spot.xMm() <= width && spot.yMm() >= 0 && spot.yMm() <= depth;
+  }
+
+  private static String given(String typed) {
+    return typed.isBlank() ? null : typed.strip();
+  }
+
+  private List<Obstruction> inTheWay(VehicleCard card, Catalog catalog) {
+    List<Obstruction> all = new ArrayList<>();
+    for (String id : behind) {
+      card.obstructions().stream()
+          .filter(o -> o.id().equals(id))
+          .findFirst()
+          .or(() -> usual(catalog, id))
+          .ifPresent(all::add);
+    }
+    if (!otherBehind.isBlank()) {
+      if (otherBehind.length() > 60 || !otherBehind.matches(".*[\\p{L}\\p{N}].*")) {
+        throw new InputProblem("otherBehind", "Name it in up to 60 letters.");
+      }
+      usual(catalog, "other").ifPresent(o -> all.add(o.called(otherBehind)));
+    }
+    return all;
+  }
+
+  private static Optional<Obstruction> usual(Catalog catalog, String id) {
+    return catalog.usualObstructions().stream().filter(o -> o.id().equals(id)).findFirst();
+  }
+
+  private Double torqueNm(VehicleCard card, Site site) {
+    if (torque.isBlank()) {
+      return null;
+    }
+    double nm =
+        TypedReading.of("torque", torque, torqueUnit, MeasureUnit.NEWTON_METRE)
+            .in(MeasureUnit.NEWTON_METRE);
+    double ceiling =
+        card.fastener(site.fastener()).map(Fastener::ceilingNm).orElse(Double.MAX_VALUE);
+    if (!(nm > 0) || nm > ceiling) {
+      throw new InputProblem(
+          "torque",
+          "%s N.m cannot be: what holds it gives way at %s N.m. Is it another unit?"
+              .formatted(Reading.number(nm), Reading.number(ceiling)));
+    }
+    return nm;
+  }
+}
