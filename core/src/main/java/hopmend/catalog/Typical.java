@@ -55,6 +55,11 @@ public record Typical(
     return new Typical(seats.toList(), null, "not told", "push-tab", Map.of(), Seat.SOURCE);
   }
 
+  /** Whether such sensors are counted along the exhaust. */
+  public boolean isInTheExhaust() {
+    return seats.stream().anyMatch(s -> s.zone().isInTheExhaust());
+  }
+
   Optional<Fastener> held() {
     return Optional.ofNullable(fastener);
   }

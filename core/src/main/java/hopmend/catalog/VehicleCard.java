@@ -174,20 +174,27 @@ public record VehicleCard(
     return with(engine, chassis, sites, fasteners);
   }
 
+  /** The same with one more part. */
+  public VehicleCard with(Part part) {
+    List<Part> all = new ArrayList<>(parts);
+    all.add(part);
+    return with(revision, engine, chassis, sites, obstructions, fasteners, all);
+  }
+
   /** The same as another revision. */
   public VehicleCard revised(int as) {
-    return with(as, engine, chassis, sites, obstructions, fasteners);
+    return with(as, engine, chassis, sites, obstructions, fasteners, parts);
   }
 
   /** The same with these sites, with what lies in their way and what holds them. */
   VehicleCard with(
       Chassis chassis, List<Site> sites, List<Obstruction> obstructions, List<Fastener> fasteners) {
-    return with(revision, engine, chassis, sites, obstructions, fasteners);
+    return with(revision, engine, chassis, sites, obstructions, fasteners, parts);
   }
 
   private VehicleCard with(
       EngineLayout engine, Chassis chassis, List<Site> sites, List<Fastener> fasteners) {
-    return with(revision, engine, chassis, sites, obstructions, fasteners);
+    return with(revision, engine, chassis, sites, obstructions, fasteners, parts);
   }
 
   private VehicleCard with(
@@ -196,7 +203,8 @@ public record VehicleCard(
       Chassis chassis,
       List<Site> sites,
       List<Obstruction> obstructions,
-      List<Fastener> fasteners) {
+      List<Fastener> fasteners,
+      List<Part> parts) {
     return new VehicleCard(
         id,
         revision,

@@ -1,7 +1,6 @@
 package hopmend.drawing;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -15,6 +14,8 @@ public final class LabelPlaces {
   private static final double LINE = 22;
   private static final double HALF_STROKE = 2;
   private static final double OF_A_MARKER = 20;
+  private static final double OF_A_NAME = 10;
+  private static final double OF_A_WORSE_PLACE = 30;
 
   private final double width;
   private final double height;
@@ -64,6 +65,18 @@ public final class LabelPlaces {
     line(right, b.y(), right, bottom);
   }
 
+  /** A name that stands where it stands. */
+  public void keepClear(Shape.Label l) {
+    double half = l.text().length() * PER_CHARACTER / 2;
+    double middle =
+        switch (l.anchor()) {
+          case "start" -> l.x() + half;
+          case "end" -> l.x() - half;
+          default -> l.x();
+        };
+    taken.add(area(new Shape.Point(middle, l.y()), l.text(), OF_A_NAME));
+  }
+
   /** Straight stretches that go across or up and down. */
   public void keepClear(Shape.Path p) {
     for (int i = 1; i < p.points().size(); i++) {
@@ -89,13 +102,20 @@ public final class LabelPlaces {
    * @param middles where the middle of its line may lie, the best first
    */
   public Shape.Label place(String role, String text, List<Shape.Point> middles) {
-    Shape.Point best =
-        middles.stream().min(Comparator.comparingDouble(p -> covered(area(p, text)))).orElseThrow();
-    taken.add(area(best, text));
+    Shape.Point best = middles.get(0);
+    double least = Double.MAX_VALUE;
+    for (int i = 0; i < middles.size(); i++) {
+      double cost = covered(area(middles.get(i), text, 1)) + i * OF_A_WORSE_PLACE;
+      if (cost < least) {
+        least = cost;
+        best = middles.get(i);
+      }
+    }
+    taken.add(area(best, text, OF_A_NAME));
     return new Shape.Label(role, best.x(), best.y(), "middle", text);
   }
 
-  /** In a box in its middle, at its top or its bottom; else right above, below or beside it. */
+  /** In a box in its middle, at its top or its bottom; else above, below, beside it or aslant. */
   public static List<Shape.Point> aroundMiddleOf(Shape.Box b, String name) {
     double x = b.x() + b.width() / 2;
     double bottom = b.y() + b.height();
@@ -109,12 +129,20 @@ public final class LabelPlaces {
         new Shape.Point(b.x() + b.width() + aside, b.y() + b.height() / 2 + BELOW_LINE),
         new Shape.Point(b.x() - aside, b.y() + b.height() / 2 + BELOW_LINE),
         new Shape.Point(x, b.y() - BELOW_LINE - 3 - LINE),
-        new Shape.Point(x, bottom + ABOVE_LINE + 4 + LINE));
+        new Shape.Point(x, bottom + ABOVE_LINE + 4 + LINE),
+        new Shape.Point(b.x() + b.width() + aside + 2 * LINE, b.y() + b.height() / 2 + BELOW_LINE),
+        new Shape.Point(b.x() - aside - 2 * LINE, b.y() + b.height() / 2 + BELOW_LINE),
+        new Shape.Point(b.x() + b.width() + aside, b.y() - BELOW_LINE),
+        new Shape.Point(b.x() + b.width() + aside, bottom + ABOVE_LINE),
+        new Shape.Point(b.x() - aside, b.y() - BELOW_LINE),
+        new Shape.Point(b.x() - aside, bottom + ABOVE_LINE),
+        new Shape.Point(x, b.y() - BELOW_LINE - 3 - 2 * LINE),
+        new Shape.Point(x, bottom + ABOVE_LINE + 4 + 2 * LINE));
   }
 
-  private static Area area(Shape.Point p, String text) {
+  private static Area area(Shape.Point p, String text, double weight) {
     double half = text.length() * PER_CHARACTER / 2;
-    return new Area(p.x() - half, p.y() - ABOVE_LINE, p.x() + half, p.y() + BELOW_LINE, 1);
+    return new Area(p.x() - half, p.y() - ABOVE_LINE, p.x() + half, p.y() + BELOW_LINE, weight);
   }
 
   private double covered(Area a) {

@@ -61,8 +61,8 @@ public final class BayDrawing {
 
   private Drawing empty() {
     background(List.of());
-    names.forEach(Runnable::run);
     compass();
+    names.forEach(Runnable::run);
     return new Drawing(
         width, height, shapes, words.of(Message.of("bay.spoken-empty", told().toArray())));
   }
@@ -84,8 +84,8 @@ public final class BayDrawing {
         .forEach(s -> sensor(s, "sensor"));
     wayIn(chosen);
     sensor(chosen, "sensor-chosen");
-    names.forEach(Runnable::run);
     compass();
+    names.forEach(Runnable::run);
     return new Drawing(width, height, shapes, spoken(chosen));
   }
 
@@ -310,7 +310,9 @@ public final class BayDrawing {
     Shape.Point p = place(site);
     if (site.wayIn() == Site.WayIn.FROM_BELOW) {
       marker(new Shape.Disc("way-in-ring", p.x(), p.y(), 44));
+      // The word that matters most is put first.
       names.add(
+          0,
           () ->
               shapes.add(
                   places.place(
@@ -359,7 +361,10 @@ public final class BayDrawing {
   }
 
   private void compass(double x, double y, String anchor, String side) {
-    shapes.add(new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side))));
+    Shape.Label name =
+        new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side)));
+    shapes.add(name);
+    places.keepClear(name);
   }
 
   private String spoken(Site chosen) {

@@ -47,7 +47,10 @@ public final class ChassisDrawing {
   private Drawing drawing(List<Site> sites, Site chosen) {
     double right = WIDTH - MARGIN;
     double bottom = height - MARGIN;
-    shapes.add(new Shape.Box("bay", MARGIN, MARGIN, WIDTH - 2 * MARGIN, height - 2 * MARGIN, 40));
+    Shape.Box body =
+        new Shape.Box("bay", MARGIN, MARGIN, WIDTH - 2 * MARGIN, height - 2 * MARGIN, 40);
+    shapes.add(body);
+    places.keepOutlineClear(body);
     for (double x : new double[] {0.19, 0.79}) {
       for (double y : new double[] {MARGIN - 12, bottom - 16}) {
         shapes.add(new Shape.Box("wheel", MARGIN + x * (right - MARGIN) - 40, y, 80, 28, 10));
@@ -58,14 +61,14 @@ public final class ChassisDrawing {
     sites.stream()
         .filter(s -> s.isOutsideBay() && !s.id().equals(chosen.id()))
         .forEach(s -> marker(disc("sensor", s, 10)));
+    compass(8, height / 2 - 12, "start", "forwards");
+    compass(WIDTH / 2, 28, "middle", "right-from-above");
+    compass(WIDTH / 2, height - 10, "middle", "left");
     wayIn(chosen, bottom);
     marker(disc("sensor-halo", chosen, 30));
     marker(disc("sensor-chosen", chosen, 14));
     chassis.items().forEach(i -> places.keepOutlineClear(box(i)));
     chassis.items().forEach(this::name);
-    compass(8, height / 2 - 12, "start", "forwards");
-    compass(WIDTH / 2, 28, "middle", "right-from-above");
-    compass(WIDTH / 2, height - 10, "middle", "left");
     return new Drawing(WIDTH, height, shapes, spoken(chosen));
   }
 
@@ -144,7 +147,10 @@ public final class ChassisDrawing {
   }
 
   private void compass(double x, double y, String anchor, String side) {
-    shapes.add(new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side))));
+    Shape.Label name =
+        new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side)));
+    shapes.add(name);
+    places.keepClear(name);
   }
 
   private String spoken(Site chosen) {

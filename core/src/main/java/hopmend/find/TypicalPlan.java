@@ -60,8 +60,8 @@ public final class TypicalPlan {
       exhaust(engine, run[0], from, catalysts, items, pipes);
     }
     items.add(item("fuel tank", Chassis.Item.Kind.TANK, 2900, 900, 560, 640));
-    double pedals = steersRight ? 330 : WIDTH_MM - 330 - 260;
-    items.add(item("pedals", Chassis.Item.Kind.CABIN, 1230, pedals, 160, 260));
+    double pedals = steersRight ? 130 : WIDTH_MM - 130 - 200;
+    items.add(item("pedals", Chassis.Item.Kind.CABIN, 1230, pedals, 160, 200));
     return new Chassis(LENGTH_MM, WIDTH_MM, items, pipes);
   }
 

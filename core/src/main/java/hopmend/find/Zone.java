@@ -54,6 +54,14 @@ public enum Zone {
     return ordinal() >= BEHIND_CATALYST.ordinal();
   }
 
+  /** Whether what sits there is counted along the exhaust. */
+  public boolean isInTheExhaust() {
+    return this == COLLECTOR
+        || this == BEHIND_CATALYST
+        || this == BEHIND_SECOND_CATALYST
+        || this == TAIL_PIPE;
+  }
+
   /** Its place in the bay for a bank; a camshaft's follows from bank, position and end. */
   Optional<Spot> inBay(EngineLayout engine, Bay bay, int bank) {
     EngineGeometry g = new EngineGeometry(engine, bay);

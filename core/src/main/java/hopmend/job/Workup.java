@@ -65,6 +65,11 @@ public final class Workup {
             codes.site().map(CodePlace.Found::site));
   }
 
+  /** The same job, with other knowledge. */
+  public Workup with(Catalog other) {
+    return new Workup(all, other, shop);
+  }
+
   /** The sensor at hand. */
   public Target here() {
     return here;
@@ -283,6 +288,11 @@ public final class Workup {
 
   public Optional<CodePlace.Found> site() {
     return codes.site();
+  }
+
+  /** What was met in the job and would enrich the vehicle's card. */
+  public List<CardOffer> offers() {
+    return CardOffer.of(this);
   }
 
   // Swap

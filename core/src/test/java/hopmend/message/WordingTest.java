@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodePicture;
 import hopmend.fault.FlashCount;
+import hopmend.find.Attested;
 import hopmend.find.Site;
 import hopmend.find.Wiring;
 import hopmend.job.Fact;
@@ -76,7 +77,9 @@ class WordingTest {
           EngineLayout.Orientation.class,
           EngineLayout.VehicleSide.class,
           SignalModel.Companion.class,
-          FlashCount.Rhythm.class);
+          FlashCount.Rhythm.class,
+          Attested.State.class,
+          Attested.Origin.class);
 
   private static Set<String> names() {
     return SETS.stream()

@@ -22,7 +22,9 @@ import hopmend.find.ChassisDrawing;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
 import hopmend.find.TypicalPlan;
+import hopmend.job.CardOffer;
 import hopmend.job.Fact;
+import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -273,15 +275,50 @@ class CardController {
             at.name() + (job.isEmpty() ? "" : ", in job " + job),
             who);
     Optional<JobDesk.OpenJob> open = job(job);
-    open.ifPresent(
-        j ->
-            desk.append(
-                j.row().id(),
-                now(request),
-                List.of(new Fact.CardRevisionTaken(kept.id(), kept.revision()))));
+    open.ifPresent(j -> goOnWith(kept, j.row().id(), request));
     return open.map(j -> "redirect:/jobs/" + j.row().id() + "/find")
         .orElse("redirect:/cards/" + id);
   }
+
+  /** What was met in a job goes into its vehicle's card. */
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/teach")
+  String teach(
+      @PathVariable long jobId,
+      @RequestParam(defaultValue = "") String offer,
+      @RequestParam(defaultValue = "find") String hop,
+      HttpServletRequest request) {
+    Workup workup = desk.look(jobId).workup();
+    CardOffer taken =
+        workup.offers().stream()
+            .filter(o -> o.kind().path().equals(offer))
+            .findFirst()
+            .orElseThrow(() -> new NotHere("This job has no such thing for the card any more"));
+    String who = request.getUserPrincipal().getName();
+    VehicleCard card = known(workup.about().card());
+    VehicleCard kept =
+        cards.keep(
+            taken.into(card, catalogs.now(), who, String.valueOf(jobId), LocalDate.now(clock)),
+            card.revision(),
+            Words.of(taken.says()) + ", in job " + jobId,
+            who);
+    goOnWith(kept, jobId, request);
+    return "redirect:/jobs/" + jobId + "/" + (hop.matches("[a-z]{4,8}") ? hop : "find");
+  }
+
+  private void goOnWith(VehicleCard card, long jobId, HttpServletRequest request) {
+    desk.append(
+        jobId, now(request), List.of(new Fact.CardRevisionTaken(card.id(), card.revision())));
+  }
+
+  /** The job goes on with the revision of its card that is current now. */
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/card-revision")
+  String takeRevision(@PathVariable long jobId, @Sent Later sent, HttpServletRequest request) {
+    goOnWith(known(sent.card()), jobId, request);
+    return "redirect:/jobs/" + jobId + "/read";
+  }
+
+  /** Which card. */
+  record Later(String card) {}
 
   /** An earlier revision becomes the current one again, as a new revision. */
   @PostMapping("/cards/" + ID + "/take-back")

@@ -41,7 +41,7 @@ class CardFileController {
   private final Cards cards;
   private final Catalogs catalogs;
   private final SecurityEvents events;
-  private final Cache<UUID, Compared> waiting =
+  private final Cache<String, Compared> waiting =
       Caffeine.newBuilder().maximumSize(20).expireAfterWrite(KEPT).build();
 
   /** A file that was looked at and waits for a yes. */
@@ -83,7 +83,7 @@ class CardFileController {
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("file", "Pick a file of vehicle cards."));
     try {
-      UUID id = UUID.randomUUID();
+      String id = UUID.randomUUID().toString();
       String name = Optional.ofNullable(file.getOriginalFilename()).orElse("the file");
       List<Cards.Incoming> compared = cards.compare(CardFile.read(text, catalogs.now()));
       waiting.put(id, new Compared(principal.getName(), name, compared));
@@ -105,7 +105,7 @@ class CardFileController {
   }
 
   @GetMapping("/cards/import/{id}")
-  String compared(@PathVariable UUID id, Principal principal, Model model) {
+  String compared(@PathVariable String id, Principal principal, Model model) {
     Compared c = mine(id, principal);
     model.addAttribute("id", id);
     model.addAttribute("name", c.name());
@@ -118,14 +118,14 @@ class CardFileController {
     return i.merge() == Cards.Merge.NEW || i.merge() == Cards.Merge.CHANGES;
   }
 
-  private Compared mine(UUID id, Principal principal) {
+  private Compared mine(String id, Principal principal) {
     return Optional.ofNullable(waiting.getIfPresent(id))
         .filter(c -> c.who().equals(principal.getName()))
         .orElseThrow(() -> new NotHere("This file is no longer at hand. Send it again"));
   }
 
   @PostMapping("/cards/import/{id}")
-  String take(@PathVariable UUID id, Principal principal, HttpServletRequest request) {
+  String take(@PathVariable String id, Principal principal, HttpServletRequest request) {
     Compared c = mine(id, principal);
     cards.takeIn(c.incoming(), "from the file " + c.name(), principal.getName());
     waiting.invalidate(id);

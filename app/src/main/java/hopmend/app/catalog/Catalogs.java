@@ -12,6 +12,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
@@ -67,16 +69,21 @@ public class Catalogs {
 
   /** Takes in the cards whose revision is not the one at hand. */
   final synchronized void refresh() {
-    Map<String, Integer> known = new HashMap<>(now.revisions());
+    List<CardRow> rows = cards.findAll();
+    Set<String> there = rows.stream().map(CardRow::id).collect(Collectors.toSet());
+    // A card that is gone, as after a database was brought back, takes the others with it.
+    boolean anew = !there.containsAll(now.revisions().keySet());
+    Map<String, Integer> known = anew ? new HashMap<>() : new HashMap<>(now.revisions());
     List<VehicleCard> changed = new ArrayList<>();
-    for (CardRow row : cards.findAll()) {
+    for (CardRow row : rows) {
       if (!Integer.valueOf(row.revision()).equals(known.get(row.id()))) {
         known.put(row.id(), row.revision());
         stored(new CardRevision.Key(row.id(), row.revision())).ifPresent(changed::add);
       }
     }
-    if (!changed.isEmpty()) {
-      now = new Snapshot(now.version() + 1, now.catalog().with(changed), Map.copyOf(known));
+    if (anew || !changed.isEmpty()) {
+      Catalog base = anew ? shipped : now.catalog();
+      now = new Snapshot(now.version() + 1, base.with(changed), Map.copyOf(known));
     }
   }
 

@@ -60,7 +60,8 @@ class SecurityConfig {
                     // Asked before anything of a request is looked at.
                     .requestMatchers("/accounts/**", "/links/**", "/security/**")
                     .hasRole("LEAD")
-                    .requestMatchers("/jobs/import/**", "/cards/import/**", "/cards/new")
+                    .requestMatchers(
+                        "/jobs/import/**", "/cards/import/**", "/cards/new", "/jobs/*/teach")
                     .hasAnyRole("LEAD", "TECHNICIAN")
                     .requestMatchers(HttpMethod.POST, "/fleet/**", "/cards/**")
                     .hasAnyRole("LEAD", "TECHNICIAN")

@@ -8,6 +8,7 @@ import hopmend.app.job.JobPage;
 import hopmend.app.job.PastJob;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.Words;
+import hopmend.catalog.CardDiff;
 import hopmend.catalog.Symptom;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodePicture;
@@ -16,6 +17,7 @@ import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
 import hopmend.job.JobState;
+import hopmend.job.StepChanges;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -79,6 +81,7 @@ class ReadView implements HopView {
     if (history.size() > PAST_JOBS) {
       model.addAttribute("moreHistory", vin.isEmpty() ? job.row().fleetNumber() : vin);
     }
+    job.workup().bodyCard().ifPresent(c -> later(model, job.workup(), c));
     if (!vin.isEmpty() && job.workup().bodyCard().isEmpty()) {
       model.addAttribute("alike", alike(vin));
     }
@@ -86,6 +89,21 @@ class ReadView implements HopView {
         .filter(attachment -> !intake.isRead(attachment))
         .flatMap(attachment -> desk.text(job.row().id(), attachment))
         .ifPresent(text -> model.addAttribute("keptText", text));
+  }
+
+  /** A later revision of the card than the one with which the job was planned. */
+  private void later(Model model, Workup planned, VehicleCard card) {
+    catalogs
+        .now()
+        .card(card.id())
+        .filter(c -> c.revision() != card.revision())
+        .ifPresent(
+            c -> {
+              model.addAttribute("later", c);
+              model.addAttribute("laterChanges", CardDiff.of(card, c));
+              model.addAttribute(
+                  "laterSteps", StepChanges.between(planned, planned.with(catalogs.now())));
+            });
   }
 
   /** Cards of vehicles like this one, by how their numbers begin. */

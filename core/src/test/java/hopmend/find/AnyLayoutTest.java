@@ -1,0 +1,175 @@
+package hopmend.find;
+
+import static hopmend.message.English.WORDS;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.CardDraft;
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader;
+import hopmend.catalog.VehicleCard;
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import hopmend.vehicle.EngineLayout.Arrangement;
+import hopmend.vehicle.EngineLayout.CylinderOne;
+import hopmend.vehicle.EngineLayout.Fuel;
+import hopmend.vehicle.EngineLayout.Orientation;
+import hopmend.vehicle.EngineLayout.VehicleSide;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/**
+ * Two thousand vehicles that nobody has: each sensor is drawn where it belongs, and can be read.
+ */
+class AnyLayoutTest {
+  private static final int LAYOUTS = 2000;
+  private static final Catalog CATALOG = CatalogReader.shipped();
+
+  private static <T> T any(Random random, List<T> of) {
+    return of.get(random.nextInt(of.size()));
+  }
+
+  private static CardDraft draft(Random random) {
+    Arrangement arrangement = any(random, List.of(Arrangement.values()));
+    boolean inLine = arrangement == Arrangement.INLINE;
+    boolean across = random.nextBoolean();
+    List<VehicleSide> along = List.of(VehicleSide.LEFT, VehicleSide.RIGHT);
+    List<VehicleSide> deep = List.of(VehicleSide.FRONT, VehicleSide.REAR);
+    return new CardDraft(
+        "Any",
+        "vehicle",
+        2010,
+        2020,
+        "",
+        inLine ? 1 + random.nextInt(8) : 2 * (1 + random.nextInt(6)),
+        arrangement,
+        across ? Orientation.ACROSS : Orientation.LENGTHWISE,
+        any(random, across ? along : deep),
+        inLine || random.nextInt(4) > 0 ? any(random, across ? deep : along) : null,
+        any(random, List.of(CylinderOne.values())),
+        inLine ? 1 + random.nextInt(2) : 1,
+        1 + random.nextInt(2),
+        any(random, List.of(Fuel.values())),
+        0.4 + random.nextInt(60) / 10.0,
+        any(random, List.of("", "manual", "automatic")),
+        any(random, List.of("", "front", "rear", "all")),
+        any(random, List.of("left", "right")),
+        random.nextBoolean());
+  }
+
+  @Test
+  void everySensorOfEveryLayoutIsDrawnWhereItBelongs() {
+    Random random = new Random(13);
+    int drawn = 0;
+    for (int i = 0; i < LAYOUTS; i++) {
+      CardDraft draft = draft(random);
+      VehicleCard card = CATALOG.complete(draft.card("any-" + i, "invented"));
+      Site site = any(random, card.sites());
+      Site.WayIn way = any(random, List.of(Site.WayIn.values()));
+      Site reached = site.at(site.isOutsideBay() ? site.chassisSpot() : site.spot(), way);
+      Drawing d =
+          site.isOutsideBay()
+              ? ChassisDrawing.draw(card.chassis(), List.of(reached), reached, WORDS)
+              : BayDrawing.draw(card.engine(), card.bay(), List.of(reached), reached, WORDS);
+      String what = i + ": " + draft + ", " + reached.id() + " " + way;
+      markerLiesInThePlan(d, what);
+      arrowAgreesWithTheWayIn(d, reached, what);
+      namesCanBeRead(d, what);
+      if (site.family().equals("camshaft-position") && !card.engine().isInline()) {
+        camLiesAtItsRow(d, card, site, what);
+      }
+      drawn++;
+    }
+    assertThat(drawn).isEqualTo(LAYOUTS);
+  }
+
+  private static Shape.Disc chosen(Drawing d) {
+    assertThat(d.ofRole("sensor-chosen")).hasSize(1);
+    return (Shape.Disc) d.ofRole("sensor-chosen").get(0);
+  }
+
+  private static void markerLiesInThePlan(Drawing d, String what) {
+    Shape.Disc m = chosen(d);
+    Shape.Box plan = (Shape.Box) d.ofRole("bay").get(0);
+    assertThat(m.x()).as(what).isBetween(plan.x(), plan.x() + plan.width());
+    assertThat(m.y()).as(what).isBetween(plan.y(), plan.y() + plan.height());
+  }
+
+  /** A direction only for what has one in a plan; for anything else its word. */
+  private static void arrowAgreesWithTheWayIn(Drawing d, Site site, String what) {
+    boolean fromASide =
+        site.isOutsideBay()
+            ? site.wayIn() == Site.WayIn.WHEEL_WELL
+            : site.wayIn() != Site.WayIn.FROM_BELOW;
+    if (!fromASide) {
+      assertThat(d.ofRole("way-in")).as(what).isEmpty();
+      assertThat(d.ofRole("way-in-name")).as(what).hasSize(1);
+      assertThat(((Shape.Label) d.ofRole("way-in-name").get(0)).text())
+          .as(what)
+          .isEqualTo(WORDS.of(site.wayIn().shortly()));
+    }
+  }
+
+  private record Area(double left, double top, double right, double bottom) {
+    static Area of(Shape.Label l) {
+      double width = 9.0 * l.text().length();
+      double left =
+          switch (l.anchor()) {
+            case "start" -> l.x();
+            case "end" -> l.x() - width;
+            default -> l.x() - width / 2;
+          };
+      return new Area(left, l.y() - 14, left + width, l.y() + 4);
+    }
+
+    boolean meets(Area o) {
+      return left < o.right && o.left < right && top < o.bottom && o.top < bottom;
+    }
+
+    boolean meets(Shape.Disc d) {
+      double x = Math.max(left, Math.min(right, d.x()));
+      double y = Math.max(top, Math.min(bottom, d.y()));
+      return Math.hypot(x - d.x(), y - d.y()) < d.radius();
+    }
+  }
+
+  private static void namesCanBeRead(Drawing d, String what) {
+    List<Shape.Label> names =
+        d.shapes().stream()
+            .filter(Shape.Label.class::isInstance)
+            .map(Shape.Label.class::cast)
+            .filter(l -> !l.role().equals("cylinder-number"))
+            .toList();
+    for (int i = 0; i < names.size(); i++) {
+      Area one = Area.of(names.get(i));
+      assertThat(one.meets(chosen(d))).as("%s: %s", what, names.get(i).text()).isFalse();
+      for (int j = i + 1; j < names.size(); j++) {
+        assertThat(one.meets(Area.of(names.get(j))))
+            .as("%s: %s and %s", what, names.get(i).text(), names.get(j).text())
+            .isFalse();
+      }
+    }
+  }
+
+  private static void camLiesAtItsRow(Drawing d, VehicleCard card, Site site, String what) {
+    if (card.engine().bankOneSide() == null) {
+      return;
+    }
+    double own = toRow(d, card, site.bank());
+    double other = toRow(d, card, 3 - site.bank());
+    assertThat(own).as(what).isLessThan(other);
+  }
+
+  private static double toRow(Drawing d, VehicleCard card, int bank) {
+    List<Integer> cylinders = card.engine().rows().get(bank - 1).cylinders();
+    List<Shape.Disc> discs = d.ofRole("cylinder").stream().map(Shape.Disc.class::cast).toList();
+    int first = bank == 1 ? 0 : card.engine().rows().get(0).cylinders().size();
+    return Stream.iterate(first, n -> n + 1)
+        .limit(cylinders.size())
+        .map(discs::get)
+        .mapToDouble(c -> Math.hypot(c.x() - chosen(d).x(), c.y() - chosen(d).y()))
+        .min()
+        .orElseThrow();
+  }
+}
