@@ -66,6 +66,15 @@ public final class CardFile {
     return cards;
   }
 
+  /**
+   * A card that was written here, and held against the catalog then.
+   *
+   * @throws CatalogRefused if it can no longer be read
+   */
+  public static VehicleCard kept(String text) {
+    return YAML.card(FILE, YAML.tree(FILE, text), text);
+  }
+
   /** Each with empty lines for what stands before it, so that lines are those of the file. */
   private static List<String> documents(String text) {
     List<String> documents = new ArrayList<>();

@@ -22,6 +22,7 @@ import hopmend.swap.Work;
 import hopmend.verify.SensorProof;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -352,8 +353,10 @@ final class CatalogCheck {
         // A card that was begun at a vehicle does without: whoever measures compares by the maker.
         .filter(figure -> !card.partial() && card.figure(figure).isEmpty())
         .forEach(figure -> say(where, "site %s needs the figure %s", site.id(), figure));
+    // What a card adds to an order depends on how far the work opens, not on which work it is.
+    Set<Work.Opens> opened = EnumSet.noneOf(Work.Opens.class);
     catalog.works().stream()
-        .filter(w -> w.suits(variant.operations()))
+        .filter(w -> w.suits(variant.operations()) && opened.add(w.opens()))
         .forEach(w -> attempt(where, () -> catalog.workOrder(card, site, w)));
   }
 

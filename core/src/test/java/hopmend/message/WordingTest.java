@@ -18,6 +18,7 @@ import hopmend.prove.Remedy;
 import hopmend.sensor.SignalModel;
 import hopmend.swap.Phase;
 import hopmend.vehicle.EngineLayout;
+import hopmend.vehicle.VinReading;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
@@ -79,7 +80,8 @@ class WordingTest {
           SignalModel.Companion.class,
           FlashCount.Rhythm.class,
           Attested.State.class,
-          Attested.Origin.class);
+          Attested.Origin.class,
+          VinReading.Region.class);
 
   private static Set<String> names() {
     return SETS.stream()

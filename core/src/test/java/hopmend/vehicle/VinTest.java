@@ -73,4 +73,18 @@ class VinTest {
     assertThat(reading.offers())
         .allSatisfy(o -> assertThat(Vin.checkDigit(o)).isEqualTo(o.charAt(8)));
   }
+
+  /** ISO 3780, from memory: the first character tells the region, the first three the maker. */
+  @ParameterizedTest
+  @CsvSource({
+    "1M8GDM9AXKP042788, 1M8, NORTH_AMERICA",
+    "11111111111111111, 111, NORTH_AMERICA",
+    "0HMWS3A07K1000342, 0HM, NOT_ASSIGNED"
+  })
+  void makerAndRegionAreToldByTheFirstCharacters(String vin, String maker, String region) {
+    VinReading reading = Vin.read(vin, 2026);
+    assertThat(reading.makerCode()).isEqualTo(maker);
+    assertThat(reading.region().name()).isEqualTo(region);
+    assertThat(Vin.read("", 2026).region()).isEqualTo(VinReading.Region.NOT_ASSIGNED);
+  }
 }

@@ -33,6 +33,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -64,7 +65,16 @@ class CardController {
       @RequestParam(defaultValue = "") String words,
       @RequestParam(defaultValue = "") String after,
       @RequestParam(defaultValue = "") String before,
+      @RequestParam(defaultValue = "") String job,
       Model model) {
+    job(job)
+        .flatMap(j -> j.workup().state().vehicle().map(v -> j))
+        .ifPresent(
+            j -> {
+              model.addAttribute("job", j.row().id());
+              model.addAttribute("token", UUID.randomUUID());
+              model.addAttribute("seen", j.workup().state().lastSequence());
+            });
     ListAsked asked = new ListAsked(words, after, before);
     model.addAttribute("words", asked.words());
     model.addAttribute("cards", cards.list(asked));
@@ -182,8 +192,7 @@ class CardController {
   }
 
   private static JobDesk.Submission now(HttpServletRequest request) {
-    return new JobDesk.Submission(
-        java.util.UUID.randomUUID(), Long.MAX_VALUE, HopScreens.by(request));
+    return new JobDesk.Submission(UUID.randomUUID(), Long.MAX_VALUE, HopScreens.by(request));
   }
 
   // A sensor of a card
@@ -369,7 +378,8 @@ class CardController {
             SentFields.shown(request, SensorForm.class)
                 .map(f -> sensorAgain(way[2], way[4], f, job, model))
                 .or(() -> SentFields.shown(request, CardForm.class).map(f -> begin(f, job, model)))
-                .orElseGet(() -> way.length > 2 ? show(way[2], 0, model) : list("", "", "", model)),
+                .orElseGet(
+                    () -> way.length > 2 ? show(way[2], 0, model) : list("", "", "", "", model)),
         model,
         response);
   }

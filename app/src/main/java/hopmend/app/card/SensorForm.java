@@ -47,28 +47,38 @@ public record SensorForm(
     String torqueUnit,
     Attested.Origin origin) {
 
-  /** As the card has it. */
+  /** As somebody told it; what is only usual is left open, so that nobody confirms it unseen. */
   static SensorForm of(VehicleCard card, Site site) {
     Optional<Fastener> held = card.fastener(site.fastener());
+    boolean way = isTold(site, SiteTold.WAY_IN);
     return new SensorForm(
         String.valueOf(card.revision()),
         "",
         "",
         "",
         "",
-        site.wayIn(),
+        way ? site.wayIn() : null,
         site.behind(),
         "",
-        site.typical() ? "" : String.join("\n", site.landmarks()),
-        site.typical() ? "" : site.reach(),
-        site.typical() ? "" : site.connector(),
-        site.latch(),
-        site.typical() ? "" : held.map(Fastener::drive).orElse(""),
-        site.typical() || held.isEmpty() || held.get().isSnug()
-            ? ""
-            : Reading.number(held.get().torqueNm()),
+        told(site, SiteTold.LANDMARKS, String.join("\n", site.landmarks())),
+        told(site, SiteTold.REACH, site.reach()),
+        told(site, SiteTold.PLUG, site.connector()),
+        told(site, SiteTold.LATCH, site.latch()),
+        told(site, SiteTold.DRIVE, held.map(Fastener::drive).orElse("")),
+        told(
+            site,
+            SiteTold.TIGHTNESS,
+            held.flatMap(Fastener::torque).map(t -> Reading.number(t.value())).orElse("")),
         MeasureUnit.NEWTON_METRE.symbol(),
         Attested.Origin.SHOP);
+  }
+
+  private static boolean isTold(Site site, String value) {
+    return site.state(value) != Attested.State.TYPICAL;
+  }
+
+  private static String told(Site site, String value, String is) {
+    return isTold(site, value) && is != null ? is : "";
   }
 
   int seenRevision() {
@@ -110,31 +120,39 @@ public record SensorForm(
     if (spot != null && !isInside(card, site, spot)) {
       throw new InputProblem("spotX", "This place lies outside the drawing. Tap it there.");
     }
+    SensorForm shown = of(card, site);
     return new SiteTold(
         site.id(),
         spot,
-        wayIn,
-        inTheWay.isEmpty() && site.behind().isEmpty() ? null : inTheWay,
-        landmark.isBlank() ? null : landmark.strip().lines().map(String::strip).limit(6).toList(),
-        given(reach),
-        given(connector),
-        latch.isBlank() ? null : latch,
-        given(drive),
-        torqueNm(card, site),
+        wayIn == shown.wayIn() ? null : wayIn,
+        inTheWay.stream().map(Obstruction::id).toList().equals(site.behind()) ? null : inTheWay,
+        isAsShown(landmark, shown.landmark())
+            ? null
+            : landmark.strip().lines().map(String::strip).limit(6).toList(),
+        given(reach, shown.reach()),
+        given(connector, shown.connector()),
+        given(latch, shown.latch()),
+        given(drive, shown.drive()),
+        isAsShown(torque, shown.torque()) ? null : torqueNm(card, site),
         Objects.requireNonNullElse(origin, Attested.Origin.SHOP),
         by,
         job,
         on);
   }
 
+  /** What nobody touched is not told anew. */
+  private static boolean isAsShown(String typed, String shown) {
+    return typed.isBlank() || typed.strip().replace("\r", "").equals(shown.strip());
+  }
+
+  private static String given(String typed, String shown) {
+    return isAsShown(typed, shown) ? null : typed.strip();
+  }
+
   private static boolean isInside(VehicleCard card, Site site, Site.Spot spot) {
     double width = site.isOutsideBay() ? card.chassis().lengthMm() : card.bay().widthMm();
     double depth = site.isOutsideBay() ? card.chassis().widthMm() : card.bay().depthMm();
     return spot.xMm() >= 0 && spot.xMm() <= width && spot.yMm() >= 0 && spot.yMm() <= depth;
-  }
-
-  private static String given(String typed) {
-    return typed.isBlank() ? null : typed.strip();
   }
 
   private List<Obstruction> inTheWay(VehicleCard card, Catalog catalog) {
@@ -159,10 +177,7 @@ public record SensorForm(
     return catalog.usualObstructions().stream().filter(o -> o.id().equals(id)).findFirst();
   }
 
-  private Double torqueNm(VehicleCard card, Site site) {
-    if (torque.isBlank()) {
-      return null;
-    }
+  private double torqueNm(VehicleCard card, Site site) {
     double nm =
         TypedReading.of("torque", torque, torqueUnit, MeasureUnit.NEWTON_METRE)
             .in(MeasureUnit.NEWTON_METRE);

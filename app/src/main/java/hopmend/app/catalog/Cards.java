@@ -117,6 +117,7 @@ public class Cards {
     if (revision != seen) {
       throw new ChangedMeanwhile(current.map(CardRow::changedBy).orElse("Somebody"), revision);
     }
+    requireSound(card);
     return put(card.revised(revision + 1), current, why, who, false);
   }
 
@@ -179,7 +180,7 @@ public class Cards {
   private VehicleCard put(
       VehicleCard card, Optional<CardRow> current, String why, String who, boolean shipped) {
     String yaml = CardFile.write(List.of(card));
-    VehicleCard kept = checked(yaml).get(0);
+    VehicleCard kept = CardFile.kept(yaml);
     revisions.save(
         new CardRevision(
             new CardRevision.Key(card.id(), card.revision()), yaml, why, shipped, who, now()));
@@ -197,9 +198,9 @@ public class Cards {
     return kept;
   }
 
-  private List<VehicleCard> checked(String yaml) {
+  private void requireSound(VehicleCard card) {
     try {
-      return CardFile.read(yaml, catalogs.shipped());
+      CardFile.read(CardFile.write(List.of(card)), catalogs.shipped());
     } catch (CatalogRefused e) {
       throw new InputProblem("card", e.getMessage());
     }

@@ -96,7 +96,7 @@ public class Catalogs {
   }
 
   private Optional<VehicleCard> stored(CardRevision.Key key) {
-    return revisions.findById(key).map(r -> CardFile.read(r.yaml(), shipped).get(0));
+    return revisions.findById(key).map(r -> CardFile.kept(r.yaml()));
   }
 
   /** The catalog with some cards in earlier revisions: those with which a job was planned. */

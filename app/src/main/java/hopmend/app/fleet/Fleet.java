@@ -44,6 +44,7 @@ public class Fleet {
           "notes");
   private static final int MOST_LINES = 20_000;
   private static final int MOST_PROBLEMS = 20;
+  private static final int AT_ONCE = 200;
 
   private static final ListOrder<FleetVehicle> LISTED =
       new ListOrder<>(
@@ -191,10 +192,16 @@ public class Fleet {
               + String.join(" ", problems.stream().limit(MOST_PROBLEMS).toList()));
     }
     int added = 0;
+    int read = 0;
     for (FleetLine line : lines) {
       Optional<FleetVehicle> known = vehicles.findByVin(line.vin());
       keep(known.map(FleetVehicle::id), line, who);
       added += known.isEmpty() ? 1 : 0;
+      if (++read % AT_ONCE == 0) {
+        // What is written is looked through at every search until it is put out of mind.
+        database.flush();
+        database.clear();
+      }
     }
     return new Imported(added, lines.size() - added);
   }

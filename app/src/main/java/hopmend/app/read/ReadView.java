@@ -2,6 +2,7 @@ package hopmend.app.read;
 
 import hopmend.app.catalog.Catalogs;
 import hopmend.app.fleet.Fleet;
+import hopmend.app.fleet.FleetVehicle;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
@@ -37,6 +38,9 @@ import org.springframework.ui.Model;
 /** What hop 1 shows. */
 @Component
 class ReadView implements HopView {
+  /** So many are picked from a list; more are searched. */
+  private static final int FEW_CARDS = 40;
+
   private static final int SHOWN_ROWS = 60;
 
   /** Of the vehicle; the list of jobs has them all. */
@@ -106,6 +110,24 @@ class ReadView implements HopView {
             });
   }
 
+  /** The cards to pick from at once; where there are many, those that are likely. */
+  private List<VehicleCard> offered(JobState state, Model model) {
+    List<VehicleCard> all = catalogs.now().cards();
+    if (all.size() <= FEW_CARDS) {
+      return all;
+    }
+    Stream<String> likely =
+        Stream.of(
+                state.vehicle().stream().flatMap(v -> Stream.of(v.card(), v.engineCard())),
+                Stream.of(model.getAttribute("known"))
+                    .filter(FleetVehicle.class::isInstance)
+                    .map(FleetVehicle.class::cast)
+                    .flatMap(v -> Stream.of(v.card(), v.engineCard())))
+            .flatMap(ids -> ids);
+    model.addAttribute("manyCards", true);
+    return likely.distinct().flatMap(id -> catalogs.now().card(id).stream()).toList();
+  }
+
   /** Cards of vehicles like this one, by how their numbers begin. */
   private List<VehicleCard> alike(String vin) {
     return Stream.concat(fleet.cardsAlike(vin).stream(), desk.cardsAlike(vin).stream())
@@ -130,7 +152,7 @@ class ReadView implements HopView {
     model.addAttribute("states", CodeState.values());
     model.addAttribute("noStates", Set.of());
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
-    model.addAttribute("cards", catalogs.now().cards());
+    model.addAttribute("cards", offered(page.state(), model));
     model.addAttribute("symptoms", catalogs.now().symptoms());
     page.state()
         .vehicle()
