@@ -96,7 +96,7 @@ public record VehicleCard(
         engine,
         TypicalPlan.bay(engine),
         Map.of(),
-        List.of(),
+        List.of("perhaps-high-voltage"),
         "common practice");
   }
 

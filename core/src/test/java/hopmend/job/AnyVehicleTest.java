@@ -40,6 +40,9 @@ class AnyVehicleTest extends WalkedJob {
     assertThat(workup().here().comparison().orElseThrow().stops()).isFalse();
     assertThat(workup().cost().orElseThrow().parts().get(0).pay()).isGreaterThan(30);
     say(new Fact.PartsCompared("", "7701-22", List.of()));
+    assertThat(workup().nextStep().orElseThrow().cautions())
+        .as("nobody has said that it has no high voltage")
+        .anyMatch(c -> c.id().equals("perhaps-high-voltage"));
     swap();
     assertThat(at(Hop.SWAP)).startsWith("DONE");
     assertThat(workup().ledger().owed()).isZero();
