@@ -13,12 +13,14 @@ import hopmend.catalog.VehicleCard;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
+import hopmend.prove.Remedy;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
@@ -70,6 +72,13 @@ class CardsIT extends AppIT {
         .param("latch", "push-tab");
   }
 
+  /** A form of a page of a job. */
+  private MockHttpServletRequestBuilder onJob(long job, String form) {
+    return post("/jobs/" + job + "/" + form)
+        .param("token", UUID.randomUUID().toString())
+        .param("seen", String.valueOf(desk.look(job).workup().state().lastSequence()));
+  }
+
   private static Optional<Fastener> held(VehicleCard card) {
     return card.fastener("hold-camshaft-position-2-intake");
   }
@@ -105,6 +114,21 @@ class CardsIT extends AppIT {
     assertThat(card.site("camshaft-position-2-intake").orElseThrow().reach())
         .isEqualTo("mind the hose");
     assertThat(page("/cards/" + id + "?changed=3")).contains("mind the hose");
+
+    // What the second one left as it was shown is not put back over the first one's change.
+    assertThat(
+            send(tell(id, 3).param("drive", "10 mm hex").param("reach", "mind the hose"))
+                .getStatus())
+        .isEqualTo(302);
+    MockHttpServletResponse late =
+        send(
+            tell(id, 3)
+                .param("drive", "T30")
+                .param("reach", "mind the hose")
+                .param("connector", "three pins"));
+    assertThat(late.getStatus()).isEqualTo(422);
+    assertThat(late.getContentAsString())
+        .contains("id=\"drive\" name=\"drive\"", "value=\"10 mm hex\"", "value=\"three pins\"");
   }
 
   @Test
@@ -140,7 +164,7 @@ class CardsIT extends AppIT {
     assertThat(steps(job)).noneMatch(s -> s.brief().contains("engine cover"));
     assertThat(page("/jobs/" + job + "/read"))
         .contains("The card has revision 2 by now", "new: Pull the engine cover off");
-    send(post("/jobs/" + job + "/card-revision").param("card", id));
+    send(onJob(job, "card-revision").param("card", id));
     assertThat(steps(job)).anyMatch(s -> s.brief().contains("engine cover"));
     assertThat(page("/jobs/" + job + "/read")).doesNotContain("by now");
     // 80 lbf.in x 0.1129848 N.m (NIST SP 811)
@@ -161,12 +185,58 @@ class CardsIT extends AppIT {
             new Fact.VehicleIdentified(VIN, id, 2016, null, 90_000, Fact.Place.HOIST),
             new Fact.SiteConfirmed("camshaft-position-1-intake"));
     assertThat(page("/jobs/" + job + "/find")).contains("Put it on the card");
-    send(post("/jobs/" + job + "/teach").param("offer", "place").param("hop", "find"));
+    send(onJob(job, "teach").param("offer", "place"));
     VehicleCard card = catalogs.now().card(id).orElseThrow();
     assertThat(card.told()).hasSize(1);
     assertThat(page("/cards/" + id)).contains("way in: confirmed, oskar in job " + job);
     assertThat(desk.look(job).workup().card().orElseThrow().revision()).isEqualTo(2);
     assertThat(page("/jobs/" + job + "/find")).doesNotContain("Put it on the card");
+    send(onJob(job, "teach").param("offer", "place"));
+    assertThat(cards.revisions(id)).as("a second tap").hasSize(2);
+  }
+
+  /** The next job on a vehicle like it is offered the part that fitted here. */
+  @Test
+  void aPartThatNoCardKnewIsOfferedToTheCard() throws Exception {
+    String id = begin("Dunnock");
+    Fact vehicle = new Fact.VehicleIdentified(VIN, id, 2016, null, 90_000, Fact.Place.HOIST);
+    long job =
+        newJob(
+            camCode(),
+            vehicle,
+            new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 1, "swap to test"),
+            new Fact.PartChosen("7701-22", false, "", new Fact.TypedPart("Ondrel", 39.0)),
+            new Fact.PartsCompared("", "7701-22", List.of()));
+    assertThat(page("/jobs/" + job + "/pick")).contains("7701-22 fits here");
+    MockHttpServletResponse taught = send(onJob(job, "teach").param("offer", "part"));
+    assertThat(taught.getStatus()).as(taught.getContentAsString()).isEqualTo(302);
+    assertThat(desk.look(job).workup().offers()).isEmpty();
+    long next =
+        newJob(
+            camCode(),
+            vehicle,
+            new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 1, "swap to test"));
+    assertThat(page("/jobs/" + next + "/pick")).contains("7701-22", "fitted in job " + job);
+  }
+
+  /** A change by the shop outlives a restart, at which what ships is looked at again. */
+  @Test
+  void whatTheShopToldOfAShippedCardStaysTheShops() throws Exception {
+    int seen = catalogs.now().told("wherrill-teal-16").orElseThrow().revision();
+    send(
+        post("/cards/wherrill-teal-16/sensors/coolant")
+            .param("seen", String.valueOf(seen))
+            .param("reach", "from the left, past the hose"));
+    cards.keepShipped();
+    VehicleCard card = catalogs.now().told("wherrill-teal-16").orElseThrow();
+    assertThat(card.revision()).isEqualTo(seen + 1);
+    assertThat(card.site("coolant").orElseThrow().reach())
+        .isEqualTo("from the left, past the hose");
+    assertThat(page("/cards/wherrill-teal-16")).contains("reach: disputed, oskar");
+    send(
+        post("/cards/wherrill-teal-16/take-back")
+            .param("revision", "" + seen)
+            .param("seen", "" + (seen + 1)));
   }
 
   private MockHttpServletResponse upload(String yaml) throws Exception {

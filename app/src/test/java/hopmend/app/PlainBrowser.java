@@ -91,7 +91,7 @@ final class PlainBrowser {
   }
 
   private HttpRequest.Builder request(String path) {
-    return HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(30));
+    return HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(90));
   }
 
   private static String csrf(String page) {

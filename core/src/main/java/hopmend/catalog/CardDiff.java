@@ -4,7 +4,6 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import tools.jackson.databind.JsonNode;
@@ -27,7 +26,7 @@ public record CardDiff(List<Line> lines) {
     lines = List.copyOf(lines);
   }
 
-  /** What the second one says otherwise than the first. */
+  /** What the second one says otherwise than the first, both as they are told. */
   public static CardDiff of(VehicleCard before, VehicleCard after) {
     Map<String, String> old = values(before);
     Map<String, String> fresh = values(after);
@@ -35,8 +34,9 @@ public record CardDiff(List<Line> lines) {
     all.addAll(fresh.keySet());
     return new CardDiff(
         all.stream()
-            .filter(w -> !NOT_TOLD.contains(w) && !Objects.equals(old.get(w), fresh.get(w)))
+            .filter(w -> !NOT_TOLD.contains(w))
             .map(w -> new Line(w, old.getOrDefault(w, ""), fresh.getOrDefault(w, "")))
+            .filter(l -> !l.before().equals(l.after()))
             .toList());
   }
 
@@ -46,7 +46,7 @@ public record CardDiff(List<Line> lines) {
 
   private static Map<String, String> values(VehicleCard card) {
     Map<String, String> values = new LinkedHashMap<>();
-    flatten("", CardFile.tree(card.asTold()), values);
+    flatten("", CardFile.tree(card), values);
     return values;
   }
 

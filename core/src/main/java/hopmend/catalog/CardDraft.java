@@ -115,7 +115,10 @@ public record CardDraft(
     return String.format(Locale.ROOT, "%.1f", displacementLitres);
   }
 
-  /** The engine's shape; its sizes are those of a square engine of that displacement. */
+  /**
+   * The engine's shape. Its sizes are those of a square engine of that displacement with 10 mm
+   * between its bores (common practice): they only draw it.
+   */
   public EngineLayout engine() {
     double bore = 100 * Math.cbrt(4 * displacementLitres / (Math.PI * cylinders));
     boolean inLine = arrangement == Arrangement.INLINE;

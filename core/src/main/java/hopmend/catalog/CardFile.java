@@ -92,10 +92,14 @@ public final class CardFile {
     return documents;
   }
 
-  /** The text of cards, as they are told: without what is only usual. */
+  /**
+   * The text of cards.
+   *
+   * @param cards as they are told, without what is only usual
+   */
   public static String write(List<VehicleCard> cards) {
     return cards.stream()
-        .map(c -> YAML.text(tree(c.asTold())))
+        .map(c -> YAML.text(tree(c)))
         .map(t -> t.startsWith("---") ? t : "---\n" + t)
         .collect(Collectors.joining());
   }
@@ -117,23 +121,19 @@ public final class CardFile {
     }
   }
 
-  /** What says nothing is left out: none, nothing in it, no, no limit. */
+  /** What says nothing is left out: none, no words, no, no limit. A list stays, if empty. */
   private static void put(ObjectNode tree, String name, Object value) {
     if (value instanceof Condition c) {
-      put(tree, "when", c.when());
-      put(tree, "unless", c.unless());
+      put(tree, "when", c.when().isEmpty() ? null : c.when());
+      put(tree, "unless", c.unless().isEmpty() ? null : c.unless());
     } else if (value instanceof Collection<?> all) {
-      if (!all.isEmpty()) {
-        ArrayNode list = tree.putArray(name);
-        all.forEach(v -> add(list, v));
-      }
+      ArrayNode list = tree.putArray(name);
+      all.forEach(v -> add(list, v));
     } else if (value instanceof Map<?, ?> all) {
-      if (!all.isEmpty()) {
-        ObjectNode map = tree.putObject(name);
-        all.entrySet().stream()
-            .sorted((a, b) -> a.getKey().toString().compareTo(b.getKey().toString()))
-            .forEach(e -> put(map, e.getKey().toString(), e.getValue()));
-      }
+      ObjectNode map = tree.putObject(name);
+      all.entrySet().stream()
+          .sorted((a, b) -> a.getKey().toString().compareTo(b.getKey().toString()))
+          .forEach(e -> put(map, e.getKey().toString(), e.getValue()));
     } else if (value instanceof Record r && !(value instanceof CodeRange)) {
       tree.set(name, tree(r));
     } else if (value instanceof Integer i) {

@@ -29,6 +29,11 @@ public final class CardShelf {
     return List.copyOf(told.values());
   }
 
+  /** The card of an id as it is told; empty if there is none. */
+  Optional<VehicleCard> told(String id) {
+    return Optional.ofNullable(told.get(id));
+  }
+
   /** The card of an id, completed; empty if there is none. */
   Optional<VehicleCard> card(String id) {
     return Optional.ofNullable(told.get(id))

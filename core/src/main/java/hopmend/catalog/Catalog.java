@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.drawing.Drawing;
 import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
@@ -8,6 +9,7 @@ import hopmend.fault.CodeWords;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.message.Message;
+import hopmend.message.Wording;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.report.ReportWords;
@@ -88,9 +90,27 @@ public record Catalog(
     return shelf.cards();
   }
 
-  /** The card of an id, with what is usual where it tells nothing. */
+  /** The card of an id as it is told, without what is usual: the one to change and to write. */
+  public Optional<VehicleCard> told(String id) {
+    return shelf.told(id);
+  }
+
+  /** The card of an id, with what is usual where it tells nothing: the one to work with. */
   public Optional<VehicleCard> card(String id) {
     return shelf.card(id);
+  }
+
+  /** For a sensor that is counted along the exhaust: the line with its stops; empty for others. */
+  public Optional<Drawing> exhaust(VehicleCard card, Site site, Wording words) {
+    if (!isInTheExhaust(site) || !card.engine().isTold()) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        card.exhaust(card.sites().stream().filter(this::isInTheExhaust).toList(), site, words));
+  }
+
+  private boolean isInTheExhaust(Site site) {
+    return sheet(site.family()).filter(s -> s.typical().isInTheExhaust()).isPresent();
   }
 
   /** What is usual, where nothing is known of the vehicle. */

@@ -329,6 +329,9 @@ final class CatalogCheck {
       say(where, "site %s is of no known family", site.id());
       return;
     }
+    if (site.typical()) {
+      say(where, "site %s is typical: what is usual follows from the sheet", site.id());
+    }
     if (site.isOutsideBay() && card.chassis() == null) {
       say(
           where,

@@ -9,7 +9,6 @@ import hopmend.swap.Obstruction;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -53,7 +52,7 @@ public record SiteTold(
   public static final String TIGHTNESS = "tightness";
 
   /** All that is kept apart of a site, in the order of the work. */
-  public static final List<String> VALUES =
+  static final List<String> VALUES =
       List.of(PLACE, LANDMARKS, WAY_IN, IN_THE_WAY, REACH, PLUG, LATCH, DRIVE, TIGHTNESS);
 
   public SiteTold {
@@ -143,15 +142,21 @@ public record SiteTold(
     return all;
   }
 
-  /** Told anew and told otherwise by somebody else before: somebody has to look again. */
+  /** Told otherwise than by somebody else, or by the card's source, before: look again. */
   private State state(Site s, Optional<Fastener> held, String value) {
-    boolean otherwise =
-        s.attested().stream()
-            .filter(a -> a.of().equals(value) && a.state() == State.CONFIRMED)
+    Object before = before(s, held, value);
+    boolean otherwise = before != null && !before.equals(of(value));
+    return otherwise && !s.typical() && isHeldUp(s, value) ? State.DISPUTED : State.CONFIRMED;
+  }
+
+  /** Whether what was told before is not settled by who tells now: only the maker's manual is. */
+  private boolean isHeldUp(Site s, String value) {
+    List<Attested> told = s.attested().stream().filter(a -> a.of().equals(value)).toList();
+    return told.isEmpty()
+        ? origin != Origin.MAKER
+        : told.stream()
+            .filter(a -> a.state() == State.CONFIRMED)
             .anyMatch(a -> !a.by().equals(by) && a.origin().isAsGoodAs(origin));
-    return otherwise && !Objects.equals(of(value), before(s, held, value))
-        ? State.DISPUTED
-        : State.CONFIRMED;
   }
 
   private boolean isTold(String value) {

@@ -7,6 +7,7 @@ import hopmend.find.Seat;
 import hopmend.find.Site;
 import hopmend.find.Zone;
 import hopmend.sensor.Condition;
+import hopmend.sensor.Traits;
 import hopmend.swap.Fastener;
 import hopmend.vehicle.EngineLayout;
 import java.util.List;
@@ -22,6 +23,7 @@ import java.util.stream.Stream;
  * @param connector what its plug is usually like
  * @param latch id of the latch that its plug usually has
  * @param traits what sheets may ask about it
+ * @param teach what the controller is usually taught after work on it, empty for nothing
  */
 public record Typical(
     List<Seat> seats,
@@ -29,8 +31,10 @@ public record Typical(
     String connector,
     String latch,
     Map<String, List<String>> traits,
+    String teach,
     String source) {
   public Typical {
+    teach = teach == null ? "" : teach;
     seats = List.copyOf(seats);
     traits = traits == null ? Map.of() : Map.copyOf(traits);
   }
@@ -52,7 +56,7 @@ public record Typical(
                         null,
                         Condition.ALWAYS))
             .distinct();
-    return new Typical(seats.toList(), null, "not told", "push-tab", Map.of(), Seat.SOURCE);
+    return new Typical(seats.toList(), null, "not told", "push-tab", Map.of(), "", Seat.SOURCE);
   }
 
   /** Whether such sensors are counted along the exhaust. */
@@ -64,9 +68,10 @@ public record Typical(
     return Optional.ofNullable(fastener);
   }
 
-  /** The sites that it has in a vehicle with these plans. */
-  Stream<Site> sites(String family, EngineLayout engine, Bay bay, Chassis chassis) {
+  /** The sites that a vehicle with these plans has, or may have by what is known of it. */
+  Stream<Site> sites(String family, Traits vehicle, EngineLayout engine, Bay bay, Chassis chassis) {
     return seats.stream()
+        .filter(s -> s.condition().refusedBy(vehicle).isEmpty())
         .map(
             s ->
                 s.site(

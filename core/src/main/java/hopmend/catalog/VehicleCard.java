@@ -1,12 +1,17 @@
 package hopmend.catalog;
 
+import hopmend.drawing.Drawing;
 import hopmend.fault.Bulletin;
 import hopmend.fault.CodeGroup;
 import hopmend.find.Bay;
+import hopmend.find.BayDrawing;
 import hopmend.find.Chassis;
+import hopmend.find.ChassisDrawing;
+import hopmend.find.ExhaustDrawing;
 import hopmend.find.Site;
 import hopmend.find.TypicalPlan;
 import hopmend.find.Wiring;
+import hopmend.message.Wording;
 import hopmend.part.Part;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
@@ -152,7 +157,7 @@ public record VehicleCard(
     for (FamilySheet sheet : open) {
       sheet
           .typical()
-          .sites(sheet.family(), engine, bay, plan)
+          .sites(sheet.family(), vehicleTraits(), engine, bay, plan)
           .filter(s -> told().noneMatch(s::isTheSameAs))
           .forEach(all::add);
       sheet.typical().held().filter(f -> fastener(f.id()).isEmpty()).ifPresent(held::add);
@@ -161,8 +166,37 @@ public record VehicleCard(
   }
 
   private Chassis typicalPlan() {
-    int catalysts = isTold("catalysts", "2") ? 2 : 1;
-    return TypicalPlan.chassis(engine, catalysts, isTold("steering", "right"));
+    boolean drivenBehind = isTold("drive", "rear") || isTold("drive", "all");
+    return TypicalPlan.chassis(engine, catalysts(), isTold("steering", "right"), drivenBehind);
+  }
+
+  /** How many catalysts lie behind each other in each branch. */
+  private int catalysts() {
+    return isTold("catalysts", "2") ? 2 : 1;
+  }
+
+  /**
+   * A site on its plan, with the others of its kind that somebody told; empty for an engine that
+   * nobody has told.
+   */
+  public Optional<Drawing> drawing(Site site, Wording words) {
+    if (!engine.isTold()) {
+      return Optional.empty();
+    }
+    List<Site> drawn =
+        Stream.concat(
+                told().filter(s -> s.family().equals(site.family()) && !s.id().equals(site.id())),
+                Stream.of(site))
+            .toList();
+    return Optional.of(
+        site.isOutsideBay()
+            ? ChassisDrawing.draw(chassis, drawn, site, words)
+            : BayDrawing.draw(engine, bay, drawn, site, words));
+  }
+
+  /** The exhaust as a line with its stops, one of them marked. */
+  Drawing exhaust(List<Site> along, Site chosen, Wording words) {
+    return ExhaustDrawing.draw(engine, catalysts(), along, chosen, words);
   }
 
   private boolean isTold(String trait, String value) {
@@ -238,11 +272,6 @@ public record VehicleCard(
     return !partial && told().anyMatch(s -> s.family().equals(family));
   }
 
-  /** The same without what is only usual. */
-  VehicleCard asTold() {
-    return with(engine, chassis, told().toList(), fasteners);
-  }
-
   /** The sites that somebody told, without those that are only usual. */
   public Stream<Site> told() {
     return sites.stream().filter(s -> !s.typical());
@@ -259,7 +288,7 @@ public record VehicleCard(
 
   /** A figure by its name; the engine's own are told with it. */
   public Optional<Double> figure(String name) {
-    return name.equals("displacement-litres")
+    return name.equals("displacement-litres") && engine.isTold()
         ? Optional.of(engine.displacementLitres())
         : Optional.ofNullable(figures.get(name));
   }

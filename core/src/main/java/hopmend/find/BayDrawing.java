@@ -303,12 +303,12 @@ public final class BayDrawing {
   }
 
   /**
-   * From where a person stands or kneels. What is reached from below has no direction in a plan: a
-   * ring and the word say it.
+   * From where a person stands or kneels. What is reached from below or from inside has no
+   * direction in a plan: a ring and the word say it.
    */
   private void wayIn(Site site) {
     Shape.Point p = place(site);
-    if (site.wayIn() == Site.WayIn.FROM_BELOW) {
+    if (site.wayIn() != Site.WayIn.FROM_ABOVE && site.wayIn() != Site.WayIn.WHEEL_WELL) {
       marker(new Shape.Disc("way-in-ring", p.x(), p.y(), 44));
       // The word that matters most is put first.
       names.add(

@@ -23,7 +23,7 @@ import java.util.Map;
  * @param traits what sheets may ask about the sensor here: wires, cell, what lies near
  * @param fittedPart number of the part that the maker fitted, null where nobody has told it
  * @param typical whether it is only where such a sensor usually sits: nobody has told it of this
- *     vehicle
+ *     vehicle; never so in a file
  * @param attested how well single values are known; what is not named is as good as the source
  */
 public record Site(

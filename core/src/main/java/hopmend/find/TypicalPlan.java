@@ -43,8 +43,10 @@ public final class TypicalPlan {
    *
    * @param catalysts behind each other in each branch of a petrol engine
    * @param steersRight whether the driver sits at the right
+   * @param drivenBehind whether the rear wheels are driven
    */
-  public static Chassis chassis(EngineLayout engine, int catalysts, boolean steersRight) {
+  public static Chassis chassis(
+      EngineLayout engine, int catalysts, boolean steersRight, boolean drivenBehind) {
     boolean across = engine.orientation() == Orientation.ACROSS;
     List<Chassis.Item> items = new ArrayList<>();
     List<List<Double>> pipes = new ArrayList<>();
@@ -60,6 +62,9 @@ public final class TypicalPlan {
       exhaust(engine, run[0], from, catalysts, items, pipes);
     }
     items.add(item("fuel tank", Chassis.Item.Kind.TANK, 2900, 900, 560, 640));
+    if (drivenBehind) {
+      items.add(item("rear axle", Chassis.Item.Kind.DRIVE, 3560, 640, 220, 500));
+    }
     double pedals = steersRight ? 130 : WIDTH_MM - 130 - 200;
     items.add(item("pedals", Chassis.Item.Kind.CABIN, 1230, pedals, 160, 200));
     return new Chassis(LENGTH_MM, WIDTH_MM, items, pipes);

@@ -46,6 +46,7 @@ public enum Zone {
   /** Above the driver's feet. */
   FOOT_WELL;
 
+  private static final String GEARBOX = "gearbox|transmission";
   private static final double BESIDE_MM = 25;
   private static final double BEHIND_MM = 70;
 
@@ -103,9 +104,9 @@ public enum Zone {
           case BEHIND_CATALYST -> behind(chassis, bank, 0);
           case BEHIND_SECOND_CATALYST -> behind(chassis, bank, 1);
           case TAIL_PIPE -> behind(chassis, bank, Integer.MAX_VALUE);
-          case GEARBOX_INPUT -> on(chassis, Chassis.Item.Kind.DRIVE, "gearbox", 0.2, 0.3);
-          case GEARBOX_MIDDLE -> on(chassis, Chassis.Item.Kind.DRIVE, "gearbox", 0.5, 0.5);
-          case GEARBOX_OUTPUT -> on(chassis, Chassis.Item.Kind.DRIVE, "gearbox", 0.8, 0.7);
+          case GEARBOX_INPUT -> on(chassis, Chassis.Item.Kind.DRIVE, GEARBOX, 0.2, 0.3);
+          case GEARBOX_MIDDLE -> on(chassis, Chassis.Item.Kind.DRIVE, GEARBOX, 0.5, 0.5);
+          case GEARBOX_OUTPUT -> on(chassis, Chassis.Item.Kind.DRIVE, GEARBOX, 0.8, 0.7);
           case TANK -> on(chassis, Chassis.Item.Kind.TANK, "tank", 0.5, 0.5);
           case FOOT_WELL -> on(chassis, Chassis.Item.Kind.CABIN, "pedals", 0.5, 0.5);
           default -> null;
@@ -144,7 +145,7 @@ public enum Zone {
       Chassis chassis, Chassis.Item.Kind kind, String name, double along, double across) {
     List<Chassis.Item> all = chassis.items().stream().filter(i -> i.kind() == kind).toList();
     return all.stream()
-        .filter(i -> i.name().contains(name))
+        .filter(i -> i.name().matches(".*(" + name + ").*"))
         .findFirst()
         .or(() -> all.stream().findFirst())
         .map(i -> new Spot(i.xMm() + i.lengthMm() * along, i.yMm() + i.widthMm() * across))

@@ -33,10 +33,15 @@ public record CardOffer(Kind kind, Message says, Site site, Optional<Part> part)
     }
   }
 
-  /** What a job has to offer for the sensor at hand; nothing while its vehicle has no card. */
+  /**
+   * What a job has to offer for the sensor at hand; nothing while its vehicle has no card, nor
+   * under a sign-off.
+   */
   static List<CardOffer> of(Workup w) {
     Optional<Site> site = w.here().site();
-    if (site.isEmpty() || !w.card().orElseThrow().isOfAVehicle()) {
+    if (site.isEmpty()
+        || w.state().signedOff().isPresent()
+        || !w.card().orElseThrow().isOfAVehicle()) {
       return List.of();
     }
     List<CardOffer> offers = new ArrayList<>();

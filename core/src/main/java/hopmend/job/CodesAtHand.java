@@ -200,9 +200,10 @@ final class CodesAtHand {
         .or(() -> Optional.of(catalog.anyVehicle()));
   }
 
-  /** A card with what was told in the job about where cylinder 1 is. */
+  /** A card with what was told in the job about where cylinder 1 is; its plans follow from it. */
   private VehicleCard counted(VehicleCard card) {
     EngineLayout engine = card.engine();
+    VehicleCard told = catalog.told(card.id()).orElse(card);
     String bankOne = job.told().getOrDefault(CodePlace.BANK_ONE, "");
     String cylinderOne = job.told().getOrDefault(CodePlace.CYLINDER_ONE, "");
     if (!engine.isInline() && engine.bankOneSide() == null && !bankOne.isEmpty()) {
@@ -210,13 +211,13 @@ final class CodesAtHand {
       boolean across = engine.orientation() == EngineLayout.Orientation.ACROSS;
       return side.isAcross() == across
           ? card
-          : catalog.complete(card.with(engine.withBankOne(side)));
+          : catalog.complete(told.with(engine.withBankOne(side)));
     }
     return engine.isInline()
             && engine.cylinderOne() == CylinderOne.NOT_TOLD
             && !cylinderOne.isEmpty()
         ? catalog.complete(
-            card.with(
+            told.with(
                 engine.countedFrom(
                     CylinderOne.valueOf(cylinderOne.toUpperCase(Locale.ROOT).replace(' ', '_')))))
         : card;

@@ -227,7 +227,8 @@ public record HopLine(List<Standing> standings) {
 
   private static Standing relearn(Workup w, Instant now) {
     boolean known = w.accusesNoSensor() || (w.sheet().isPresent() && w.card().isPresent());
-    if (w.routines().isEmpty() && known) {
+    List<String> byTheMaker = w.taughtByTheMaker();
+    if (w.routines().isEmpty() && known && byTheMaker.isEmpty()) {
       return standing(Hop.RELEARN, Standing.Kind.DONE, "nothing-to-teach");
     }
     for (var routine : w.routines()) {
@@ -243,13 +244,15 @@ public record HopLine(List<Standing> standings) {
       }
     }
     long passed = w.routines().stream().filter(w::passed).count();
-    if (!w.routines().isEmpty() && passed == w.routines().size()) {
+    if (!w.routines().isEmpty() && byTheMaker.isEmpty() && passed == w.routines().size()) {
       return standing(Hop.RELEARN, Standing.Kind.DONE, "learned", passed);
     }
     if (w.state().cleared().isEmpty()) {
       return blocked(Hop.RELEARN, Hop.CLEAR);
     }
-    return standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "to-run", w.routines().size() - passed);
+    return byTheMaker.isEmpty()
+        ? standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "to-run", w.routines().size() - passed)
+        : standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "as-the-maker-says");
   }
 
   private static Standing verify(Workup w) {

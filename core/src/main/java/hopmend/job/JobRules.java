@@ -371,7 +371,11 @@ public final class JobRules {
       return when(
           f.reason().strip().length() < SHORTEST_REASON,
           "reason",
-          f.gate() == Hop.SWAP ? "say-how-made-safe" : "say-why-clearing");
+          switch (f.gate()) {
+            case SWAP -> "say-how-made-safe";
+            case RELEARN -> "say-what-was-taught";
+            default -> "say-why-clearing";
+          });
     }
 
     @Override

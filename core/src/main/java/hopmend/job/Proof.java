@@ -94,6 +94,7 @@ final class Proof {
     routines().stream()
         .filter(r -> !passed(r))
         .forEach(r -> missing.add(Message.of("missing.relearn", r.name())));
+    job.taughtByTheMaker().forEach(t -> missing.add(Message.of("missing.teach", t)));
     job.targets()
         .forEach(
             t ->

@@ -549,6 +549,15 @@ public final class Target {
 
   // Relearn
 
+  /** What the controller is usually taught after this work, where no card tells it. */
+  Optional<String> taughtByTheMaker() {
+    boolean learns = work().map(Work::learns).orElse(true);
+    boolean told = card.filter(c -> c.isComplete(about.family())).isPresent();
+    return learns && !told && routines().isEmpty()
+        ? family.map(s -> s.typical().teach()).filter(t -> !t.isEmpty())
+        : Optional.empty();
+  }
+
   /** The routines that follow the work on it, and what is done on the way to it. */
   List<Routine> routines() {
     return routines.get();

@@ -399,6 +399,16 @@ public final class Workup {
     return proof.get().routines();
   }
 
+  /**
+   * What the controllers are usually taught after the work, where no card tells the routine and
+   * nobody has said yet that it was done.
+   */
+  public List<String> taughtByTheMaker() {
+    return state().overruled(Hop.RELEARN).isPresent()
+        ? List.of()
+        : targets().stream().flatMap(t -> t.taughtByTheMaker().stream()).distinct().toList();
+  }
+
   public boolean passed(Routine routine) {
     return proof.get().passed(routine);
   }

@@ -76,8 +76,12 @@ class CardFileTest {
   void everyShippedCardComesBackAsItWentOut() {
     List<VehicleCard> cards = CATALOG.cards();
     assertThat(CardFile.read(CardFile.write(cards), CATALOG)).isEqualTo(cards);
-    VehicleCard completed = CATALOG.card(cards.get(0).id()).orElseThrow();
-    assertThat(CardFile.write(List.of(completed))).doesNotContain("typical: true");
+    assertThatThrownBy(
+            () ->
+                CardFile.read(
+                    CardFile.write(List.of(CATALOG.card(cards.get(0).id()).orElseThrow())),
+                    CATALOG))
+        .hasMessageContaining("what is usual follows from the sheet");
   }
 
   @Test
@@ -101,6 +105,38 @@ class CardFileTest {
         .extracting(Step::brief)
         .contains("Take off: Turbo pipe, left", "Refit: Turbo pipe, left");
     assertThat(told.told().count()).isEqualTo(1);
+    assertThat(told.fasteners()).as("nothing that is only usual").hasSize(1);
+    assertThat(CardDiff.of(begun, told).lines())
+        .extracting(CardDiff.Line::where)
+        .allMatch(
+            w ->
+                w.startsWith("sites")
+                    || w.startsWith("obstructions")
+                    || w.startsWith("fasteners, hold-"));
+  }
+
+  /** What ships was told by its source: who says otherwise without the manual disputes it. */
+  @Test
+  void aShippedValueIsNotOverruledUnseen() {
+    VehicleCard fen = CATALOG.told("brannick-fen-v6").orElseThrow();
+    SiteTold drive =
+        new SiteTold(
+            "cam-1i",
+            null,
+            null,
+            null,
+            null,
+            null,
+            null,
+            null,
+            "T30",
+            null,
+            Origin.SHOP,
+            "oskar",
+            "",
+            DAY);
+    assertThat(drive.into(fen, CATALOG).site("cam-1i").orElseThrow().state(SiteTold.DRIVE))
+        .isEqualTo(State.DISPUTED);
   }
 
   /** Who says otherwise than somebody before leaves a value that has to be looked at again. */

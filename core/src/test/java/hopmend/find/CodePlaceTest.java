@@ -8,6 +8,8 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.TroubleCode;
 import hopmend.sensor.Trait;
@@ -197,6 +199,36 @@ class CodePlaceTest {
     assertThat(found(place).state("wayIn")).isEqualTo(Attested.State.TYPICAL);
     assertThat(CATALOG.cards())
         .allSatisfy(c -> assertThat(c.told().count()).isEqualTo(c.sites().size()));
+  }
+
+  /** What the layout cannot have is not offered, nor drawn as a second branch of the exhaust. */
+  @Test
+  void anEngineInLineHasNoSecondBank() {
+    VehicleCard four = begun(engine(4, Arrangement.INLINE, null, 1, null));
+    assertThat(four.sites())
+        .filteredOn(s -> List.of("camshaft-position", "oxygen").contains(s.family()))
+        .isNotEmpty()
+        .extracting(Site::bank)
+        .containsOnly(1);
+    Site behind = found(place("P0136", four));
+    Drawing line = CATALOG.exhaust(four, behind, WORDS).orElseThrow();
+    assertThat(line.ofRole("exhaust-bank")).isEmpty();
+    List<Double> stops =
+        Stream.concat(line.ofRole("sensor").stream(), line.ofRole("sensor-chosen").stream())
+            .map(s -> ((Shape.Disc) s).x())
+            .sorted()
+            .toList();
+    double catalyst = ((Shape.Box) line.ofRole("item-exhaust").get(0)).x();
+    assertThat(stops.get(0)).isLessThan(catalyst);
+    assertThat(((Shape.Disc) line.ofRole("sensor-chosen").get(0)).x()).isGreaterThan(catalyst);
+    VehicleCard vee = begun(engine(6, Arrangement.VEE, VehicleSide.LEFT, 1, null));
+    assertThat(
+            CATALOG
+                .exhaust(vee, found(place("P0150", vee)), WORDS)
+                .orElseThrow()
+                .ofRole("exhaust-bank"))
+        .hasSize(2);
+    assertThat(CATALOG.exhaust(four, found(place("P0335", four)), WORDS)).isEmpty();
   }
 
   /** Whatever the layout, what is usual stands inside its plan, and every name can be read. */

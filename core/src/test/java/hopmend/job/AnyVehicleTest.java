@@ -7,7 +7,9 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -49,7 +51,42 @@ class AnyVehicleTest extends WalkedJob {
     say(new Fact.CodesCleared("0HMWS3A07K1000342"));
     say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
     assertThat(at(Hop.CLEAR)).isEqualTo("DONE: nothing came back");
+    taught(family);
     assertThat(at(Hop.VERIFY)).startsWith("NOT_STARTED");
+  }
+
+  /** What no card tells is not "nothing": somebody says that the maker's procedure was done. */
+  private void taught(String family) {
+    String usual = CATALOG.sheet(family).orElseThrow().typical().teach();
+    if (usual.isEmpty()) {
+      assertThat(at(Hop.RELEARN)).isEqualTo("DONE: nothing to teach");
+      return;
+    }
+    assertThat(at(Hop.RELEARN)).isEqualTo("NOT_STARTED: as the maker says");
+    assertThat(missing()).anyMatch(m -> m.contains(usual));
+    say(new Fact.GateOverruled(Hop.RELEARN, "taught with the maker's tool"));
+    assertThat(at(Hop.RELEARN)).startsWith("DONE");
+    assertThat(missing()).noneMatch(m -> m.contains(usual));
+  }
+
+  private List<String> missing() {
+    return workup().signOff(Optional.empty(), LocalDate.of(2026, 11, 26)).missing().stream()
+        .map(JobOnPaper::said)
+        .toList();
+  }
+
+  /** A value is never judged by a figure that is only drawn. */
+  @Test
+  void noReadingIsJudgedByAnEngineThatNobodyTold() {
+    assertThat(CATALOG.anyVehicle().figure("displacement-litres")).isEmpty();
+    assertThat(CATALOG.cards().get(0).figure("displacement-litres")).isPresent();
+    read("P0101");
+    workup().here().asked().forEach(t -> say(new Fact.TraitTold(t.trait(), t.values().get(0))));
+    assertThat(workup().here().checks())
+        .filteredOn(
+            c -> c.measured().filter(m -> "displacement-litres".equals(m.cardFigure())).isPresent())
+        .isNotEmpty()
+        .allSatisfy(c -> assertThat(workup().here().isJudged(c)).as(c.id()).isFalse());
   }
 
   /** What was found before the vehicle was pinned down is not asked for again. */

@@ -18,14 +18,12 @@ import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.find.Attested;
 import hopmend.find.BayDrawing;
-import hopmend.find.ChassisDrawing;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
 import hopmend.find.TypicalPlan;
-import hopmend.job.CardOffer;
 import hopmend.job.Fact;
-import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
+import hopmend.swap.Obstruction;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
@@ -96,7 +94,6 @@ class CardController {
     List<CardRevision> revisions = cards.revisions(id);
     model.addAttribute("card", card);
     model.addAttribute("revisions", revisions);
-    model.addAttribute("values", SiteTold.VALUES);
     model.addAttribute("drawing", BayDrawing.draw(card.engine(), card.bay(), Words.wording()));
     catalogs
         .revision(id, changed)
@@ -228,8 +225,7 @@ class CardController {
     model.addAttribute("origins", Attested.Origin.values());
     model.addAttribute("latches", catalog.latches());
     model.addAttribute("torqueUnits", MeasureUnit.NEWTON_METRE.siblings());
-    model.addAttribute("family", catalog.sheet(site.family()).orElseThrow());
-    List<hopmend.swap.Obstruction> own = card.obstructions();
+    List<Obstruction> own = card.obstructions();
     model.addAttribute(
         "obstructions",
         Stream.concat(
@@ -255,15 +251,7 @@ class CardController {
         site.at(
             spot.orElse(site.isOutsideBay() ? site.chassisSpot() : site.spot()),
             Objects.requireNonNullElse(form.wayIn(), site.wayIn()));
-    List<Site> drawn =
-        Stream.concat(
-                card.told()
-                    .filter(s -> s.family().equals(site.family()) && !s.id().equals(site.id())),
-                Stream.of(shown))
-            .toList();
-    return site.isOutsideBay()
-        ? ChassisDrawing.draw(card.chassis(), drawn, shown, Words.wording())
-        : BayDrawing.draw(card.engine(), card.bay(), drawn, shown, Words.wording());
+    return card.drawing(shown, Words.wording()).orElseThrow();
   }
 
   @PostMapping("/cards/" + ID + "/sensors/{site:[a-z0-9-]{1,80}}")
@@ -279,55 +267,22 @@ class CardController {
     SiteTold told = form.told(card, at, catalogs.now(), who, job, LocalDate.now(clock));
     VehicleCard kept =
         cards.keep(
-            told.into(card, catalogs.now()),
+            told.into(catalogs.now().told(id).orElseThrow(), catalogs.now()),
             form.seenRevision(),
             at.name() + (job.isEmpty() ? "" : ", in job " + job),
             who);
     Optional<JobDesk.OpenJob> open = job(job);
-    open.ifPresent(j -> goOnWith(kept, j.row().id(), request));
+    // Under a sign-off the card learns, and the job stays as it was signed.
+    open.filter(j -> j.workup().state().signedOff().isEmpty())
+        .ifPresent(
+            j ->
+                desk.append(
+                    j.row().id(),
+                    now(request),
+                    List.of(new Fact.CardRevisionTaken(kept.id(), kept.revision()))));
     return open.map(j -> "redirect:/jobs/" + j.row().id() + "/find")
         .orElse("redirect:/cards/" + id);
   }
-
-  /** What was met in a job goes into its vehicle's card. */
-  @PostMapping("/jobs/{jobId:\\d{1,15}}/teach")
-  String teach(
-      @PathVariable long jobId,
-      @RequestParam(defaultValue = "") String offer,
-      @RequestParam(defaultValue = "find") String hop,
-      HttpServletRequest request) {
-    Workup workup = desk.look(jobId).workup();
-    CardOffer taken =
-        workup.offers().stream()
-            .filter(o -> o.kind().path().equals(offer))
-            .findFirst()
-            .orElseThrow(() -> new NotHere("This job has no such thing for the card any more"));
-    String who = request.getUserPrincipal().getName();
-    VehicleCard card = known(workup.about().card());
-    VehicleCard kept =
-        cards.keep(
-            taken.into(card, catalogs.now(), who, String.valueOf(jobId), LocalDate.now(clock)),
-            card.revision(),
-            Words.of(taken.says()) + ", in job " + jobId,
-            who);
-    goOnWith(kept, jobId, request);
-    return "redirect:/jobs/" + jobId + "/" + (hop.matches("[a-z]{4,8}") ? hop : "find");
-  }
-
-  private void goOnWith(VehicleCard card, long jobId, HttpServletRequest request) {
-    desk.append(
-        jobId, now(request), List.of(new Fact.CardRevisionTaken(card.id(), card.revision())));
-  }
-
-  /** The job goes on with the revision of its card that is current now. */
-  @PostMapping("/jobs/{jobId:\\d{1,15}}/card-revision")
-  String takeRevision(@PathVariable long jobId, @Sent Later sent, HttpServletRequest request) {
-    goOnWith(known(sent.card()), jobId, request);
-    return "redirect:/jobs/" + jobId + "/read";
-  }
-
-  /** Which card. */
-  record Later(String card) {}
 
   /** An earlier revision becomes the current one again, as a new revision. */
   @PostMapping("/cards/" + ID + "/take-back")
@@ -359,17 +314,6 @@ class CardController {
     return again(model, request, response);
   }
 
-  @ExceptionHandler
-  String again(
-      Cards.ChangedMeanwhile c,
-      Model model,
-      HttpServletRequest request,
-      HttpServletResponse response) {
-    new InputProblem("seen", c.getMessage()).show(model, response);
-    model.addAttribute("meanwhile", c.revision());
-    return again(model, request, response);
-  }
-
   private String again(Model model, HttpServletRequest request, HttpServletResponse response) {
     String job = Objects.toString(request.getParameter("job"), "");
     String[] way = request.getRequestURI().split("/");
@@ -384,13 +328,19 @@ class CardController {
         response);
   }
 
-  /** With what somebody else changed meanwhile, and the revision that is current now. */
+  /** With what somebody else changed meanwhile; of the form only what was touched is kept. */
   private String sensorAgain(String id, String site, SensorForm form, String job, Model model) {
     VehicleCard card = known(id);
-    catalogs
-        .revision(id, form.seenRevision())
-        .filter(seen -> seen.revision() != card.revision())
-        .ifPresent(seen -> model.addAttribute("diff", CardDiff.of(seen, card)));
-    return sensor(card, siteOf(card, site), form, job, model);
+    Site at = siteOf(card, site);
+    Optional<VehicleCard> seen =
+        catalogs.revision(id, form.seenRevision()).filter(s -> s.revision() != card.revision());
+    seen.ifPresent(
+        s -> model.addAttribute("diff", CardDiff.of(s, catalogs.now().told(id).orElseThrow())));
+    SensorForm merged =
+        seen.map(s -> catalogs.now().complete(s))
+            .flatMap(s -> s.site(site).map(before -> SensorForm.of(s, before)))
+            .map(before -> form.onto(before, SensorForm.of(card, at)))
+            .orElse(form);
+    return sensor(card, at, merged, job, model);
   }
 }

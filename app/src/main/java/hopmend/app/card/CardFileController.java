@@ -63,7 +63,7 @@ class CardFileController {
     VehicleCard card =
         catalogs
             .now()
-            .card(id)
+            .told(id)
             .orElseThrow(() -> new NotHere("There is no card \"" + id + "\" here"));
     return file(List.of(card), id, request);
   }

@@ -81,6 +81,42 @@ public record SensorForm(
     return isTold(site, value) && is != null ? is : "";
   }
 
+  /**
+   * The same after somebody else changed the card: what was left as it was shown becomes as it is
+   * now, what was touched stays.
+   *
+   * @param shown the form as it was shown
+   * @param now the form as it is shown now
+   */
+  SensorForm onto(SensorForm shown, SensorForm now) {
+    return new SensorForm(
+        now.seen,
+        spotX,
+        spotY,
+        tapX,
+        tapY,
+        touched(wayIn, shown.wayIn, now.wayIn),
+        touched(behind, shown.behind, now.behind),
+        otherBehind,
+        touched(landmark, shown.landmark, now.landmark),
+        touched(reach, shown.reach, now.reach),
+        touched(connector, shown.connector, now.connector),
+        touched(latch, shown.latch, now.latch),
+        touched(drive, shown.drive, now.drive),
+        touched(torque, shown.torque, now.torque),
+        torqueUnit,
+        origin);
+  }
+
+  private static <T> T touched(T sent, T shown, T now) {
+    return Objects.equals(tidy(sent), tidy(shown)) ? now : sent;
+  }
+
+  /** A browser sends the ends of lines in its own way. */
+  private static Object tidy(Object value) {
+    return value instanceof String s ? s.strip().replace("\r", "") : value;
+  }
+
   int seenRevision() {
     return seen.matches("\\d{1,6}") ? Integer.parseInt(seen) : 0;
   }
@@ -142,7 +178,7 @@ public record SensorForm(
 
   /** What nobody touched is not told anew. */
   private static boolean isAsShown(String typed, String shown) {
-    return typed.isBlank() || typed.strip().replace("\r", "").equals(shown.strip());
+    return typed.isBlank() || tidy(typed).equals(tidy(shown));
   }
 
   private static String given(String typed, String shown) {

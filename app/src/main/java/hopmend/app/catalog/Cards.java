@@ -60,20 +60,14 @@ public class Cards {
   }
 
   /** Somebody else changed the card in the meantime. */
-  public static final class ChangedMeanwhile extends RuntimeException {
+  public static final class ChangedMeanwhile extends InputProblem {
     private static final long serialVersionUID = 1L;
-    private final int revision;
 
     ChangedMeanwhile(String who, int revision) {
       super(
+          "seen",
           "%s changed this card to revision %d while you were at it. See what changed below; what you typed is still here. Send it again to add it to theirs."
               .formatted(who, revision));
-      this.revision = revision;
-    }
-
-    /** The one that is current now. */
-    public int revision() {
-      return revision;
     }
   }
 
@@ -146,7 +140,7 @@ public class Cards {
   }
 
   private Incoming compare(VehicleCard card) {
-    Optional<VehicleCard> here = catalogs.now().card(card.id());
+    Optional<VehicleCard> here = catalogs.now().told(card.id());
     if (here.isEmpty()) {
       return new Incoming(card, 0, Merge.NEW, new CardDiff(List.of()));
     }
@@ -202,17 +196,27 @@ public class Cards {
     try {
       CardFile.read(CardFile.write(List.of(card)), catalogs.shipped());
     } catch (CatalogRefused e) {
-      throw new InputProblem("card", e.getMessage());
+      throw new InputProblem("", e.getMessage());
     }
   }
 
-  /** What ships is kept too, so that a job that was planned with it finds it again. */
+  /**
+   * What ships is kept too, so that a job that was planned with it finds it again. A card that the
+   * shop has changed stays the shop's, whatever ships later. Instances that start at once do it one
+   * after the other.
+   */
   @EventListener(ApplicationReadyEvent.class)
   @Order(-1)
   @Transactional
   public void keepShipped() {
+    database
+        .createNativeQuery("select pg_advisory_xact_lock(hashtext('hopmend shipped cards'))")
+        .getSingleResult();
     for (VehicleCard card : catalogs.shipped().cards()) {
       Optional<CardRow> current = cards.lock(card.id());
+      if (current.filter(c -> !c.shipped()).isPresent()) {
+        continue;
+      }
       boolean known =
           revisions.findById(new CardRevision.Key(card.id(), card.revision())).isPresent();
       if (!known && current.map(CardRow::revision).orElse(0) < card.revision()) {

@@ -82,14 +82,16 @@ public class Catalogs {
       }
     }
     if (anew || !changed.isEmpty()) {
+      // A revision that was asked for in vain may be there by now.
+      earlier.invalidateAll();
       Catalog base = anew ? shipped : now.catalog();
       now = new Snapshot(now.version() + 1, base.with(changed), Map.copyOf(known));
     }
   }
 
-  /** A revision of a card, as it was; empty if there is none. */
+  /** A revision of a card, as it was told; empty if there is none. */
   public Optional<VehicleCard> revision(String cardId, int revision) {
-    Optional<VehicleCard> current = now().card(cardId).filter(c -> c.revision() == revision);
+    Optional<VehicleCard> current = now().told(cardId).filter(c -> c.revision() == revision);
     return current.isPresent()
         ? current
         : earlier.get(new CardRevision.Key(cardId, revision), this::stored);
@@ -104,7 +106,7 @@ public class Catalogs {
     List<VehicleCard> others =
         pinned.entrySet().stream()
             .filter(
-                p -> now().card(p.getKey()).filter(c -> c.revision() != p.getValue()).isPresent())
+                p -> now().told(p.getKey()).filter(c -> c.revision() != p.getValue()).isPresent())
             .flatMap(p -> revision(p.getKey(), p.getValue()).stream())
             .toList();
     return others.isEmpty() ? now() : now().with(others);

@@ -99,12 +99,14 @@ class ReadView implements HopView {
   private void later(Model model, Workup planned, VehicleCard card) {
     catalogs
         .now()
-        .card(card.id())
+        .told(card.id())
         .filter(c -> c.revision() != card.revision())
         .ifPresent(
             c -> {
               model.addAttribute("later", c);
-              model.addAttribute("laterChanges", CardDiff.of(card, c));
+              catalogs
+                  .revision(card.id(), card.revision())
+                  .ifPresent(was -> model.addAttribute("laterChanges", CardDiff.of(was, c)));
               model.addAttribute(
                   "laterSteps", StepChanges.between(planned, planned.with(catalogs.now())));
             });

@@ -36,6 +36,14 @@ class RelearnController {
     this.vehicles = vehicles;
   }
 
+  /** What was taught by the maker's procedure, where no card tells the routine. */
+  record ByHand(String reason) {}
+
+  @PostMapping("/by-hand")
+  String byHand(Form form, @Sent ByHand sent) {
+    return screens.append(form, new Fact.GateOverruled(Hop.RELEARN, sent.reason().strip()));
+  }
+
   /** Which routine, by which link. */
   record Asked(String routine, String gateway) {}
 

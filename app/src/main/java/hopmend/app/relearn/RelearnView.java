@@ -50,6 +50,7 @@ class RelearnView implements HopView {
             .map(r -> shown(r, page.state().routine(r.id()), page.workup().catalog()))
             .toList();
     model.addAttribute("routines", shown);
+    model.addAttribute("byTheMaker", page.workup().taughtByTheMaker());
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
   }
 
