@@ -1,10 +1,16 @@
 package hopmend.app;
 
+import hopmend.find.Sides;
 import hopmend.job.ShopSettings;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
-/** The shop's settings as configured; checked by {@link ShopSettings} at start. */
+/**
+ * The shop's settings as configured; checked by {@link ShopSettings} at start.
+ *
+ * @param roadSide the side of the road on which people drive: the driver sits at the other one
+ */
 @ConfigurationProperties("hopmend.shop")
 record ShopProperties(
     String currency,
@@ -15,6 +21,7 @@ record ShopProperties(
     double verdictThreshold,
     double horizonKm,
     int notReadyAllowed,
+    VehicleSide roadSide,
     List<String> equipment) {
   ShopSettings settings() {
     return new ShopSettings(
@@ -26,6 +33,7 @@ record ShopProperties(
         verdictThreshold,
         horizonKm,
         notReadyAllowed,
+        new Sides(roadSide.opposite()),
         equipment);
   }
 }

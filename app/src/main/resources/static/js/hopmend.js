@@ -68,8 +68,99 @@
     const plan = svg.closest('[data-place]');
     plan.querySelector('[name=tapX]').value = at.x.toFixed(1);
     plan.querySelector('[name=tapY]').value = at.y.toFixed(1);
+    svg.querySelector('.tap-here')?.remove();
+    const here = document.createElementNS('http://www.w3.org/2000/svg', 'circle');
+    for (const [k, v] of [['class', 'tap-here'], ['cx', at.x], ['cy', at.y], ['r', 14]]) here.setAttribute(k, v);
+    svg.append(here);
     plan.dispatchEvent(new Event('change'));
   });
+
+  document.addEventListener('click', (e) => { const b = e.target.closest('[data-fill-name]'); if (b) b.closest('form').querySelector('[name=name]').value = b.dataset.fillName; });
+
+  // A drawing is looked at nearer: buttons, wheel with Ctrl or once it has the focus, two fingers, + - 0 and arrows.
+  const zoom = (box, by, at) => {
+    const svg = box.querySelector('svg');
+    const all = svg.dataset.all || (svg.dataset.all = svg.getAttribute('viewBox'));
+    const [, , width, height] = all.split(' ').map(Number);
+    let [x, y, w, h] = svg.getAttribute('viewBox').split(' ').map(Number);
+    const to = by === 0 ? width : Math.min(width, Math.max(width / 8, w / by));
+    const share = at || { x: 0.5, y: 0.5 };
+    x += (w - to) * share.x;
+    y += (h - to * height / width) * share.y;
+    w = to; h = to * height / width;
+    look(box, svg, x, y, w, h, width, height);
+  };
+  const look = (box, svg, x, y, w, h, width, height) => {
+    const left = Math.max(0, Math.min(width - w, x));
+    const top = Math.max(0, Math.min(height - h, y));
+    svg.setAttribute('viewBox', `${left.toFixed(1)} ${top.toFixed(1)} ${w.toFixed(1)} ${h.toFixed(1)}`);
+    box.toggleAttribute('data-zoomed', w < width - 1);
+  };
+  const move = (box, across, down) => {
+    const svg = box.querySelector('svg');
+    const [, , width, height] = (svg.dataset.all || svg.getAttribute('viewBox')).split(' ').map(Number);
+    const [x, y, w, h] = svg.getAttribute('viewBox').split(' ').map(Number);
+    look(box, svg, x + across * w, y + down * h, w, h, width, height);
+  };
+  const shareOf = (box, e) => { const r = box.querySelector('svg').getBoundingClientRect(); return { x: (e.clientX - r.left) / r.width, y: (e.clientY - r.top) / r.height }; };
+  const showZoom = () => document.querySelectorAll('.zoom-buttons[hidden]').forEach((b) => { b.hidden = false; });
+  showZoom();
+  document.addEventListener('htmx:afterSwap', showZoom);
+  document.addEventListener('click', (e) => {
+    const b = e.target.closest('[data-zoom-by]');
+    if (b) zoom(b.closest('[data-zoom]'), Number(b.dataset.zoomBy));
+    if (e.target.closest('[data-print]')) window.print();
+  });
+  document.addEventListener('wheel', (e) => {
+    const box = e.target.closest?.('[data-zoom]');
+    if (!box || !(e.ctrlKey || e.metaKey || document.activeElement === box)) return;
+    e.preventDefault();
+    zoom(box, e.deltaY < 0 ? 1.15 : 1 / 1.15, shareOf(box, e));
+  }, { passive: false });
+  document.addEventListener('keydown', (e) => {
+    const box = e.target.closest?.('[data-zoom]');
+    if (!box || e.target !== box) return;
+    const keys = { '+': () => zoom(box, 1.25), '=': () => zoom(box, 1.25), '-': () => zoom(box, 0.8), 0: () => zoom(box, 0), ArrowLeft: () => move(box, -0.15, 0), ArrowRight: () => move(box, 0.15, 0), ArrowUp: () => move(box, 0, -0.15), ArrowDown: () => move(box, 0, 0.15) };
+    if (keys[e.key]) { e.preventDefault(); keys[e.key](); }
+  });
+  const fingers = new Map();
+  let apart = 0;
+  document.addEventListener('pointerdown', (e) => { if (e.target.closest?.('[data-zoom] svg')) fingers.set(e.pointerId, e); apart = 0; });
+  document.addEventListener('pointermove', (e) => {
+    const before = fingers.get(e.pointerId);
+    const box = e.target.closest?.('[data-zoom]');
+    if (!before || !box) return;
+    fingers.set(e.pointerId, e);
+    const [one, two] = [...fingers.values()];
+    if (two) {
+      const now = Math.hypot(one.clientX - two.clientX, one.clientY - two.clientY);
+      if (apart) zoom(box, now / apart, shareOf(box, { clientX: (one.clientX + two.clientX) / 2, clientY: (one.clientY + two.clientY) / 2 }));
+      apart = now;
+    } else if (box.hasAttribute('data-zoomed') && e.buttons) {
+      const r = box.querySelector('svg').getBoundingClientRect();
+      move(box, (before.clientX - e.clientX) / r.width, (before.clientY - e.clientY) / r.height);
+    }
+  });
+  for (const up of ['pointerup', 'pointercancel']) document.addEventListener(up, (e) => { fingers.delete(e.pointerId); apart = 0; });
+
+  // The sensor in a picture: a tap puts the ring there, dragging moves it; letting go sends it.
+  let marking = null;
+  const ring = (form, e) => {
+    const svg = form.querySelector('svg');
+    const at = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM().inverse());
+    const [, , width, height] = svg.getAttribute('viewBox').split(' ').map(Number);
+    const x = Math.max(0, Math.min(width, at.x));
+    const y = Math.max(0, Math.min(height, at.y));
+    const marker = svg.querySelector('[data-marker]');
+    marker.setAttribute('class', 'mark-here');
+    marker.setAttribute('transform', `translate(${x.toFixed(0)} ${y.toFixed(0)})`);
+    form.querySelector('[name=x]').value = Math.round(1000 * x / width);
+    form.querySelector('[name=y]').value = Math.round(1000 * y / height);
+  };
+  document.addEventListener('pointerdown', (e) => { if (e.target.closest?.('[data-mark] svg') && e.isPrimary) { marking = e.target.closest('[data-mark]'); ring(marking, e); e.preventDefault(); } });
+  document.addEventListener('pointermove', (e) => { if (marking) ring(marking, e); });
+  document.addEventListener('pointerup', (e) => { if (marking) { const form = marking; marking = null; ring(form, e); form.requestSubmit(); } });
+  document.addEventListener('pointercancel', () => { marking = null; });
 
   // A report is dropped on its field.
   document.addEventListener('dragover', (e) => { const f = e.target.closest?.('[data-drop]'); if (f) { e.preventDefault(); f.classList.add('dragging'); } });
@@ -130,6 +221,12 @@
     try { shown = JSON.stringify(JSON.parse(text), null, 2); } catch { /* shown as it came */ }
     document.getElementById('api-answer').textContent = shown;
     form.querySelector('[aria-busy]')?.removeAttribute('aria-busy');
+  });
+
+  // What is typed to find a card is sent as the words to search for.
+  document.addEventListener('htmx:configRequest', (e) => {
+    const as = e.detail.elt.dataset?.searchAs;
+    if (as) e.detail.parameters = { [as]: e.detail.elt.value.replaceAll('-', ' ') };
   });
 
   const trouble = (words) => {

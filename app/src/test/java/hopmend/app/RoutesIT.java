@@ -135,6 +135,7 @@ class RoutesIT extends AppIT {
         path.replace("{jobId}", String.valueOf(job))
             .replace("{hop}", "prove")
             .replace("{family}", "knock")
+            .replace("{view}", "bay")
             .replace("{site}", "knock-1")
             .replace(
                 "{id}", path.startsWith("/jobs/import") ? UUID.randomUUID().toString() : "999999")

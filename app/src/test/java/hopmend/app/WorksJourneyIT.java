@@ -41,6 +41,7 @@ class WorksJourneyIT extends BrowserIT {
 
   private void changeTo(String login, String password) {
     page.locator("form[action='/sign-out'] button").click();
+    assertThat(page.locator("#username")).isVisible();
     signIn(login, password);
   }
 

@@ -1,5 +1,7 @@
 package hopmend.bench;
 
+import hopmend.vehicle.EngineLayout.VehicleSide;
+import hopmend.find.Sides;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
@@ -42,7 +44,7 @@ public class WorkBench {
   private static final Wording WORDS = Wording.of(Locale.ENGLISH);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
+      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
 
   private final Catalog catalog = CatalogReader.shipped();
   private final List<JobEntry> entries = new ArrayList<>();

@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import tools.jackson.databind.node.ArrayNode;
@@ -28,34 +29,42 @@ public final class CardFile {
 
   private CardFile() {}
 
+  /** One card of a file, and how many lines stand before it. */
+  private record Document(String text, int linesBefore) {
+    /** With empty lines for what stands before it, so that lines are those of the file. */
+    String inItsPlace() {
+      return "\n".repeat(linesBefore) + text;
+    }
+  }
+
+  /** Hears how far the reading of a long file has come. */
+  public interface Progress {
+    void read(int cards, int of);
+  }
+
+  public static List<VehicleCard> read(String text, Catalog catalog) {
+    return read(text, catalog, (cards, of) -> {});
+  }
+
   /**
    * The cards of a text.
    *
    * @param catalog what they may name: families, cautions, latches, traits
    * @throws CatalogRefused with every problem, its line and what would be right
    */
-  public static List<VehicleCard> read(String text, Catalog catalog) {
+  public static List<VehicleCard> read(String text, Catalog catalog, Progress progress) {
     List<VehicleCard> cards = new ArrayList<>();
     List<String> problems = new ArrayList<>();
     Set<String> seen = new HashSet<>();
-    for (String document : documents(text)) {
-      try {
-        VehicleCard card = YAML.card(FILE, YAML.foreignTree(FILE, document), document);
-        List<String> wrong =
-            CatalogCheck.problems(catalog, card).stream().map(p -> p.told(document)).toList();
-        problems.addAll(wrong);
-        if (!seen.add(card.id())) {
-          problems.add("%s: two cards are called %s".formatted(FILE, card.id()));
-        }
-        if (!card.isOfAVehicle() || !card.id().matches("[a-z0-9][a-z0-9-]{0,79}")) {
-          problems.add(
-              "%s: the id of a card is small letters, digits and hyphens, not \"%s\""
-                  .formatted(FILE, card.id()));
-        }
-        cards.add(card);
-      } catch (CatalogRefused e) {
-        problems.add(e.getMessage());
-      }
+    List<Document> documents = documents(text);
+    for (Document document : documents) {
+      card(document, catalog, problems)
+          .ifPresent(
+              card -> {
+                identity(card, seen, problems);
+                cards.add(card);
+              });
+      progress.read(cards.size(), documents.size());
     }
     if (cards.isEmpty() && problems.isEmpty()) {
       problems.add(FILE + ": there is no card in it");
@@ -64,6 +73,39 @@ public final class CardFile {
       throw new CatalogRefused(String.join("\n", problems));
     }
     return cards;
+  }
+
+  private static void identity(VehicleCard card, Set<String> seen, List<String> problems) {
+    if (!seen.add(card.id())) {
+      problems.add("%s: two cards are called %s".formatted(FILE, card.id()));
+    }
+    if (!card.isOfAVehicle() || !card.id().matches("[a-z0-9][a-z0-9-]{0,79}")) {
+      problems.add(
+          "%s: the id of a card is small letters, digits and hyphens, not \"%s\""
+              .formatted(FILE, card.id()));
+    }
+  }
+
+  /** Only what is wrong with a card needs to know in which line of the file it stands. */
+  private static Optional<VehicleCard> card(
+      Document document, Catalog catalog, List<String> problems) {
+    try {
+      VehicleCard card = YAML.card(FILE, YAML.foreignTree(FILE, document.text()), document.text());
+      if (CatalogCheck.problems(catalog, card).isEmpty()) {
+        return Optional.of(card);
+      }
+    } catch (CatalogRefused e) {
+      // told again below, with its line in the file
+    }
+    String placed = document.inItsPlace();
+    try {
+      VehicleCard card = YAML.card(FILE, YAML.foreignTree(FILE, placed), placed);
+      CatalogCheck.problems(catalog, card).forEach(p -> problems.add(p.told(placed)));
+      return Optional.of(card);
+    } catch (CatalogRefused e) {
+      problems.add(e.getMessage());
+      return Optional.empty();
+    }
   }
 
   /**
@@ -75,13 +117,12 @@ public final class CardFile {
     return YAML.card(FILE, YAML.tree(FILE, text), text);
   }
 
-  /** Each with empty lines for what stands before it, so that lines are those of the file. */
-  private static List<String> documents(String text) {
-    List<String> documents = new ArrayList<>();
+  private static List<Document> documents(String text) {
+    List<Document> documents = new ArrayList<>();
     int before = 0;
     for (String document : text.split("(?m)^---[ \\t]*\\R?", -1)) {
       if (!document.isBlank()) {
-        documents.add("\n".repeat(before) + document);
+        documents.add(new Document(document, before));
       }
       before += 1 + (int) document.chars().filter(c -> c == '\n').count();
       if (documents.size() > MOST_CARDS) {

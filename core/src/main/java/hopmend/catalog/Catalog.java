@@ -1,15 +1,16 @@
 package hopmend.catalog;
 
-import hopmend.drawing.Drawing;
 import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Level;
+import hopmend.find.Sides;
 import hopmend.find.Site;
+import hopmend.find.SiteViews;
 import hopmend.message.Message;
-import hopmend.message.Wording;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.report.ReportWords;
@@ -100,13 +101,23 @@ public record Catalog(
     return shelf.card(id);
   }
 
-  /** For a sensor that is counted along the exhaust: the line with its stops; empty for others. */
-  public Optional<Drawing> exhaust(VehicleCard card, Site site, Wording words) {
-    if (!isInTheExhaust(site) || !card.engine().isTold()) {
-      return Optional.empty();
-    }
-    return Optional.of(
-        card.exhaust(card.sites().stream().filter(this::isInTheExhaust).toList(), site, words));
+  /**
+   * A site of a card, completed, in the views in which it can be looked at.
+   *
+   * @param usual where drivers sit in the vehicles of the shop
+   */
+  public SiteViews views(VehicleCard card, Site site, Sides usual) {
+    List<Site> along =
+        isInTheExhaust(site)
+            ? Stream.concat(
+                    card.sites().stream()
+                        .filter(s -> isInTheExhaust(s) && !s.id().equals(site.id())),
+                    Stream.of(site))
+                .toList()
+            : List.of();
+    Optional<Level> level =
+        sheet(site.family()).flatMap(s -> s.typical().level(site.bank(), site.position()));
+    return card.views(site, along, level, usual);
   }
 
   private boolean isInTheExhaust(Site site) {
@@ -239,6 +250,7 @@ public record Catalog(
   /** The order of work on several sensors of a card at once. */
   public WorkOrder workOrder(VehicleCard card, List<WorkPlan.Sensor> sensors) {
     Map<String, Fastener> fasteners = new LinkedHashMap<>();
+    waysIn.fasteners().forEach(f -> fasteners.put(f.id(), f));
     card.fasteners().forEach(f -> fasteners.put(f.id(), f));
     return WorkPlan.order(sensors, card.obstructions(), fasteners, cautions, waysIn.order());
   }

@@ -360,7 +360,12 @@ final class CatalogCheck {
     Set<Work.Opens> opened = EnumSet.noneOf(Work.Opens.class);
     catalog.works().stream()
         .filter(w -> w.suits(variant.operations()) && opened.add(w.opens()))
-        .forEach(w -> attempt(where, () -> catalog.workOrder(card, site, w)));
+        .forEach(
+            w ->
+                site.ways()
+                    .forEach(
+                        way ->
+                            attempt(where, () -> catalog.workOrder(card, site.by(way.from()), w))));
   }
 
   private void attempt(String where, Runnable work) {

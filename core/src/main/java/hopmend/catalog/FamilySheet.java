@@ -9,6 +9,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Suspect;
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
+import hopmend.sensor.LiveSignal;
 import hopmend.sensor.Traits;
 import hopmend.swap.Operation;
 import hopmend.verify.SensorProof;
@@ -29,6 +30,7 @@ import java.util.stream.Stream;
  * @param life wear-out of the sensor, null where the pair question does not arise
  * @param always the traits that every sensor of the family has
  * @param proofs what has to be seen of it after the work
+ * @param watched the live signals by which its plug is known
  * @param typical where they usually sit and what holds them, for vehicles that nobody has described
  * @param twinExtraMinutes extra time for the second sensor while access is open
  */
@@ -48,8 +50,17 @@ public record FamilySheet(
     double twinExtraMinutes,
     List<Operation> operations,
     List<SensorProof> proofs,
+    List<Watched> watched,
     Typical typical,
     String source) {
+  /** The live signal that drops out when such a sensor is unplugged. */
+  public record Watched(LiveSignal signal, Condition condition, String source)
+      implements Conditional {
+    public Watched {
+      condition = Condition.orAlways(condition);
+    }
+  }
+
   /** To what a sensor belongs. */
   public enum Follows {
     ENGINE,
@@ -69,6 +80,7 @@ public record FamilySheet(
     traits = List.copyOf(traits);
     operations = List.copyOf(operations);
     proofs = proofs == null ? List.of() : List.copyOf(proofs);
+    watched = watched == null ? List.of() : List.copyOf(watched);
     typical = typical == null ? Typical.anywhere(name, codes) : typical;
   }
 
@@ -98,6 +110,7 @@ public record FamilySheet(
             .map(o -> o.with(o.after(), o.cautions().stream().filter(holds).toList()))
             .toList(),
         Conditional.of(proofs, sensor),
+        Conditional.of(watched, sensor),
         typical,
         source);
   }
@@ -132,7 +145,7 @@ public record FamilySheet(
         checks.stream()
             .flatMap(c -> Stream.concat(c.outcomes().stream(), c.measurements().stream()));
     return Stream.concat(
-            Stream.of(suspects, checks, traits, operations, proofs).flatMap(List::stream),
+            Stream.of(suspects, checks, traits, operations, proofs, watched).flatMap(List::stream),
             withinChecks)
         .map(Conditional.class::cast)
         .map(Conditional::condition);

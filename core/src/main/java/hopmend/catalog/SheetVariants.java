@@ -35,6 +35,7 @@ public record SheetVariants(
     LIMIT,
     OPERATION,
     COMPARISON,
+    WATCHED,
     PROOF
   }
 
@@ -119,6 +120,7 @@ public record SheetVariants(
             });
     sheet.operations().forEach(o -> items.add(item(Part.OPERATION, o.brief(), o)));
     sheet.traits().forEach(t -> items.add(item(Part.COMPARISON, t.trait() + ": " + t.say(), t)));
+    sheet.watched().forEach(w -> items.add(item(Part.WATCHED, w.signal().label(), w)));
     sheet.proofs().forEach(p -> items.add(item(Part.PROOF, p.name(), p)));
     return items;
   }

@@ -3,6 +3,7 @@ package hopmend.catalog;
 import hopmend.fault.CodeGroup;
 import hopmend.find.Bay;
 import hopmend.find.Chassis;
+import hopmend.find.Level;
 import hopmend.find.Seat;
 import hopmend.find.Site;
 import hopmend.find.Zone;
@@ -52,6 +53,7 @@ public record Typical(
                         Zone.BLOCK,
                         null,
                         Site.WayIn.FROM_ABOVE,
+                        List.of(Site.WayIn.FROM_BELOW),
                         List.of("follow its wires from the plug"),
                         null,
                         Condition.ALWAYS))
@@ -62,6 +64,14 @@ public record Typical(
   /** Whether such sensors are counted along the exhaust. */
   public boolean isInTheExhaust() {
     return seats.stream().anyMatch(s -> s.zone().isInTheExhaust());
+  }
+
+  /** How high the sensor of a place usually sits. */
+  Optional<Level> level(int bank, String position) {
+    return seats.stream()
+        .filter(s -> s.bank() == bank && s.position().equals(position))
+        .map(s -> s.zone().level())
+        .findFirst();
   }
 
   Optional<Fastener> held() {

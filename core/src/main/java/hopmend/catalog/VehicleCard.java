@@ -1,17 +1,15 @@
 package hopmend.catalog;
 
-import hopmend.drawing.Drawing;
 import hopmend.fault.Bulletin;
 import hopmend.fault.CodeGroup;
 import hopmend.find.Bay;
-import hopmend.find.BayDrawing;
 import hopmend.find.Chassis;
-import hopmend.find.ChassisDrawing;
-import hopmend.find.ExhaustDrawing;
+import hopmend.find.Level;
+import hopmend.find.Sides;
 import hopmend.find.Site;
+import hopmend.find.SiteViews;
 import hopmend.find.TypicalPlan;
 import hopmend.find.Wiring;
-import hopmend.message.Wording;
 import hopmend.part.Part;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
@@ -20,6 +18,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
 import hopmend.vehicle.EngineLayout;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -32,6 +31,8 @@ import java.util.stream.Stream;
  * @param partial whether it was begun at a vehicle and tells only the sensors that somebody worked
  *     on; else it tells every sensor of the families that it names
  * @param chassis the plan of the whole vehicle, null where no site lies outside the bay
+ * @param teach what the controllers are taught after work on a family where no routine does it, in
+ *     words
  * @param codes the maker's own codes, flash codes and parameters, each with its family
  * @param bulletins service bulletins that speak about codes together
  * @param cautions cautions that hold for any work on this vehicle, shown at each of its checks and
@@ -64,6 +65,7 @@ public record VehicleCard(
     Map<String, Double> figures,
     List<Routine> routines,
     Map<String, List<String>> relearnAfter,
+    Map<String, String> teach,
     List<CodeGroup> codes,
     List<Bulletin> bulletins,
     List<String> cautions,
@@ -87,6 +89,7 @@ public record VehicleCard(
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
     routines = routines == null ? List.of() : List.copyOf(routines);
     relearnAfter = relearnAfter == null ? Map.of() : Map.copyOf(relearnAfter);
+    teach = teach == null ? Map.of() : Map.copyOf(teach);
   }
 
   /** A vehicle of which nobody has told anything; it has no id, so that nothing is about it. */
@@ -138,6 +141,7 @@ public record VehicleCard(
         Map.of(),
         List.of(),
         Map.of(),
+        Map.of(),
         List.of(),
         List.of(),
         cautions,
@@ -162,7 +166,7 @@ public record VehicleCard(
           .forEach(all::add);
       sheet.typical().held().filter(f -> fastener(f.id()).isEmpty()).ifPresent(held::add);
     }
-    return with(engine, plan, all, held);
+    return with(plan, all, obstructions, held);
   }
 
   private Chassis typicalPlan() {
@@ -175,28 +179,33 @@ public record VehicleCard(
     return isTold("catalysts", "2") ? 2 : 1;
   }
 
-  /**
-   * A site on its plan, with the others of its kind that somebody told; empty for an engine that
-   * nobody has told.
-   */
-  public Optional<Drawing> drawing(Site site, Wording words) {
-    if (!engine.isTold()) {
-      return Optional.empty();
-    }
-    List<Site> drawn =
-        Stream.concat(
-                told().filter(s -> s.family().equals(site.family()) && !s.id().equals(site.id())),
-                Stream.of(site))
-            .toList();
-    return Optional.of(
-        site.isOutsideBay()
-            ? ChassisDrawing.draw(chassis, drawn, site, words)
-            : BayDrawing.draw(engine, bay, drawn, site, words));
+  /** Where its driver sits; where nobody told it, where drivers of the shop's vehicles sit. */
+  public Sides sides(Sides usual) {
+    return isTold("steering", "left")
+        ? new Sides(EngineLayout.VehicleSide.LEFT)
+        : isTold("steering", "right") ? new Sides(EngineLayout.VehicleSide.RIGHT) : usual;
   }
 
-  /** The exhaust as a line with its stops, one of them marked. */
-  Drawing exhaust(List<Site> along, Site chosen, Wording words) {
-    return ExhaustDrawing.draw(engine, catalysts(), along, chosen, words);
+  /**
+   * A site in the views in which it can be looked at.
+   *
+   * @param along all sites along the exhaust, empty for a site that is not counted there
+   * @param level how high it usually sits, where nobody told it
+   */
+  SiteViews views(Site site, List<Site> along, Optional<Level> level, Sides usual) {
+    List<Site> others = sites.stream().filter(s -> !s.id().equals(site.id())).toList();
+    return new SiteViews(
+        engine,
+        bay,
+        chassis,
+        sides(usual),
+        site,
+        others.stream().filter(s -> !s.typical() && s.family().equals(site.family())).toList(),
+        others,
+        along,
+        catalysts(),
+        Optional.ofNullable(site.level()).or(() -> level),
+        fastener(site.fastener()));
   }
 
   private boolean isTold(String trait, String value) {
@@ -205,40 +214,49 @@ public record VehicleCard(
 
   /** The same with an engine of which more is told. */
   public VehicleCard with(EngineLayout engine) {
-    return with(engine, chassis, sites, fasteners);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
   }
 
   /** The same with one more part. */
   public VehicleCard with(Part part) {
     List<Part> all = new ArrayList<>(parts);
     all.add(part);
-    return with(revision, engine, chassis, sites, obstructions, fasteners, all);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, all, teach);
+  }
+
+  /** The same with what its controllers are taught after work on a family. */
+  public VehicleCard teaching(String family, String words) {
+    Map<String, String> all = new HashMap<>(teach);
+    all.put(family, words);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, all);
+  }
+
+  /** The same with other landmarks in its bay. */
+  public VehicleCard with(Bay bay) {
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
   }
 
   /** The same as another revision. */
   public VehicleCard revised(int as) {
-    return with(as, engine, chassis, sites, obstructions, fasteners, parts);
+    return with(as, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
   }
 
   /** The same with these sites, with what lies in their way and what holds them. */
   VehicleCard with(
       Chassis chassis, List<Site> sites, List<Obstruction> obstructions, List<Fastener> fasteners) {
-    return with(revision, engine, chassis, sites, obstructions, fasteners, parts);
-  }
-
-  private VehicleCard with(
-      EngineLayout engine, Chassis chassis, List<Site> sites, List<Fastener> fasteners) {
-    return with(revision, engine, chassis, sites, obstructions, fasteners, parts);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
   }
 
   private VehicleCard with(
       int revision,
       EngineLayout engine,
+      Bay bay,
       Chassis chassis,
       List<Site> sites,
       List<Obstruction> obstructions,
       List<Fastener> fasteners,
-      List<Part> parts) {
+      List<Part> parts,
+      Map<String, String> teach) {
     return new VehicleCard(
         id,
         revision,
@@ -260,6 +278,7 @@ public record VehicleCard(
         figures,
         routines,
         relearnAfter,
+        teach,
         codes,
         bulletins,
         cautions,

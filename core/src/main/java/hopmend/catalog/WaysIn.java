@@ -4,6 +4,7 @@ import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
 import hopmend.swap.Access;
+import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
 import java.util.List;
 
@@ -13,8 +14,10 @@ import java.util.List;
  * @param operations in the order in which they are done; one that stands there several times is
  *     done once, with the cautions of all that hold
  * @param throughout cautions at every step between them
+ * @param fasteners what they loosen and tighten, where the card does not tell its own
  */
-public record WaysIn(List<Operation> operations, List<Throughout> throughout) {
+public record WaysIn(
+    List<Operation> operations, List<Throughout> throughout, List<Fastener> fasteners) {
 
   /** A caution that stands at every step between the way in and the way out. */
   public record Throughout(String caution, Condition condition, String source)
@@ -27,6 +30,7 @@ public record WaysIn(List<Operation> operations, List<Throughout> throughout) {
   public WaysIn {
     operations = List.copyOf(operations);
     throughout = List.copyOf(throughout);
+    fasteners = fasteners == null ? List.of() : List.copyOf(fasteners);
   }
 
   /** What a sensor of these traits asks for. */

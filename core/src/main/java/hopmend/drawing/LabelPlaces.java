@@ -2,6 +2,7 @@ package hopmend.drawing;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Puts names where they can be read: not on a marker, not across an outline, not on another name,
@@ -113,6 +114,19 @@ public final class LabelPlaces {
     }
     taken.add(area(best, text, OF_A_NAME));
     return new Shape.Label(role, best.x(), best.y(), "middle", text);
+  }
+
+  /** A name that may be left out: at the first place where it meets no name and no marker. */
+  public Optional<Shape.Label> placeWhereFree(String role, String text, List<Shape.Point> middles) {
+    Optional<Shape.Point> free = middles.stream().filter(p -> isFree(area(p, text, 1))).findFirst();
+    free.ifPresent(p -> taken.add(area(p, text, OF_A_NAME)));
+    return free.map(p -> new Shape.Label(role, p.x(), p.y(), "middle", text));
+  }
+
+  private boolean isFree(Area a) {
+    boolean inside = a.left >= 0 && a.top >= 0 && a.right <= width && a.bottom <= height;
+    return inside
+        && taken.stream().filter(t -> t.weight >= OF_A_NAME).allMatch(t -> a.sharedWith(t) == 0);
   }
 
   /** In a box in its middle, at its top or its bottom; else above, below, beside it or aslant. */

@@ -15,6 +15,11 @@ public record CodeRange(TroubleCode from, TroubleCode to) {
     }
   }
 
+  /** One code alone. */
+  public static CodeRange only(TroubleCode code) {
+    return new CodeRange(code, code);
+  }
+
   public static CodeRange parse(String text) {
     String[] ends = text.strip().split("\\s*-\\s*(?=[PCBUSF])");
     if (ends.length > 2) {

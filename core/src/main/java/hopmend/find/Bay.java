@@ -1,6 +1,7 @@
 package hopmend.find;
 
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * The engine bay in plan, in millimetres. The origin is the vehicle's front right corner of the
@@ -15,6 +16,26 @@ public record Bay(
   /** Something large and easy to recognise. */
   public record Landmark(
       String name, double xMm, double yMm, double widthMm, double depthMm, String obstruction) {}
+
+  /** The same with one thing more, its middle at a place, moved as far as it has to be to fit. */
+  public Bay with(String name, Site.Spot middle, double wide, double deep, String obstruction) {
+    double x = Math.max(0, Math.min(widthMm - wide, middle.xMm() - wide / 2));
+    double y = Math.max(0, Math.min(depthMm - deep, middle.yMm() - deep / 2));
+    return with(
+        Stream.concat(
+                without(name).landmarks.stream(),
+                Stream.of(new Landmark(name, x, y, wide, deep, obstruction)))
+            .toList());
+  }
+
+  /** The same without what is called so. */
+  public Bay without(String name) {
+    return with(landmarks.stream().filter(l -> !l.name().equals(name)).toList());
+  }
+
+  private Bay with(List<Landmark> all) {
+    return new Bay(widthMm, depthMm, engineX, engineY, all);
+  }
 
   public Bay {
     landmarks = landmarks == null ? List.of() : List.copyOf(landmarks);

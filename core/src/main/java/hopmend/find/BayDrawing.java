@@ -1,7 +1,6 @@
 package hopmend.find;
 
 import hopmend.drawing.Drawing;
-import hopmend.drawing.LabelPlaces;
 import hopmend.drawing.Shape;
 import hopmend.message.Message;
 import hopmend.message.Wording;
@@ -20,32 +19,40 @@ public final class BayDrawing {
   private static final double SCALE = 0.7;
 
   private static final double MARGIN = 48;
+  private static final double NEAR = 2.1;
 
   private final EngineLayout engine;
   private final EngineGeometry geometry;
   private final Bay bay;
   private final Wording words;
-  private final List<Shape> shapes = new ArrayList<>();
-  private final List<Runnable> names = new ArrayList<>();
-  private final List<Shape.Box> landmarks = new ArrayList<>();
-  private final double width;
-  private final double height;
-  private final LabelPlaces places;
+  private final Sides sides;
+  private final Sketch sketch;
 
-  private BayDrawing(EngineLayout engine, Bay bay, Wording words) {
+  private BayDrawing(EngineLayout engine, Bay bay, Sides sides, Wording words) {
     this.words = words;
+    this.sides = sides;
     this.engine = engine;
     this.geometry = new EngineGeometry(engine, bay);
     this.bay = bay;
-    this.width = bay.widthMm() * SCALE + 2 * MARGIN;
-    this.height = bay.depthMm() * SCALE + 2 * MARGIN;
-    this.places = new LabelPlaces(width, height);
+    this.sketch =
+        new Sketch(bay.widthMm() * SCALE + 2 * MARGIN, bay.depthMm() * SCALE + 2 * MARGIN);
   }
 
   /** Draws the bay with all sites of the family, {@code chosen} marked with its way in. */
   public static Drawing draw(
-      EngineLayout engine, Bay bay, List<Site> sites, Site chosen, Wording words) {
-    return new BayDrawing(engine, bay, words).drawing(sites, chosen);
+      EngineLayout engine, Bay bay, Sides sides, List<Site> sites, Site chosen, Wording words) {
+    return new BayDrawing(engine, bay, sides, words).drawing(sites, chosen);
+  }
+
+  /** Draws what is near a site, larger, with its neighbours and with what looks like it. */
+  public static Drawing near(
+      EngineLayout engine,
+      Bay bay,
+      Sides sides,
+      Neighbours neighbours,
+      Site chosen,
+      Wording words) {
+    return new BayDrawing(engine, bay, sides, words).near(neighbours, chosen);
   }
 
   /** The place of the bay under a point of its drawing, the nearest one of the bay, in whole mm. */
@@ -55,26 +62,30 @@ public final class BayDrawing {
   }
 
   /** Draws the bay alone. */
-  public static Drawing draw(EngineLayout engine, Bay bay, Wording words) {
-    return new BayDrawing(engine, bay, words).empty();
+  public static Drawing draw(EngineLayout engine, Bay bay, Sides sides, Wording words) {
+    return new BayDrawing(engine, bay, sides, words).empty();
   }
 
   private Drawing empty() {
     background(List.of());
-    compass();
-    names.forEach(Runnable::run);
-    return new Drawing(
-        width, height, shapes, words.of(Message.of("bay.spoken-empty", told().toArray())));
+    return sketch.whole(words.of(Message.of("bay.spoken-empty", told().toArray())));
   }
 
   private void background(List<String> behind) {
-    shapes.add(new Shape.Box("bay", MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN, 26));
+    sketch.draw(
+        new Shape.Box(
+            "bay", MARGIN, MARGIN, sketch.width() - 2 * MARGIN, sketch.height() - 2 * MARGIN, 26));
     manifolds();
     block();
     cylinders();
     camshafts();
     valley();
     bay.landmarks().forEach(l -> landmark(l, behind));
+    sketch.edges(
+        words.of(Message.of("compass.windscreen")),
+        words.of(Message.of("compass.front")),
+        words.of(sides.right()),
+        words.of(sides.left()));
   }
 
   private Drawing drawing(List<Site> sites, Site chosen) {
@@ -84,9 +95,14 @@ public final class BayDrawing {
         .forEach(s -> sensor(s, "sensor"));
     wayIn(chosen);
     sensor(chosen, "sensor-chosen");
-    compass();
-    names.forEach(Runnable::run);
-    return new Drawing(width, height, shapes, spoken(chosen));
+    return sketch.whole(spoken(chosen));
+  }
+
+  private Drawing near(Neighbours neighbours, Site chosen) {
+    background(chosen.behind());
+    neighbours.draw(sketch, this::place, words);
+    sensor(chosen, "sensor-chosen");
+    return neighbours.near(sketch, place(chosen), NEAR, words);
   }
 
   private Shape.Point at(double alongMm, double sideMm) {
@@ -119,13 +135,11 @@ public final class BayDrawing {
   }
 
   private void outlined(Shape.Box box) {
-    shapes.add(box);
-    places.keepOutlineClear(box);
+    sketch.outlined(box);
   }
 
-  /** Names are put last, when all markers are known. */
   private void named(String role, String name, Shape.Box box) {
-    names.add(() -> shapes.add(places.place(role, name, LabelPlaces.aroundMiddleOf(box, name))));
+    sketch.name(role, name, box);
   }
 
   private Shape.Box box(String role, double a1, double t1, double a2, double t2, double radius) {
@@ -145,11 +159,10 @@ public final class BayDrawing {
       for (int i = 0; i < row.cylinders().size(); i++) {
         Shape.Point c = at(geometry.alongMm(row, i), row.sideMm());
         Shape.Disc bore = new Shape.Disc("cylinder", c.x(), c.y(), engine.boreMm() / 2 * SCALE);
-        shapes.add(bore);
-        places.avoid(bore);
+        sketch.round(bore);
         if (isCounted()) {
           String number = String.valueOf(row.cylinders().get(i));
-          shapes.add(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", number));
+          sketch.draw(new Shape.Label("cylinder-number", c.x(), c.y() + 8, "middle", number));
         }
       }
     }
@@ -159,7 +172,7 @@ public final class BayDrawing {
     for (EngineGeometry.Row row : geometry.rows()) {
       for (int side : new int[] {1, -1}) {
         double offset = row.sideMm() + side * geometry.camOffsetMm();
-        shapes.add(
+        sketch.draw(
             new Shape.Path(
                 side == row.intakeWards() ? "cam-intake" : "cam-exhaust",
                 List.of(
@@ -244,8 +257,7 @@ public final class BayDrawing {
 
   private void runner(String role, Shape.Point from, Shape.Point to) {
     Shape.Path path = new Shape.Path(role, List.of(from, to), false);
-    shapes.add(path);
-    places.keepClear(path);
+    sketch.line(path);
   }
 
   /** What lies over a manifold has a name of its own, and needs the place more. */
@@ -254,12 +266,9 @@ public final class BayDrawing {
     outlined(box);
     double x = box.x() + box.width() / 2;
     double y = box.y() + box.height() / 2;
-    names.add(
-        () -> {
-          if (landmarks.stream().noneMatch(l -> holds(l, x, y))) {
-            shapes.add(places.place("manifold-name", name, LabelPlaces.aroundMiddleOf(box, name)));
-          }
-        });
+    if (bay.landmarks().stream().noneMatch(l -> holds(boxOf(l, "landmark"), x, y))) {
+      named("manifold-name", name, box);
+    }
   }
 
   private static boolean holds(Shape.Box b, double x, double y) {
@@ -267,26 +276,19 @@ public final class BayDrawing {
   }
 
   private void landmark(Bay.Landmark l, List<String> behind) {
-    Shape.Point p = inDrawing(l.xMm(), l.yMm() + l.depthMm());
     boolean inTheWay = l.obstruction() != null && behind.contains(l.obstruction());
-    Shape.Box box =
-        new Shape.Box(
-            inTheWay ? "landmark-in-the-way" : "landmark",
-            p.x(),
-            p.y(),
-            l.widthMm() * SCALE,
-            l.depthMm() * SCALE,
-            8);
+    Shape.Box box = boxOf(l, inTheWay ? "landmark-in-the-way" : "landmark");
     outlined(box);
-    landmarks.add(box);
     named(inTheWay ? "landmark-name-in-the-way" : "landmark-name", l.name(), box);
   }
 
+  private Shape.Box boxOf(Bay.Landmark l, String role) {
+    Shape.Point p = inDrawing(l.xMm(), l.yMm() + l.depthMm());
+    return new Shape.Box(role, p.x(), p.y(), l.widthMm() * SCALE, l.depthMm() * SCALE, 8);
+  }
+
   private Shape.Point place(Site site) {
-    if (site.spot() != null) {
-      return inDrawing(site.spot().xMm(), site.spot().yMm());
-    }
-    return inDrawing(geometry.cam(site.bank(), site.position(), site.end()));
+    return inDrawing(geometry.of(site));
   }
 
   private void sensor(Site site, String role) {
@@ -298,8 +300,7 @@ public final class BayDrawing {
   }
 
   private void marker(Shape.Disc disc) {
-    shapes.add(disc);
-    places.keepClear(disc);
+    sketch.marker(disc);
   }
 
   /**
@@ -310,21 +311,8 @@ public final class BayDrawing {
     Shape.Point p = place(site);
     if (site.wayIn() != Site.WayIn.FROM_ABOVE && site.wayIn() != Site.WayIn.WHEEL_WELL) {
       marker(new Shape.Disc("way-in-ring", p.x(), p.y(), 44));
-      // The word that matters most is put first.
-      names.add(
-          0,
-          () ->
-              shapes.add(
-                  places.place(
-                      "way-in-name",
-                      words.of(site.wayIn().shortly()),
-                      List.of(
-                          new Shape.Point(p.x(), p.y() - 52),
-                          new Shape.Point(p.x(), p.y() + 64),
-                          new Shape.Point(p.x() + 104, p.y() + 5),
-                          new Shape.Point(p.x() - 104, p.y() + 5),
-                          new Shape.Point(p.x() + 150, p.y() + 5),
-                          new Shape.Point(p.x() - 150, p.y() + 5)))));
+      sketch.nameFirst(
+          "way-in-name", words.of(site.wayIn().shortly()), p, Neighbours.AROUND_A_RING);
       return;
     }
     boolean across =
@@ -338,12 +326,11 @@ public final class BayDrawing {
     double length = Math.hypot(dx, dy);
     Shape.Point tip = new Shape.Point(p.x() - dx / length * 34, p.y() - dy / length * 34);
     Shape.Path way = new Shape.Path("way-in", List.of(new Shape.Point(fromX, fromY), tip), false);
-    shapes.add(way);
-    places.keepClear(way);
+    sketch.line(way);
     double nx = -dy / length;
     double ny = dx / length;
     Shape.Point back = new Shape.Point(tip.x() - dx / length * 18, tip.y() - dy / length * 18);
-    shapes.add(
+    sketch.draw(
         new Shape.Path(
             "way-in-tip",
             List.of(
@@ -351,20 +338,6 @@ public final class BayDrawing {
                 new Shape.Point(back.x() + nx * 10, back.y() + ny * 10),
                 new Shape.Point(back.x() - nx * 10, back.y() - ny * 10)),
             true));
-  }
-
-  private void compass() {
-    compass(width / 2, height - 14, "middle", "front");
-    compass(width / 2, 30, "middle", "windscreen");
-    compass(8, 30, "start", "right");
-    compass(width - 8, 30, "end", "left");
-  }
-
-  private void compass(double x, double y, String anchor, String side) {
-    Shape.Label name =
-        new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side)));
-    shapes.add(name);
-    places.keepClear(name);
   }
 
   private String spoken(Site chosen) {

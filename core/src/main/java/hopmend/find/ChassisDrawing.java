@@ -1,7 +1,6 @@
 package hopmend.find;
 
 import hopmend.drawing.Drawing;
-import hopmend.drawing.LabelPlaces;
 import hopmend.drawing.Shape;
 import hopmend.message.Message;
 import hopmend.message.Wording;
@@ -10,31 +9,30 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * The plan of the whole vehicle with a site outside the engine bay: seen from above, the front at
- * the left, so that the vehicle's right side is at the upper edge.
+ * The plan of the whole vehicle, the front at the left. Seen from above its right side is at the
+ * upper edge; seen from below, as one sees it who stands under it, its left side is.
  */
 public final class ChassisDrawing {
   private static final double WIDTH = 920;
   private static final double MARGIN = 62;
+  private static final double NEAR = 2.6;
 
   private final Chassis chassis;
+  private final Places places;
+  private final Sides sides;
+  private final boolean fromBelow;
   private final Wording words;
   private final double scale;
-  private final double height;
-  private final List<Shape> shapes = new ArrayList<>();
-  private final LabelPlaces places;
+  private final Sketch sketch;
 
-  private ChassisDrawing(Chassis chassis, Wording words) {
-    this.words = words;
+  ChassisDrawing(Chassis chassis, Places places, Sides sides, boolean fromBelow, Wording words) {
     this.chassis = chassis;
+    this.places = places;
+    this.sides = sides;
+    this.fromBelow = fromBelow;
+    this.words = words;
     this.scale = (WIDTH - 2 * MARGIN) / chassis.lengthMm();
-    this.height = chassis.widthMm() * scale + 2 * MARGIN;
-    this.places = new LabelPlaces(WIDTH, height);
-  }
-
-  /** Draws the vehicle with all sites of the family, {@code chosen} marked with its way in. */
-  public static Drawing draw(Chassis chassis, List<Site> sites, Site chosen, Wording words) {
-    return new ChassisDrawing(chassis, words).drawing(sites, chosen);
+    this.sketch = new Sketch(WIDTH, chassis.widthMm() * scale + 2 * MARGIN);
   }
 
   /** The place of the vehicle under a point of its drawing, the nearest one of it, in whole mm. */
@@ -44,40 +42,67 @@ public final class ChassisDrawing {
         .within(chassis.lengthMm(), chassis.widthMm());
   }
 
-  private Drawing drawing(List<Site> sites, Site chosen) {
+  /** The vehicle with all sites of a family, {@code chosen} marked with its way in. */
+  Drawing whole(List<Site> sites, Site chosen) {
+    background();
+    sites.stream()
+        .filter(s -> !s.id().equals(chosen.id()))
+        .forEach(s -> sketch.marker(disc("sensor", s, 10)));
+    wayIn(chosen);
+    chosen(chosen);
+    return sketch.whole(spoken(chosen));
+  }
+
+  /** What is near a site, larger, with its neighbours and with what looks like it. */
+  Drawing near(Neighbours neighbours, Site chosen) {
+    background();
+    neighbours.draw(sketch, this::at, words);
+    chosen(chosen);
+    return neighbours.near(sketch, at(chosen), NEAR, words);
+  }
+
+  private void background() {
     double right = WIDTH - MARGIN;
-    double bottom = height - MARGIN;
-    Shape.Box body =
-        new Shape.Box("bay", MARGIN, MARGIN, WIDTH - 2 * MARGIN, height - 2 * MARGIN, 40);
-    shapes.add(body);
-    places.keepOutlineClear(body);
+    double bottom = sketch.height() - MARGIN;
+    sketch.outlined(
+        new Shape.Box("bay", MARGIN, MARGIN, WIDTH - 2 * MARGIN, sketch.height() - 2 * MARGIN, 40));
     for (double x : new double[] {0.19, 0.79}) {
       for (double y : new double[] {MARGIN - 12, bottom - 16}) {
-        shapes.add(new Shape.Box("wheel", MARGIN + x * (right - MARGIN) - 40, y, 80, 28, 10));
+        sketch.draw(new Shape.Box("wheel", MARGIN + x * (right - MARGIN) - 40, y, 80, 28, 10));
       }
     }
     chassis.pipes().forEach(this::pipe);
-    chassis.items().forEach(i -> shapes.add(box(i)));
-    sites.stream()
-        .filter(s -> s.isOutsideBay() && !s.id().equals(chosen.id()))
-        .forEach(s -> marker(disc("sensor", s, 10)));
-    compass(8, height / 2 - 12, "start", "forwards");
-    compass(WIDTH / 2, 28, "middle", "right-from-above");
-    compass(WIDTH / 2, height - 10, "middle", "left");
-    wayIn(chosen, bottom);
-    marker(disc("sensor-halo", chosen, 30));
-    marker(disc("sensor-chosen", chosen, 14));
-    chassis.items().forEach(i -> places.keepOutlineClear(box(i)));
-    chassis.items().forEach(this::name);
-    return new Drawing(WIDTH, height, shapes, spoken(chosen));
+    for (Chassis.Item item : chassis.items()) {
+      Shape.Box box = box(item);
+      sketch.outlined(box);
+      sketch.name("landmark-name", item.name(), box);
+    }
+    String left = words.of(sides.left());
+    String rightSide = words.of(sides.right());
+    sketch.edges(
+        fromBelow ? left : rightSide,
+        fromBelow ? rightSide : left,
+        words.of(Message.of("compass.forwards")),
+        words.of(Message.of(fromBelow ? "compass.from-below" : "compass.from-above")));
+  }
+
+  private void chosen(Site site) {
+    sketch.marker(disc("sensor-halo", site, 30));
+    sketch.marker(disc("sensor-chosen", site, 14));
   }
 
   private Shape.Point at(double xMm, double yMm) {
-    return new Shape.Point(MARGIN + xMm * scale, MARGIN + yMm * scale);
+    double down = fromBelow ? chassis.widthMm() - yMm : yMm;
+    return new Shape.Point(MARGIN + xMm * scale, MARGIN + down * scale);
+  }
+
+  private Shape.Point at(Site site) {
+    Site.Spot spot = places.inVehicle(site);
+    return at(spot.xMm(), spot.yMm());
   }
 
   private Shape.Disc disc(String role, Site site, double radius) {
-    Shape.Point p = at(site.chassisSpot().xMm(), site.chassisSpot().yMm());
+    Shape.Point p = at(site);
     return new Shape.Disc(role, p.x(), p.y(), radius);
   }
 
@@ -86,57 +111,38 @@ public final class ChassisDrawing {
     for (int i = 0; i < run.size(); i += 2) {
       points.add(at(run.get(i), run.get(i + 1)));
     }
-    shapes.add(new Shape.Path("exhaust-pipe", points, false));
-  }
-
-  private void marker(Shape.Disc disc) {
-    shapes.add(disc);
-    places.keepClear(disc);
+    sketch.draw(new Shape.Path("exhaust-pipe", points, false));
   }
 
   private Shape.Box box(Chassis.Item item) {
-    Shape.Point p = at(item.xMm(), item.yMm());
+    Shape.Point p = at(item.xMm(), fromBelow ? item.yMm() + item.widthMm() : item.yMm());
     String role = "item-" + item.kind().name().toLowerCase(Locale.ROOT);
     return new Shape.Box(role, p.x(), p.y(), item.lengthMm() * scale, item.widthMm() * scale, 10);
-  }
-
-  private void name(Chassis.Item item) {
-    Shape.Box b = box(item);
-    shapes.add(
-        places.place("landmark-name", item.name(), LabelPlaces.aroundMiddleOf(b, item.name())));
   }
 
   /**
    * Through a wheel well from the nearer long side, where a person kneels. What is reached from
    * below or from inside has no direction in a plan: a ring and the word say it.
    */
-  private void wayIn(Site site, double bottom) {
-    Shape.Point p = at(site.chassisSpot().xMm(), site.chassisSpot().yMm());
+  private void wayIn(Site site) {
+    Shape.Point p = at(site);
     if (site.wayIn() != Site.WayIn.WHEEL_WELL) {
-      shapes.add(new Shape.Disc("way-in-ring", p.x(), p.y(), 42));
-      places.keepClear(new Shape.Disc("way-in-ring", p.x(), p.y(), 42));
-      shapes.add(
-          places.place(
-              "way-in-name",
-              words.of(site.wayIn().shortly()),
-              List.of(
-                  new Shape.Point(p.x(), p.y() - 50),
-                  new Shape.Point(p.x(), p.y() + 62),
-                  new Shape.Point(p.x() + 100, p.y() + 5),
-                  new Shape.Point(p.x() - 100, p.y() + 5))));
+      sketch.marker(new Shape.Disc("way-in-ring", p.x(), p.y(), 42));
+      sketch.nameFirst(
+          "way-in-name", words.of(site.wayIn().shortly()), p, Neighbours.AROUND_A_RING);
       return;
     }
-    boolean fromTop = site.chassisSpot().yMm() < chassis.widthMm() / 2;
-    double from = fromTop ? MARGIN - 16 : bottom + 16;
+    boolean fromTop = p.y() < sketch.height() / 2;
+    double from = fromTop ? MARGIN - 16 : sketch.height() - MARGIN + 16;
     double tip = fromTop ? p.y() - 34 : p.y() + 34;
     double back = fromTop ? tip - 16 : tip + 16;
     if (fromTop ? from > tip - 8 : from < tip + 8) {
       return;
     }
-    shapes.add(
+    sketch.line(
         new Shape.Path(
             "way-in", List.of(new Shape.Point(p.x(), from), new Shape.Point(p.x(), tip)), false));
-    shapes.add(
+    sketch.draw(
         new Shape.Path(
             "way-in-tip",
             List.of(
@@ -146,17 +152,10 @@ public final class ChassisDrawing {
             true));
   }
 
-  private void compass(double x, double y, String anchor, String side) {
-    Shape.Label name =
-        new Shape.Label("compass", x, y, anchor, words.of(Message.of("compass." + side)));
-    shapes.add(name);
-    places.keepClear(name);
-  }
-
   private String spoken(Site chosen) {
     return words.of(
         Message.of(
-            "chassis.spoken",
+            fromBelow ? "chassis.spoken-below" : "chassis.spoken",
             chosen.name(),
             String.join(", ", chosen.landmarks()),
             chosen.wayIn()));

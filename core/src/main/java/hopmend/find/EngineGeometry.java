@@ -144,6 +144,11 @@ final class EngineGeometry {
     return at(middleMm(all.get(Math.max(1, Math.min(bank, all.size())) - 1)), -collectorMm());
   }
 
+  /** Where a site of the bay is: as it was told, else as its bank, position and end say. */
+  Spot of(Site site) {
+    return site.spot() != null ? site.spot() : cam(site.bank(), site.position(), site.end());
+  }
+
   /** Where the sensor of a camshaft sits, at an end of its row. */
   Spot cam(int bank, String position, Site.End end) {
     Row row = row(bank);

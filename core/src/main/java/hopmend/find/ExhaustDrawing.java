@@ -8,6 +8,7 @@ import hopmend.vehicle.EngineLayout;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The exhaust as a line with stops, as one walks it: from the engine along each branch, past sensor
@@ -118,7 +119,10 @@ public final class ExhaustDrawing {
   }
 
   private void stop(int bank, int nth, double x, double y) {
-    Optional<Site> here = sites.stream().filter(s -> isAt(s, bank, nth)).findFirst();
+    Optional<Site> here =
+        Stream.concat(Stream.of(chosen), sites.stream())
+            .filter(s -> isAt(s, bank, nth))
+            .findFirst();
     if (here.isEmpty()) {
       return;
     }

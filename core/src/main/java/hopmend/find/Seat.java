@@ -17,6 +17,7 @@ import java.util.Map;
  * @param zone the general place
  * @param end the end of the engine, null where the zone says it or none is usual
  * @param wayIn from where it is usually reached
+ * @param otherWays from where else
  * @param landmarks how a person finds it
  * @param reach what to know about the reach, null for nothing
  * @param condition vehicles that have it, by their traits
@@ -28,6 +29,7 @@ public record Seat(
     Zone zone,
     Site.End end,
     Site.WayIn wayIn,
+    List<Site.WayIn> otherWays,
     List<String> landmarks,
     String reach,
     Condition condition)
@@ -37,6 +39,7 @@ public record Seat(
 
   public Seat {
     position = position == null ? "" : position;
+    otherWays = otherWays == null ? List.of() : List.copyOf(otherWays);
     landmarks = List.copyOf(landmarks);
     condition = Condition.orAlways(condition);
   }
@@ -62,27 +65,21 @@ public record Seat(
       String fastener,
       String latch,
       Map<String, List<String>> traits) {
-    return new Site(
-        id(family),
-        family,
-        name,
-        bank,
-        position,
-        end,
-        landmarks,
-        wayIn,
-        List.of(),
-        reach == null ? "" : reach,
-        connector,
-        fastener,
-        latch,
-        null,
-        traits,
-        zone.inBay(engine, bay, bank).orElse(null),
-        zone.isOutsideBay() ? zone.underVehicle(chassis, bank).orElse(null) : null,
-        true,
-        List.of(),
-        SOURCE);
+    return new SiteDraft(id(family), family, name)
+        .counted(bank, position, end)
+        .landmarks(landmarks)
+        .way(new Site.Way(wayIn, List.of(), reach, false))
+        .otherWays(otherWays.stream().map(Site.Way::of).toList())
+        .plug(connector, latch)
+        .heldBy(fastener)
+        .traits(traits)
+        .at(
+            zone.inBay(engine, bay, bank).orElse(null),
+            zone.isOutsideBay() ? zone.underVehicle(chassis, bank).orElse(null) : null)
+        .level(zone.level())
+        .onlyUsual()
+        .source(SOURCE)
+        .site();
   }
 
   /** Whether codes of a group may mean it. */

@@ -50,6 +50,18 @@ public enum Zone {
   private static final double BESIDE_MM = 25;
   private static final double BEHIND_MM = 70;
 
+  /** How high what sits there usually is (common practice). */
+  public Level level() {
+    return switch (this) {
+      case CAMSHAFT, INTAKE_DUCT, RAIL, FUEL_LINE -> Level.TOP;
+      case BLOCK, COLLECTOR, WATER_OUTLET -> Level.MIDDLE;
+      case CRANK_AT_PULLEY, CRANK_AT_FLYWHEEL, GEARBOX_INPUT, GEARBOX_MIDDLE, GEARBOX_OUTPUT ->
+          Level.LOW;
+      case BEHIND_CATALYST, BEHIND_SECOND_CATALYST, TAIL_PIPE, TANK -> Level.UNDER_THE_FLOOR;
+      case FOOT_WELL -> Level.FOOT_WELL;
+    };
+  }
+
   /** Whether it is shown on the plan of the whole vehicle. */
   public boolean isOutsideBay() {
     return ordinal() >= BEHIND_CATALYST.ordinal();

@@ -3,6 +3,8 @@ package hopmend.job;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Attested;
+import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
@@ -293,10 +295,133 @@ public sealed interface Fact {
     }
   }
 
-  /** The technician stands before the right sensor. */
-  record SiteConfirmed(String site) implements Fact {
+  /** In this job the sensor is reached this way. */
+  record WayInChosen(Site.WayIn way) implements Fact {
+    public WayInChosen {
+      Said.given("way in", way);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * The technician stands before the right sensor.
+   *
+   * @param look what was seen of it
+   * @param reason why it is this one, where the look goes against the card; else empty
+   */
+  record SiteConfirmed(String site, Look look, String reason) implements Fact {
+    /** One of which nothing was noted. */
+    public SiteConfirmed(String site) {
+      this(site, Look.NOTHING, "");
+    }
+
     public SiteConfirmed {
       site = Said.id("site", site);
+      look = look == null ? Look.NOTHING : look;
+      reason = Said.text("reason", reason, 500);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * What somebody saw who stood before a sensor.
+   *
+   * @param seen landmarks that were there
+   * @param wires that end in its plug, null where nobody counted
+   * @param colours of the wires, in the order of the cavities
+   * @param cavities of the plug, with and without a wire; null where nobody counted
+   * @param landmark one more by which it is found; may be empty
+   */
+  record Look(
+      List<String> seen, Integer wires, List<String> colours, Integer cavities, String landmark) {
+    /** Nothing was noted. */
+    public static final Look NOTHING = new Look(List.of(), null, List.of(), null, "");
+
+    public Look {
+      seen = Said.list("landmarks", seen, 12);
+      seen.forEach(l -> Said.text("landmark", l, 200));
+      colours = Said.list("colours", colours, 12);
+      colours.forEach(c -> Said.id("colour", c));
+      if (wires != null) {
+        Said.within("number of wires", wires, 1, 12);
+      }
+      if (cavities != null) {
+        Said.within("number of cavities", cavities, 1, 24);
+      }
+      landmark = Said.text("landmark", landmark, 200);
+    }
+  }
+
+  /** Where the plug of the sensor is while its value is watched. */
+  enum PlugAt {
+    STILL_IN,
+    OUT,
+    IN_AGAIN
+  }
+
+  /** By what the vehicle was asked. */
+  enum AskedBy {
+    OUR_LINK,
+    OWN_TOOL
+  }
+
+  /**
+   * The plug was watched: what the vehicle said with the plug in, out or in again.
+   *
+   * @param signal name of the live signal, empty where the family has none
+   * @param value null where the vehicle said none, or nobody noted it
+   * @param codes that it held at that moment
+   */
+  record PlugWatched(PlugAt plug, AskedBy by, String signal, Reading value, List<TroubleCode> codes)
+      implements Fact {
+    public PlugWatched {
+      Said.given("place of the plug", plug);
+      Said.given("tool", by);
+      signal = Said.idOrNone("signal", signal);
+      codes = Said.list("codes", codes, MOST_CODES);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A picture of the sensor was taken in.
+   *
+   * @param picture id under which it is kept
+   * @param sha256 of what is kept, so that it cannot be another one later
+   */
+  record PictureTaken(String picture, String sha256, String words) implements Fact {
+    public PictureTaken {
+      picture = Said.id("picture", picture);
+      if (sha256 == null || !sha256.matches("[0-9a-f]{64}")) {
+        throw new Improper("A picture is told by its SHA-256 in 64 hexadecimal digits.");
+      }
+      words = Said.text("words", words, 200);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** The sensor is at this place of a picture, in thousandths of its width and height. */
+  record PictureMarked(String picture, int x, int y) implements Fact {
+    public PictureMarked {
+      picture = Said.id("picture", picture);
+      Said.within("place across", x, 0, 1000);
+      Said.within("place down", y, 0, 1000);
     }
 
     @Override
@@ -375,17 +500,27 @@ public sealed interface Fact {
   /**
    * A step was done, or was found done when the vehicle came.
    *
-   * @param torque null where nothing was tightened
+   * @param torque null where nothing was tightened, or nobody knows a value
    * @param foundSo why nothing was to do: "shield already off on arrival"; empty where it was done
+   * @param origin from where the torque is, where the card has none; else null
+   * @param drive the size that really fitted, where it was another than the card's; else empty
    */
-  record StepTicked(String step, Reading torque, String foundSo) implements Fact {
-    /** A step that was done. */
+  record StepTicked(
+      String step, Reading torque, String foundSo, Attested.Origin origin, String drive)
+      implements Fact {
+    /** A step that was done as it is planned. */
     public StepTicked(String step, Reading torque) {
       this(step, torque, "");
     }
 
+    /** A step that was found done. */
+    public StepTicked(String step, Reading torque, String foundSo) {
+      this(step, torque, foundSo, null, "");
+    }
+
     public StepTicked {
       step = Said.id("step", step);
+      drive = Said.idOrNone("size", drive);
       foundSo = Said.text("reason", foundSo == null ? "" : foundSo, 200);
       if (torque != null && torque.unit().quantity() != MeasureUnit.Quantity.TORQUE) {
         throw new Improper("A tightness is a torque, not " + torque.text() + ".");
@@ -608,7 +743,11 @@ public sealed interface Fact {
           Map.entry("proof-seen", ProofSeen.class),
           Map.entry("check-answered", CheckAnswered.class),
           Map.entry("verdict-taken", VerdictTaken.class),
+          Map.entry("way-in-chosen", WayInChosen.class),
           Map.entry("site-confirmed", SiteConfirmed.class),
+          Map.entry("plug-watched", PlugWatched.class),
+          Map.entry("picture-taken", PictureTaken.class),
+          Map.entry("picture-marked", PictureMarked.class),
           Map.entry("part-chosen", PartChosen.class),
           Map.entry("parts-compared", PartsCompared.class),
           Map.entry("step-ticked", StepTicked.class),
@@ -630,7 +769,11 @@ public sealed interface Fact {
   default boolean concernsOneSensor() {
     return this instanceof CheckAnswered
         || this instanceof VerdictTaken
+        || this instanceof WayInChosen
         || this instanceof SiteConfirmed
+        || this instanceof PlugWatched
+        || this instanceof PictureTaken
+        || this instanceof PictureMarked
         || this instanceof ProofSeen
         || this instanceof PartChosen
         || this instanceof PartsCompared
@@ -658,6 +801,7 @@ public sealed interface Fact {
   /** Whether a vehicle said it; then nobody typed it. */
   default boolean wasToldByVehicle() {
     return this instanceof CodesRead f && f.source() == CodeSource.VEHICLE
+        || this instanceof PlugWatched p && p.by() == AskedBy.OUR_LINK
         || this instanceof CodesCleared
         || this instanceof RoutineStarted
         || this instanceof RoutineEnded
@@ -669,6 +813,9 @@ public sealed interface Fact {
    * is not typed; what a vehicle told is the same if it is of one kind.
    */
   default boolean wasTypedLike(Fact other) {
+    if (this instanceof PlugWatched p && other instanceof PlugWatched o && p.plug() != o.plug()) {
+      return false;
+    }
     if (wasToldByVehicle() && other.wasToldByVehicle()) {
       return getClass() == other.getClass();
     }

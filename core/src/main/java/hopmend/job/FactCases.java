@@ -29,7 +29,15 @@ public interface FactCases<R> {
 
   R of(Fact.VerdictTaken f);
 
+  R of(Fact.WayInChosen f);
+
   R of(Fact.SiteConfirmed f);
+
+  R of(Fact.PlugWatched f);
+
+  R of(Fact.PictureTaken f);
+
+  R of(Fact.PictureMarked f);
 
   R of(Fact.PartChosen f);
 

@@ -2,6 +2,9 @@ package hopmend.job;
 
 import hopmend.catalog.Catalog;
 import hopmend.find.CodePlace;
+import hopmend.find.PlugWatch;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
 import hopmend.part.Fit;
 import hopmend.part.PartChoice;
 import hopmend.part.TraitRule;
@@ -14,6 +17,8 @@ import hopmend.swap.Ledger;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
+import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -28,6 +33,9 @@ import java.util.stream.Stream;
 public final class JobRules {
   private static final int SHORTEST_REASON = 5;
   private static final int SHORTEST_REPAIR = 3;
+
+  /** Pictures that one sensor of a job, or of a card, holds. */
+  public static final int MOST_PICTURES = 10;
 
   private JobRules() {}
 
@@ -121,6 +129,7 @@ public final class JobRules {
     return fact instanceof Fact.CheckAnswered
         || fact instanceof Fact.StepTicked
         || fact instanceof Fact.ProofSeen
+        || fact instanceof Fact.PlugWatched
         || fact instanceof Fact.RepairNoted;
   }
 
@@ -137,6 +146,8 @@ public final class JobRules {
       own =
           w.target(p.site()).stream()
               .flatMap(t -> t.proof(p.proof()).stream().flatMap(seen -> t.cautions(seen).stream()));
+    } else if (fact instanceof Fact.PlugWatched) {
+      own = w.here().cautionsAtThePlug().stream();
     } else if (fact instanceof Fact.StepTicked t) {
       own =
           w.workOrder().flatMap(o -> o.step(t.step())).stream().flatMap(s -> s.cautions().stream());
@@ -323,9 +334,51 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.WayInChosen f) {
+      return way(w, f);
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.SiteConfirmed f) {
+      boolean explained = f.reason().strip().length() >= SHORTEST_REASON;
       return when(
-          w.site().filter(s -> s.site().id().equals(f.site())).isEmpty(), "", "another-sensor");
+              w.site().filter(s -> s.site().id().equals(f.site())).isEmpty(), "", "another-sensor")
+          .or(
+              () ->
+                  w.here().strange(f.look()).stream()
+                      .filter(m -> !explained)
+                      .findFirst()
+                      .map(m -> Refusal.bad("reason", "looks-otherwise", m)));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PlugWatched f) {
+      boolean watching = !state.plugWatch().isEmpty();
+      return when(w.site().isEmpty(), "", "another-sensor")
+          .or(
+              () ->
+                  when(f.plug() != Fact.PlugAt.STILL_IN && !watching, "", "first-with-the-plug-in"))
+          .or(
+              () ->
+                  when(
+                      f.plug() == Fact.PlugAt.STILL_IN
+                          && w.here().plugWatch().filter(PlugWatch::isOut).isPresent(),
+                      "",
+                      "plug-is-off"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PictureTaken f) {
+      return when(
+          state.pictures().size() >= MOST_PICTURES, "picture", "too-many-pictures", MOST_PICTURES);
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PictureMarked f) {
+      return when(
+          state.pictures().stream().noneMatch(p -> p.picture().equals(f.picture())),
+          "",
+          "no-such-picture");
     }
 
     @Override
@@ -532,6 +585,24 @@ public final class JobRules {
         check.get().title());
   }
 
+  /** A way that the workplace allows; not another one while something is off for this one. */
+  private static Optional<Refusal> way(Workup w, Fact.WayInChosen f) {
+    Optional<WayOffered> offered =
+        w.here().ways().stream().filter(o -> o.way().from() == f.way()).findFirst();
+    if (offered.isEmpty()) {
+      return Optional.of(Refusal.bad("", "no-such-way"));
+    }
+    if (offered.get().cannot().isPresent()) {
+      return Optional.of(Refusal.bad("", "way-not-here", offered.get().cannot().get()));
+    }
+    WorkOrder then = w.here().orderBy(f.way()).orElseThrow();
+    return w.ledger().open().stream()
+        .filter(l -> w.workOrder().flatMap(o -> o.step(l.step())).isPresent())
+        .filter(l -> then.step(WorkPlan.operation(l.step())).isEmpty())
+        .findFirst()
+        .map(l -> Refusal.gate("put-back-first", l.item()));
+  }
+
   private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {
     Optional<PartChoice.Candidate> candidate =
         w.here().partChoice().flatMap(c -> c.byNumber(f.number()));
@@ -662,7 +733,7 @@ public final class JobRules {
   private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {
     Fastener fastener = step.fastener().orElseThrow();
     if (fastener.isSnug()) {
-      return when(f.torque() != null, "torque", "snug-has-no-number", fastener.name());
+      return f.torque() == null ? Optional.empty() : valueOfASnugOne(fastener, f);
     }
     if (f.torque() == null) {
       return Optional.of(Refusal.bad("torque", "enter-tightness"));
@@ -670,5 +741,20 @@ public final class JobRules {
     SlipGuard guard = SlipGuard.judge(f.torque(), fastener);
     return when(
         guard.finding().refuses(), "torque", "slip", guard.says(), guard.finding().remedy());
+  }
+
+  /** The card has no value; one that somebody knows says from where, and is one that it takes. */
+  private static Optional<Refusal> valueOfASnugOne(Fastener fastener, Fact.StepTicked f) {
+    double typed = f.torque().in(MeasureUnit.NEWTON_METRE);
+    return when(f.origin() == null, "torque", "value-from-where", fastener.name())
+        .or(
+            () ->
+                when(
+                    !(typed > 0) || typed > fastener.ceilingNm(),
+                    "torque",
+                    "gives-way-before",
+                    fastener.weakest(),
+                    Reading.of(fastener.ceilingNm(), MeasureUnit.NEWTON_METRE),
+                    f.torque()));
   }
 }

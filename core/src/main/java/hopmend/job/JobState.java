@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Site;
 import hopmend.swap.Ledger;
 import hopmend.swap.WorkPlan;
 import java.time.Instant;
@@ -10,10 +11,12 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What the entries of a job add up to. Built by {@link #of} from the entries alone: the same
@@ -39,7 +42,13 @@ public final class JobState {
   private Fact.SensorChosen sensorChosen;
   private Fact.VerdictTaken verdict;
   private long verdictAt;
-  private String site;
+  private Fact.SiteConfirmed site;
+  private Site.WayIn wayIn;
+  private final Set<TroubleCode> beforeUnplugged = new HashSet<>();
+  private final Set<TroubleCode> setByUs = new HashSet<>();
+  private final List<Fact.PlugWatched> plugWatches = new ArrayList<>();
+  private final Map<String, Fact.PictureTaken> pictures = new LinkedHashMap<>();
+  private final Map<String, Fact.PictureMarked> marks = new LinkedHashMap<>();
   private Fact.PartChosen part;
   private Fact.PartsCompared compared;
   private Fact.RepairNoted repair;
@@ -73,6 +82,9 @@ public final class JobState {
     this.entries = List.copyOf(entries);
     this.strikes = strikesOf(entries);
     for (JobEntry e : live()) {
+      if (e.fact() instanceof Fact.PlugWatched f) {
+        setByUs(f);
+      }
       if (!e.fact().concernsOneSensor() || e.about().concerns(sensor)) {
         apply(e);
       } else if (e.fact() instanceof Fact.VerdictTaken) {
@@ -202,8 +214,32 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.WayInChosen f) {
+      wayIn = f.way();
+      return null;
+    }
+
+    @Override
     public Void of(Fact.SiteConfirmed f) {
-      site = f.site();
+      site = f;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.PlugWatched f) {
+      plugWatches.add(f);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.PictureTaken f) {
+      pictures.put(f.picture(), f);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.PictureMarked f) {
+      marks.put(f.picture(), f);
       return null;
     }
 
@@ -336,7 +372,7 @@ public final class JobState {
     }
     if (afterClear != null) {
       beforeClear = afterClear.codes();
-      beforeClear.forEach(c -> codes.merge(c.code(), c, ReadCode::together));
+      beforeClear.forEach(this::hold);
     }
     cleared = null;
     afterClear = null;
@@ -364,6 +400,23 @@ public final class JobState {
     }
   }
 
+  /** What appears while we have a plug off is of our making, whichever sensor's it is. */
+  private void setByUs(Fact.PlugWatched f) {
+    if (f.plug() == Fact.PlugAt.STILL_IN) {
+      beforeUnplugged.clear();
+      beforeUnplugged.addAll(f.codes());
+    } else if (f.plug() == Fact.PlugAt.OUT) {
+      f.codes().stream().filter(c -> !beforeUnplugged.contains(c)).forEach(setByUs::add);
+    }
+  }
+
+  /** What we set ourselves is no code of the job; one that it held before stays one. */
+  private void hold(ReadCode c) {
+    if (!setByUs.contains(c.code()) || codes.containsKey(c.code())) {
+      codes.merge(c.code(), c, ReadCode::together);
+    }
+  }
+
   private void readCodes(Fact.CodesRead f) {
     if (cleared != null && f.source() == Fact.CodeSource.VEHICLE) {
       afterClear = new Afterwards(f.codes(), drive != null);
@@ -372,9 +425,7 @@ public final class JobState {
     if (f.source() == Fact.CodeSource.VEHICLE) {
       beforeClear = f.codes();
     }
-    for (ReadCode c : f.codes()) {
-      codes.merge(c.code(), c, ReadCode::together);
-    }
+    f.codes().forEach(this::hold);
     for (FreezeFrameValue v : f.freezeFrame()) {
       freezeFrame.removeIf(old -> old.condition() == v.condition());
       freezeFrame.add(v);
@@ -474,8 +525,41 @@ public final class JobState {
     return Optional.ofNullable(verdict);
   }
 
+  /** The site before which somebody stood. */
   public Optional<String> site() {
-    return Optional.ofNullable(site);
+    return Optional.ofNullable(site).map(Fact.SiteConfirmed::site);
+  }
+
+  /** What was seen of it; nothing where nobody stood there. */
+  public Fact.Look look() {
+    return site == null ? Fact.Look.NOTHING : site.look();
+  }
+
+  /** The way in that was chosen for this job. */
+  public Optional<Site.WayIn> wayIn() {
+    return Optional.ofNullable(wayIn);
+  }
+
+  /** The readings of the last watch of the plug, that with the plug in first. */
+  List<Fact.PlugWatched> plugWatch() {
+    List<Fact.PlugWatched> last = new ArrayList<>();
+    for (Fact.PlugWatched f : plugWatches) {
+      if (f.plug() == Fact.PlugAt.STILL_IN) {
+        last.clear();
+      }
+      last.add(f);
+    }
+    return last;
+  }
+
+  /** Pictures of the sensor, the first first. */
+  public List<Fact.PictureTaken> pictures() {
+    return List.copyOf(pictures.values());
+  }
+
+  /** Where the sensor is in a picture. */
+  public Optional<Fact.PictureMarked> mark(String picture) {
+    return Optional.ofNullable(marks.get(picture));
   }
 
   public Optional<Fact.PartChosen> part() {

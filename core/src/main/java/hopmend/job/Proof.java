@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** What comes after the work on all sensors of a job: clearing, teaching, and the proof. */
 final class Proof {
@@ -29,9 +30,13 @@ final class Proof {
 
   /** Connectors on the way to the site, with what they set while they are off. */
   List<ClearReport.LoosePlug> plugs() {
+    return Stream.concat(inTheWay(), job.watchedPlugs()).toList();
+  }
+
+  private Stream<ClearReport.LoosePlug> inTheWay() {
     Optional<WorkOrder> order = job.workOrder();
     if (order.isEmpty() || job.card().isEmpty()) {
-      return List.of();
+      return Stream.empty();
     }
     return job.card().get().obstructions().stream()
         .filter(o -> order.get().step("off:" + o.id()).isPresent())
@@ -41,8 +46,7 @@ final class Proof {
                     .map(
                         p ->
                             new ClearReport.LoosePlug(
-                                p.name(), CodeRange.parseAll(p.sets()), owed("off:" + o.id()))))
-        .toList();
+                                p.name(), CodeRange.parseAll(p.sets()), owed("off:" + o.id()))));
   }
 
   private boolean owed(String step) {

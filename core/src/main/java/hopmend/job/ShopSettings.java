@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import hopmend.find.Sides;
 import hopmend.part.TrueCost;
 import java.util.List;
 
@@ -13,6 +14,7 @@ import java.util.List;
  * @param verdictThreshold probability at which a verdict counts as proven, 0.5 to 1
  * @param horizonKm distance within which a twin's failure counts
  * @param notReadyAllowed open monitors that the local inspection tolerates
+ * @param sides where drivers sit in the vehicles that come
  * @param equipment what the shop has beyond hand tools, by the words of the trait "equipment"
  */
 public record ShopSettings(
@@ -24,6 +26,7 @@ public record ShopSettings(
     double verdictThreshold,
     double horizonKm,
     int notReadyAllowed,
+    Sides sides,
     List<String> equipment) {
   public ShopSettings {
     equipment = equipment == null ? List.of() : List.copyOf(equipment);

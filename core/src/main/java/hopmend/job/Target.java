@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.find.PlugWatch;
 import hopmend.find.Site;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
@@ -21,6 +22,7 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
 import hopmend.sensor.Conditional;
+import hopmend.sensor.LiveSignal;
 import hopmend.sensor.SignalModel;
 import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
@@ -59,6 +61,7 @@ public final class Target {
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
   private final Once<Traits> traits = new Once<>(this::findTraits);
   private final Once<List<Routine>> routines = new Once<>(this::findRoutines);
+  private final Once<List<WayOffered>> ways = new Once<>(this::offerWays);
   private final Once<Map<String, JobState.Ticked>> ticks = new Once<>(this::countTicks);
 
   /**
@@ -76,7 +79,6 @@ public final class Target {
     this.shop = shop;
     this.family = family;
     this.card = card;
-    this.site = site;
     this.about =
         new About(
             family.map(FamilySheet::family).orElse(""),
@@ -85,6 +87,7 @@ public final class Target {
             card.map(VehicleCard::revision).orElse(0),
             site.map(Site::id).orElse(""));
     this.state = job.about(about);
+    this.site = site.map(s -> state.wayIn().map(s::by).orElse(s));
   }
 
   /** The sensor that entries are about; empty if the catalog of today does not know it. */
@@ -121,8 +124,70 @@ public final class Target {
     return card;
   }
 
+  /** Its site, reached as it was chosen for this job. */
   public Optional<Site> site() {
     return site;
+  }
+
+  // Find
+
+  /** The ways in, the quickest that the workplace allows first. */
+  public List<WayOffered> ways() {
+    return ways.get();
+  }
+
+  /** The order of work on it alone if it were reached this way. */
+  Optional<WorkOrder> orderBy(Site.WayIn way) {
+    return card.flatMap(
+        c ->
+            site.map(
+                at -> {
+                  Site by = at.by(way);
+                  Traits known = traits(Optional.of(by));
+                  return catalog.workOrder(c, List.of(catalog.sensor(c, by, planned(), known)));
+                }));
+  }
+
+  /** Names of other sensors that come out first this way, and go in last. */
+  List<String> sensorsInTheWay(Site.Way way) {
+    return card.stream()
+        .flatMap(c -> c.obstructions().stream())
+        .filter(o -> way.behind().contains(o.id()) && o.sensor() != null)
+        .map(o -> card.flatMap(c -> c.site(o.sensor())).map(Site::name).orElse(o.name()))
+        .toList();
+  }
+
+  /** What was seen with the plug off; empty where nobody watched. */
+  public Optional<PlugWatch> plugWatch() {
+    List<Fact.PlugWatched> told = state.plugWatch();
+    if (told.isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<Fact.PlugWatched> out =
+        told.stream().filter(w -> w.plug() == Fact.PlugAt.OUT).reduce((one, later) -> later);
+    boolean isOut = told.get(told.size() - 1).plug() == Fact.PlugAt.OUT;
+    return Optional.of(new PlugWatch(told(told.get(0)), out.map(Target::told), isOut));
+  }
+
+  private static PlugWatch.Told told(Fact.PlugWatched watched) {
+    return new PlugWatch.Told(Optional.ofNullable(watched.value()), watched.codes());
+  }
+
+  /** What can hurt while its plug is pulled with the ignition on. */
+  public List<Caution> cautionsAtThePlug() {
+    return known(access().map(Access::atTheSensor).orElse(List.of()), List.of("ignition-on"));
+  }
+
+  /** The live signal that drops out when it is unplugged; empty where the family has none. */
+  public Optional<LiveSignal> watched() {
+    return sheet()
+        .flatMap(s -> Conditional.of(s.watched(), traits()).stream().findFirst())
+        .map(FamilySheet.Watched::signal);
+  }
+
+  /** Whether what was seen of the sensor is as the card tells it. */
+  public List<Message> strange(Fact.Look look) {
+    return site.map(s -> SiteLook.strange(s, look)).orElse(List.of());
   }
 
   /** What the sheet says of it, as it is on this vehicle and in this job. */
@@ -141,7 +206,15 @@ public final class Target {
     return traits.get();
   }
 
+  private List<WayOffered> offerWays() {
+    return WayOffered.of(this, state.vehicle().map(Fact.VehicleIdentified::place));
+  }
+
   private Traits findTraits() {
+    return traits(site);
+  }
+
+  private Traits traits(Optional<Site> site) {
     Traits sensor = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
     return JobTraits.of(sensor, catalog.traitsByName(), state, shop, chosenPart(), planned());
   }
@@ -549,13 +622,15 @@ public final class Target {
 
   // Relearn
 
-  /** What the controller is usually taught after this work, where no card tells it. */
+  /** What the controller is taught after this work where no routine does it: here, or usually. */
   Optional<String> taughtByTheMaker() {
     boolean learns = work().map(Work::learns).orElse(true);
-    boolean told = card.filter(c -> c.isComplete(about.family())).isPresent();
-    return learns && !told && routines().isEmpty()
-        ? family.map(s -> s.typical().teach()).filter(t -> !t.isEmpty())
-        : Optional.empty();
+    if (!learns || !routines().isEmpty()) {
+      return Optional.empty();
+    }
+    boolean complete = card.filter(c -> c.isComplete(about.family())).isPresent();
+    return card.flatMap(c -> Optional.ofNullable(c.teach().get(about.family())))
+        .or(() -> family.map(s -> s.typical().teach()).filter(t -> !complete && !t.isEmpty()));
   }
 
   /** The routines that follow the work on it, and what is done on the way to it. */

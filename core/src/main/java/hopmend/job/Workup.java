@@ -8,17 +8,21 @@ import hopmend.clear.ClearReport;
 import hopmend.drawing.Drawing;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
+import hopmend.fault.CodeRange;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
+import hopmend.find.PlugWatch;
 import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
+import hopmend.swap.Phase;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
@@ -29,7 +33,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -348,7 +354,55 @@ public final class Workup {
                 .filter(w -> !w.holds(here.about()))
                 .map(w -> w.ledger(List.of()).takenFor(w.name())),
             strays().stream().map(this::ledgerOf));
-    return others.reduce(ledger, Ledger::and);
+    return Stream.concat(others, Stream.of(plugsOff())).reduce(ledger, Ledger::and);
+  }
+
+  /** Plugs that are off because somebody watches what the vehicle says without them. */
+  private Ledger plugsOff() {
+    Stream<Target> others =
+        all.live().stream()
+            .filter(e -> e.fact() instanceof Fact.PlugWatched)
+            .map(JobEntry::about)
+            .distinct()
+            .filter(a -> !a.concerns(here.about()))
+            .flatMap(a -> Target.of(a, all, catalog, shop).stream());
+    return Ledger.of(
+        new WorkOrder(List.of()),
+        Set.of(),
+        Stream.concat(Stream.of(here), others)
+            .filter(this::isPlugOff)
+            .map(t -> new Ledger.Movement("plug of the " + t.name() + ", off to watch", 1))
+            .toList());
+  }
+
+  /** Off, and no step of the work has taken it over yet. */
+  private boolean isPlugOff(Target target) {
+    if (target.plugWatch().filter(PlugWatch::isOut).isEmpty()) {
+      return false;
+    }
+    Set<String> unplugs =
+        target.workOrder().stream()
+            .flatMap(o -> o.steps().stream())
+            .filter(s -> s.phase() == Phase.UNPLUG)
+            .map(Step::id)
+            .collect(Collectors.toSet());
+    return target.state().ticks().values().stream()
+        .noneMatch(t -> unplugs.contains(WorkPlan.operation(t.fact().step())));
+  }
+
+  /** What was watched without its plug, with what that set. */
+  Stream<ClearReport.LoosePlug> watchedPlugs() {
+    return targets().stream()
+        .flatMap(
+            t ->
+                t.plugWatch().stream()
+                    .filter(w -> !w.ours().isEmpty())
+                    .map(
+                        w ->
+                            new ClearReport.LoosePlug(
+                                "plug of the " + t.name(),
+                                w.ours().stream().map(CodeRange::only).toList(),
+                                isPlugOff(t))));
   }
 
   /** Other sensors of the job on which steps were ticked without a verdict that asks for them. */

@@ -10,6 +10,7 @@ import hopmend.sensor.Conditional;
  * @param consequence what it does
  * @param action what to do
  * @param who who may do it
+ * @param once whether the first step that it bites says it for all
  * @param hardStop whether work may not go on without it
  * @param demands id of the qualification without which nobody does the work; empty for none
  */
@@ -21,6 +22,7 @@ public record Caution(
     String action,
     String who,
     boolean hardStop,
+    boolean once,
     String demands,
     Condition condition,
     String source)
@@ -44,6 +46,7 @@ public record Caution(
         "",
         "Follow the vehicle maker's instructions.",
         "",
+        false,
         false,
         "",
         Condition.ALWAYS,

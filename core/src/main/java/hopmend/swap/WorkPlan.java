@@ -512,7 +512,9 @@ public final class WorkPlan {
               .map(graph::getEdgeSource)
               .sorted(Comparator.comparing(ids::indexOf))
               .toList();
-      List<Caution> more = new ArrayList<>(everywhere);
+      boolean first = i == 0;
+      List<Caution> more =
+          new ArrayList<>(everywhere.stream().filter(c -> first || !c.once()).toList());
       for (String caution : access.throughout()) {
         if (isBetween(i, caution, ids, access)) {
           more.addAll(resolve(List.of(caution)));

@@ -55,21 +55,13 @@ class CardFileTest {
             .findFirst()
             .orElseThrow()
             .called("Turbo pipe, left");
-    return new SiteTold(
-        "camshaft-position-2-intake",
-        new Site.Spot(400, 300),
-        Site.WayIn.FROM_ABOVE,
-        List.of(named),
-        List.of("behind the oil filler"),
-        null,
-        null,
-        null,
-        "T30",
-        torqueNm,
-        origin,
-        by,
-        "41",
-        DAY);
+    return SiteTold.by(by, "camshaft-position-2-intake", origin, "41", DAY)
+        .and(SiteValue.PLACE, new Site.Spot(400, 300))
+        .and(SiteValue.WAY_IN, Site.WayIn.FROM_ABOVE)
+        .behind(List.of(named))
+        .and(SiteValue.LANDMARKS, List.of("behind the oil filler"))
+        .and(SiteValue.DRIVE, "T30")
+        .and(SiteValue.TIGHTNESS, torqueNm);
   }
 
   @Test
@@ -92,10 +84,10 @@ class CardFileTest {
 
     VehicleCard whole = CATALOG.complete(told);
     Site site = whole.site("camshaft-position-2-intake").orElseThrow();
-    assertThat(site.state(SiteTold.TIGHTNESS)).isEqualTo(State.CONFIRMED);
-    assertThat(site.state(SiteTold.LATCH)).isEqualTo(State.TYPICAL);
+    assertThat(site.state(SiteValue.TIGHTNESS.named())).isEqualTo(State.CONFIRMED);
+    assertThat(site.state(SiteValue.LATCH.named())).isEqualTo(State.TYPICAL);
     assertThat(site.attested())
-        .filteredOn(a -> a.of().equals(SiteTold.DRIVE))
+        .filteredOn(a -> a.of().equals(SiteValue.DRIVE.named()))
         .extracting(Attested::by, Attested::job, Attested::on)
         .containsExactly(org.assertj.core.groups.Tuple.tuple("marit", "41", DAY));
     assertThat(whole.fastener(site.fastener()).orElseThrow().torqueNm()).isEqualTo(8.0);
@@ -120,22 +112,8 @@ class CardFileTest {
   void aShippedValueIsNotOverruledUnseen() {
     VehicleCard fen = CATALOG.told("brannick-fen-v6").orElseThrow();
     SiteTold drive =
-        new SiteTold(
-            "cam-1i",
-            null,
-            null,
-            null,
-            null,
-            null,
-            null,
-            null,
-            "T30",
-            null,
-            Origin.SHOP,
-            "oskar",
-            "",
-            DAY);
-    assertThat(drive.into(fen, CATALOG).site("cam-1i").orElseThrow().state(SiteTold.DRIVE))
+        SiteTold.by("oskar", "cam-1i", Origin.SHOP, "", DAY).and(SiteValue.DRIVE, "T30");
+    assertThat(drive.into(fen, CATALOG).site("cam-1i").orElseThrow().state(SiteValue.DRIVE.named()))
         .isEqualTo(State.DISPUTED);
   }
 
@@ -153,7 +131,7 @@ class CardFileTest {
   }
 
   private static State tightness(VehicleCard card) {
-    return card.site("camshaft-position-2-intake").orElseThrow().state(SiteTold.TIGHTNESS);
+    return card.site("camshaft-position-2-intake").orElseThrow().state(SiteValue.TIGHTNESS.named());
   }
 
   @Test

@@ -6,14 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
-import hopmend.find.BayDrawing;
-import hopmend.find.ChassisDrawing;
+import hopmend.find.Sides;
 import hopmend.find.Site;
+import hopmend.find.SiteViews;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.LiveSignal;
 import hopmend.swap.Operation;
 import hopmend.swap.WorkOrder;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -282,10 +283,8 @@ class CatalogTest {
     assertThat(catalog.cards()).hasSizeGreaterThanOrEqualTo(12);
     for (VehicleCard card : catalog.cards()) {
       for (Site site : card.sites()) {
-        Drawing d =
-            site.isOutsideBay()
-                ? ChassisDrawing.draw(card.chassis(), card.sites(), site, WORDS)
-                : BayDrawing.draw(card.engine(), card.bay(), card.sites(), site, WORDS);
+        SiteViews views = catalog.views(card, site, new Sides(VehicleSide.LEFT));
+        Drawing d = views.draw(views.views().get(0), WORDS);
         String where = card.id() + " " + site.id();
         assertThat(d.spoken()).as(where).contains(site.name());
         assertThat(d.ofRole("sensor-chosen")).as(where).hasSize(1);

@@ -2,6 +2,7 @@ package hopmend.find;
 
 import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.CardDraft;
 import hopmend.catalog.Catalog;
@@ -67,18 +68,43 @@ class AnyLayoutTest {
       Site site = any(random, card.sites());
       Site.WayIn way = any(random, List.of(Site.WayIn.values()));
       Site reached = site.at(site.isOutsideBay() ? site.chassisSpot() : site.spot(), way);
-      Drawing d =
-          site.isOutsideBay()
-              ? ChassisDrawing.draw(card.chassis(), List.of(reached), reached, WORDS)
-              : BayDrawing.draw(card.engine(), card.bay(), List.of(reached), reached, WORDS);
       String what = i + ": " + draft + ", " + reached.id() + " " + way;
+      SiteViews views = CATALOG.views(card, reached, new Sides(VehicleSide.LEFT));
+      views.views().forEach(v -> everyViewCanBeRead(views, v, what + " " + v));
+      Drawing d = views.draw(site.isOutsideBay() ? View.VEHICLE : View.BAY, WORDS);
       markerLiesInThePlan(d, what);
       arrowAgreesWithTheWayIn(d, reached, what);
-      namesCanBeRead(d, what);
       if (site.family().equals("camshaft-position") && !card.engine().isInline()) {
         camLiesAtItsRow(d, card, site, what);
       }
     }
+  }
+
+  /** From below the vehicle's left is where its right is from above; words stay upright. */
+  private static void everyViewCanBeRead(SiteViews views, View view, String what) {
+    Drawing d = views.draw(view, WORDS);
+    assertThat(d.ofRole("sensor-chosen")).as(what).hasSize(1);
+    assertThat(chosen(d).x()).as(what).isBetween(0.0, d.width());
+    assertThat(chosen(d).y()).as(what).isBetween(0.0, d.height());
+    namesCanBeRead(d, what);
+    if (view == View.BELOW) {
+      Shape.Disc above = chosen(views.draw(View.VEHICLE, WORDS));
+      assertThat(chosen(d).y()).as(what).isCloseTo(d.height() - above.y(), within(0.01));
+      assertThat(chosen(d).x()).as(what).isCloseTo(above.x(), within(0.01));
+    }
+    if (view == View.SIDE) {
+      sideAgreesWithTheWayIn(d, views.site(), what);
+    }
+  }
+
+  private static void sideAgreesWithTheWayIn(Drawing d, Site site, String what) {
+    if (site.wayIn() == Site.WayIn.CABIN || site.wayIn() == Site.WayIn.WHEEL_WELL) {
+      assertThat(d.ofRole("way-in")).as(what).isEmpty();
+      return;
+    }
+    Shape.Path arrow = (Shape.Path) d.ofRole("way-in").get(0);
+    boolean downwards = arrow.points().get(1).y() > arrow.points().get(0).y();
+    assertThat(downwards).as(what).isEqualTo(site.wayIn() == Site.WayIn.FROM_ABOVE);
   }
 
   private static Shape.Disc chosen(Drawing d) {

@@ -17,6 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class BayDrawingTest {
+  private static final Sides SIDES = new Sides(VehicleSide.LEFT);
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final VehicleCard CARD = CATALOG.card("wherrill-sedge-12").orElseThrow();
 
@@ -40,7 +41,7 @@ class BayDrawingTest {
         new EngineLayout(
             "X", "x", 3, orientation, pulley, intake, e.borePitchMm(), e.boreMm(), 1, 800);
     Bay bay = new Bay(1400, 1400, 700, 700, List.of());
-    Drawing d = BayDrawing.draw(turned, bay, CARD.sites(), INTAKE, WORDS);
+    Drawing d = BayDrawing.draw(turned, bay, SIDES, CARD.sites(), INTAKE, WORDS);
     Shape.Disc sensor = (Shape.Disc) d.ofRole("sensor-chosen").get(0);
     Shape.Box plenum = (Shape.Box) d.ofRole("intake-plenum").get(0);
     Shape.Box collector = (Shape.Box) d.ofRole("exhaust-collector").get(0);
@@ -73,7 +74,7 @@ class BayDrawingTest {
 
   @Test
   void whatIsInTheWayIsMarkedAndTheDrawingIsSpoken() {
-    Drawing d = BayDrawing.draw(CARD.engine(), CARD.bay(), CARD.sites(), INTAKE, WORDS);
+    Drawing d = BayDrawing.draw(CARD.engine(), CARD.bay(), SIDES, CARD.sites(), INTAKE, WORDS);
     assertThat(d.ofRole("landmark-name-in-the-way"))
         .extracting(s -> ((Shape.Label) s).text())
         .containsExactly("intake duct");

@@ -29,6 +29,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** From a code to a place of the vehicle: every code of every family on every vehicle. */
 class CodePlaceTest {
+  private static final Sides SIDES = new Sides(VehicleSide.LEFT);
   private static final Catalog CATALOG = CatalogReader.shipped();
 
   private static CodePlace place(String code, VehicleCard card, Traits known) {
@@ -211,7 +212,7 @@ class CodePlaceTest {
         .extracting(Site::bank)
         .containsOnly(1);
     Site behind = found(place("P0136", four));
-    Drawing line = CATALOG.exhaust(four, behind, WORDS).orElseThrow();
+    Drawing line = exhaust(four, behind);
     assertThat(line.ofRole("exhaust-bank")).isEmpty();
     List<Double> stops =
         Stream.concat(line.ofRole("sensor").stream(), line.ofRole("sensor-chosen").stream())
@@ -222,13 +223,13 @@ class CodePlaceTest {
     assertThat(stops.get(0)).isLessThan(catalyst);
     assertThat(((Shape.Disc) line.ofRole("sensor-chosen").get(0)).x()).isGreaterThan(catalyst);
     VehicleCard vee = begun(engine(6, Arrangement.VEE, VehicleSide.LEFT, 1, null));
-    assertThat(
-            CATALOG
-                .exhaust(vee, found(place("P0150", vee)), WORDS)
-                .orElseThrow()
-                .ofRole("exhaust-bank"))
-        .hasSize(2);
-    assertThat(CATALOG.exhaust(four, found(place("P0335", four)), WORDS)).isEmpty();
+    assertThat(exhaust(vee, found(place("P0150", vee))).ofRole("exhaust-bank")).hasSize(2);
+    assertThat(CATALOG.views(four, found(place("P0335", four)), SIDES).views())
+        .doesNotContain(View.EXHAUST);
+  }
+
+  private static Drawing exhaust(VehicleCard card, Site site) {
+    return CATALOG.views(card, site, SIDES).draw(View.EXHAUST, WORDS);
   }
 
   /** Whatever the layout, what is usual stands inside its plan, and every name can be read. */
@@ -238,7 +239,6 @@ class CodePlaceTest {
     VehicleCard card = begun(engine);
     for (Site site : card.sites()) {
       if (site.isOutsideBay()) {
-        ChassisDrawing.draw(card.chassis(), card.sites(), site, WORDS);
         assertThat(site.chassisSpot().xMm())
             .as(site.id())
             .isBetween(0.0, card.chassis().lengthMm());

@@ -11,9 +11,10 @@ import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.BayDrawing;
-import hopmend.find.ChassisDrawing;
+import hopmend.find.Sides;
 import hopmend.find.Site;
+import hopmend.find.SiteViews;
+import hopmend.find.View;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
@@ -30,6 +31,7 @@ import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import hopmend.swap.TorqueDial;
 import hopmend.swap.WrenchSetting;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.DriveTrace;
@@ -58,7 +60,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 class AsLookedAtTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
+      new ShopSettings(
+          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private static void isAsLookedAt(String name, String now) throws IOException {
@@ -90,12 +93,10 @@ class AsLookedAtTest {
   void places(String id, String siteId) throws IOException {
     VehicleCard card = CATALOG.card(id).orElseThrow();
     Site site = card.site(siteId).orElseThrow();
-    isAsLookedAt(
-        id + "-" + siteId + ".svg",
-        svg(
-            site.isOutsideBay()
-                ? ChassisDrawing.draw(card.chassis(), card.told().toList(), site, WORDS)
-                : BayDrawing.draw(card.engine(), card.bay(), card.told().toList(), site, WORDS)));
+    SiteViews views = CATALOG.views(card, site, new Sides(VehicleSide.LEFT));
+    for (View view : List.of(views.views().get(0), View.SIDE, View.CLOSE)) {
+      isAsLookedAt(id + "-" + siteId + "-" + view.path() + ".svg", svg(views.draw(view, WORDS)));
+    }
   }
 
   @ParameterizedTest

@@ -7,11 +7,13 @@ import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
+import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.prove.Check;
 import hopmend.swap.Caution;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -31,7 +33,8 @@ class CautionsTest {
   private static final LocalDate DAY = LocalDate.of(2027, 5, 1);
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
+      new ShopSettings(
+          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final Set<Site.WayIn> LIFTED =
       Set.of(Site.WayIn.FROM_BELOW, Site.WayIn.WHEEL_WELL, Site.WayIn.TANK_DOWN);

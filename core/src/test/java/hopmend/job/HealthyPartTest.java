@@ -4,6 +4,7 @@ import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.VehicleCard;
+import hopmend.find.Attested;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -117,12 +118,21 @@ class HealthyPartTest extends JobOnPaper {
   }
 
   @Test
-  void snugIsRecordedWithoutANumber() {
+  void aValueForASnugOneSaysFromWhereItIsAndIsOneThatItTakes() {
     Workup w = on("wherrill-teal-16", "P0101");
     JobRules.Person ann = new JobRules.Person("ann", Role.LEAD);
     Fact numbered = new Fact.StepTicked("tighten", Reading.of(3, MeasureUnit.NEWTON_METRE));
     assertThat(said(JobRules.refuse(w, numbered, 9, ann).orElseThrow().says()))
-        .contains("it is snug, without a number");
+        .contains("Say where yours is from, or leave it open: snug");
+    Reading much = Reading.of(80, MeasureUnit.NEWTON_METRE);
+    Fact broken = new Fact.StepTicked("tighten", much, "", Attested.Origin.MAKER, "");
+    assertThat(said(JobRules.refuse(w, broken, 9, ann).orElseThrow().says()))
+        .contains("gives way at", "80 N.m cannot be");
+    Fact good =
+        new Fact.StepTicked(
+            "tighten", Reading.of(2, MeasureUnit.NEWTON_METRE), "", Attested.Origin.MAKER, "T25");
+    assertThat(JobRules.refuse(w, good, 9, ann))
+        .hasValueSatisfying(r -> assertThat(r.kind()).isEqualTo(Refusal.Kind.GATE));
   }
 
   @Test

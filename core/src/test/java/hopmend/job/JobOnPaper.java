@@ -7,7 +7,9 @@ import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Sides;
 import hopmend.message.Message;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -19,7 +21,8 @@ import java.util.stream.Stream;
 abstract class JobOnPaper {
   static final Catalog CATALOG = CatalogReader.shipped();
   static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
+      new ShopSettings(
+          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   static final JobRules.Person ANN =
       new JobRules.Person(

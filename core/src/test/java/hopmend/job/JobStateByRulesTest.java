@@ -8,6 +8,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.swap.Ledger;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -232,12 +233,17 @@ class JobStateByRulesTest {
           lastSequence(e -> e.fact() instanceof Fact.CodeSetAside s && s.code().equals(code));
       Set<CodeState> states = new TreeSet<>();
       boolean there = false;
-      for (JobEntry e : live()) {
-        if (e.fact() instanceof Fact.CodesRead r
-            && tellsFrom(e).filter(t -> t > aside).isPresent()) {
-          for (ReadCode c : r.codes()) {
-            there |= c.code().equals(code);
-            states.addAll(c.code().equals(code) ? c.states() : Set.of());
+      List<JobEntry> told =
+          live().stream()
+              .filter(e -> e.fact() instanceof Fact.CodesRead)
+              .filter(e -> tellsFrom(e).filter(t -> t > aside).isPresent())
+              .sorted(Comparator.comparing(e -> tellsFrom(e).orElseThrow()))
+              .toList();
+      for (JobEntry e : told) {
+        for (ReadCode c : ((Fact.CodesRead) e.fact()).codes()) {
+          if (c.code().equals(code) && (there || !setByUs(code, tellsFrom(e).orElseThrow()))) {
+            there = true;
+            states.addAll(c.states());
           }
         }
       }
@@ -246,6 +252,17 @@ class JobStateByRulesTest {
       }
     }
     return texts;
+  }
+
+  /** What was there while we had a plug off is ours, unless the job held it before. */
+  private boolean setByUs(TroubleCode code, long at) {
+    return live().stream()
+        .filter(e -> e.sequence() < at)
+        .anyMatch(
+            e ->
+                e.fact() instanceof Fact.PlugWatched w
+                    && w.plug() == Fact.PlugAt.OUT
+                    && w.codes().contains(code));
   }
 
   private Set<Fact.CheckAnswered> answersByDefinition() {

@@ -8,12 +8,15 @@ import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Sides;
+import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -29,7 +32,8 @@ import org.junit.jupiter.api.Test;
 class JobTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
+      new ShopSettings(
+          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final LocalDate TODAY = LocalDate.of(2026, 11, 24);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
@@ -269,7 +273,19 @@ class JobTest {
               Reading.of(850, MeasureUnit.PER_MINUTE),
               Reading.of(300, MeasureUnit.METRE)),
           new Fact.VerdictTaken(Remedy.MONITOR, "passing", 0.5, "one bad contact"),
-          new Fact.SiteConfirmed("cam-intake"),
+          new Fact.WayInChosen(Site.WayIn.FROM_BELOW),
+          new Fact.SiteConfirmed(
+              "cam-intake",
+              new Fact.Look(List.of("under the duct"), 3, List.of("brown", "black"), 4, "by it"),
+              "the loom was renewed"),
+          new Fact.PlugWatched(
+              Fact.PlugAt.OUT,
+              Fact.AskedBy.OUR_LINK,
+              "COOLANT",
+              Reading.of(-40, MeasureUnit.CELSIUS),
+              List.of(CAM)),
+          new Fact.PictureTaken("p", "0".repeat(64), "from above"),
+          new Fact.PictureMarked("p", 500, 250),
           new Fact.PartChosen("N", true, "why"),
           new Fact.PartChosen("N", false, "", new Fact.TypedPart("Ondrel", 41.5)),
           new Fact.PartsCompared("O", "N", List.of("cable length")),

@@ -92,7 +92,7 @@ abstract class WalkedJob extends JobOnPaper {
     say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "all checks are done"));
   }
 
-  private void pick(Site site) {
+  void pick(Site site) {
     var choice = workup().here().partChoice().orElseThrow();
     var part = choice.recommended().orElseThrow().part();
     assertThat(part.replacement()).as("not a number that was replaced").isEmpty();

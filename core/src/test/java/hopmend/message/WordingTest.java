@@ -7,7 +7,9 @@ import hopmend.clear.ClearReport;
 import hopmend.fault.CodePicture;
 import hopmend.fault.FlashCount;
 import hopmend.find.Attested;
+import hopmend.find.Level;
 import hopmend.find.Site;
+import hopmend.find.View;
 import hopmend.find.Wiring;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -74,6 +76,8 @@ class WordingTest {
           Wiring.Kind.class,
           ClearReport.Fate.class,
           Site.WayIn.class,
+          Level.class,
+          View.class,
           EngineLayout.Arrangement.class,
           EngineLayout.Orientation.class,
           EngineLayout.VehicleSide.class,

@@ -19,9 +19,12 @@ import hopmend.drawing.Drawing;
 import hopmend.find.Attested;
 import hopmend.find.BayDrawing;
 import hopmend.find.CodePlace;
+import hopmend.find.Level;
 import hopmend.find.Site;
 import hopmend.find.TypicalPlan;
+import hopmend.find.View;
 import hopmend.job.Fact;
+import hopmend.job.ShopSettings;
 import hopmend.measure.MeasureUnit;
 import hopmend.swap.Obstruction;
 import jakarta.servlet.http.HttpServletRequest;
@@ -49,12 +52,14 @@ class CardController {
   private final Cards cards;
   private final Catalogs catalogs;
   private final JobDesk desk;
+  private final ShopSettings shop;
   private final Clock clock;
 
-  CardController(Cards cards, Catalogs catalogs, JobDesk desk, Clock clock) {
+  CardController(Cards cards, Catalogs catalogs, JobDesk desk, ShopSettings shop, Clock clock) {
     this.cards = cards;
     this.catalogs = catalogs;
     this.desk = desk;
+    this.shop = shop;
     this.clock = clock;
   }
 
@@ -94,7 +99,17 @@ class CardController {
     List<CardRevision> revisions = cards.revisions(id);
     model.addAttribute("card", card);
     model.addAttribute("revisions", revisions);
-    model.addAttribute("drawing", BayDrawing.draw(card.engine(), card.bay(), Words.wording()));
+    cards
+        .shipsLater(id)
+        .ifPresent(
+            ships -> {
+              model.addAttribute("ships", ships);
+              model.addAttribute(
+                  "shipsDiff", CardDiff.of(catalogs.now().told(id).orElseThrow(), ships));
+            });
+    model.addAttribute(
+        "drawing",
+        BayDrawing.draw(card.engine(), card.bay(), card.sides(shop.sides()), Words.wording()));
     catalogs
         .revision(id, changed)
         .ifPresent(
@@ -133,7 +148,9 @@ class CardController {
     try {
       var engine = form.engine();
       model.addAttribute(
-          "drawing", BayDrawing.draw(engine, TypicalPlan.bay(engine), Words.wording()));
+          "drawing",
+          BayDrawing.draw(
+              engine, TypicalPlan.bay(engine), form.sides(shop.sides()), Words.wording()));
       model.addAttribute("engine", engine);
     } catch (InputProblem p) {
       if (!model.containsAttribute("problem")) {
@@ -224,6 +241,7 @@ class CardController {
     model.addAttribute("ways", Site.WayIn.values());
     model.addAttribute("origins", Attested.Origin.values());
     model.addAttribute("latches", catalog.latches());
+    model.addAttribute("levels", Level.values());
     model.addAttribute("torqueUnits", MeasureUnit.NEWTON_METRE.siblings());
     List<Obstruction> own = card.obstructions();
     model.addAttribute(
@@ -251,7 +269,10 @@ class CardController {
         site.at(
             spot.orElse(site.isOutsideBay() ? site.chassisSpot() : site.spot()),
             Objects.requireNonNullElse(form.wayIn(), site.wayIn()));
-    return card.drawing(shown, Words.wording()).orElseThrow();
+    return catalogs
+        .now()
+        .views(card, shown, shop.sides())
+        .draw(site.isOutsideBay() ? View.VEHICLE : View.BAY, Words.wording());
   }
 
   @PostMapping("/cards/" + ID + "/sensors/{site:[a-z0-9-]{1,80}}")
@@ -264,7 +285,8 @@ class CardController {
     VehicleCard card = known(id);
     Site at = siteOf(card, site);
     String who = request.getUserPrincipal().getName();
-    SiteTold told = form.told(card, at, catalogs.now(), who, job, LocalDate.now(clock));
+    SiteTold told =
+        form.told(card, at, catalogs.now(), shop.sides(), who, job, LocalDate.now(clock));
     VehicleCard kept =
         cards.keep(
             told.into(catalogs.now().told(id).orElseThrow(), catalogs.now()),
@@ -302,6 +324,24 @@ class CardController {
         "as in revision " + revision + " again",
         request.getUserPrincipal().getName());
     return "redirect:/cards/" + id;
+  }
+
+  /** What ships later takes the place of the shop's own, as a new revision. */
+  @PostMapping("/cards/" + ID + "/take-shipped")
+  String takeShipped(
+      @PathVariable String id,
+      @RequestParam(defaultValue = "0") int seen,
+      HttpServletRequest request) {
+    known(id);
+    cards.takeShipped(id, seen, request.getUserPrincipal().getName());
+    return "redirect:/cards/" + id;
+  }
+
+  /** Cards whose names hold all words, to pick one by its id. */
+  @GetMapping("/cards/options")
+  String options(@RequestParam(defaultValue = "") String words, Model model) {
+    model.addAttribute("options", cards.list(new ListAsked(words, "", "")).rows());
+    return "card/list :: options";
   }
 
   // What will not do

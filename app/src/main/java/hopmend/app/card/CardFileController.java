@@ -12,6 +12,7 @@ import hopmend.app.web.UploadedText;
 import hopmend.catalog.CardFile;
 import hopmend.catalog.CatalogReader.CatalogRefused;
 import hopmend.catalog.VehicleCard;
+import jakarta.annotation.PreDestroy;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
@@ -20,6 +21,11 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -37,20 +43,38 @@ import org.springframework.web.multipart.MultipartFile;
 class CardFileController {
   private static final Duration KEPT = Duration.ofMinutes(30);
   private static final int MOST_PROBLEMS = 30;
+  private static final int MOST_WAITING = 4;
+
+  /** A file of a few cards is compared at once. */
+  private static final int PATIENCE_MILLIS = 1500;
 
   private final Cards cards;
   private final Catalogs catalogs;
   private final SecurityEvents events;
-  private final Cache<String, Compared> waiting =
+  private final Cache<String, IncomingCards> waiting =
       Caffeine.newBuilder().maximumSize(20).expireAfterWrite(KEPT).build();
-
-  /** A file that was looked at and waits for a yes. */
-  private record Compared(String who, String name, List<Cards.Incoming> incoming) {}
+  private final ExecutorService threads =
+      new ThreadPoolExecutor(
+          1,
+          1,
+          0,
+          TimeUnit.SECONDS,
+          new ArrayBlockingQueue<>(MOST_WAITING),
+          work -> {
+            Thread t = new Thread(work, "cards");
+            t.setDaemon(true);
+            return t;
+          });
 
   CardFileController(Cards cards, Catalogs catalogs, SecurityEvents events) {
     this.cards = cards;
     this.catalogs = catalogs;
     this.events = events;
+  }
+
+  @PreDestroy
+  void close() {
+    threads.shutdownNow();
   }
 
   @GetMapping("/cards.yaml")
@@ -82,15 +106,29 @@ class CardFileController {
     String text =
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("file", "Pick a file of vehicle cards."));
+    String id = UUID.randomUUID().toString();
+    String name = Optional.ofNullable(file.getOriginalFilename()).orElse("the file");
+    IncomingCards incoming = begun(text, name, principal.getName());
     try {
-      String id = UUID.randomUUID().toString();
-      String name = Optional.ofNullable(file.getOriginalFilename()).orElse("the file");
-      List<Cards.Incoming> compared = cards.compare(CardFile.read(text, catalogs.now()));
-      waiting.put(id, new Compared(principal.getName(), name, compared));
+      incoming.within(PATIENCE_MILLIS);
+      waiting.put(id, incoming);
       return "redirect:/cards/import/" + id;
     } catch (CatalogRefused e) {
-      throw new Unreadable(e.getMessage().lines().limit(MOST_PROBLEMS).toList());
+      throw unreadable(e);
     }
+  }
+
+  private IncomingCards begun(String text, String name, String who) {
+    try {
+      return new IncomingCards(who, name, text, catalogs.now(), cards, threads);
+    } catch (RejectedExecutionException e) {
+      throw new InputProblem(
+          "file", "Busy: other files of cards are being read. Send it again in a minute.");
+    }
+  }
+
+  private static Unreadable unreadable(CatalogRefused e) {
+    return new Unreadable(e.getMessage().lines().limit(MOST_PROBLEMS).toList());
   }
 
   /** A file that cannot be taken in; everything that is wrong with it. */
@@ -104,13 +142,27 @@ class CardFileController {
     }
   }
 
+  /** What would change; while the file is still read, how far that is. */
   @GetMapping("/cards/import/{id}")
   String compared(@PathVariable String id, Principal principal, Model model) {
-    Compared c = mine(id, principal);
+    IncomingCards c = mine(id, principal);
     model.addAttribute("id", id);
     model.addAttribute("name", c.name());
-    model.addAttribute("incoming", c.incoming());
-    model.addAttribute("does", c.incoming().stream().filter(CardFileController::does).count());
+    Optional<List<Cards.Incoming>> incoming;
+    try {
+      incoming = c.within(0);
+    } catch (CatalogRefused e) {
+      throw unreadable(e);
+    }
+    if (incoming.isEmpty()) {
+      model.addAttribute("reading", c);
+      model.addAttribute("read", c.read());
+      model.addAttribute("of", c.of());
+      model.addAttribute("refreshSeconds", 2);
+    } else {
+      model.addAttribute("incoming", incoming.get());
+      model.addAttribute("does", incoming.get().stream().filter(CardFileController::does).count());
+    }
     return "card/import";
   }
 
@@ -118,7 +170,7 @@ class CardFileController {
     return i.merge() == Cards.Merge.NEW || i.merge() == Cards.Merge.CHANGES;
   }
 
-  private Compared mine(String id, Principal principal) {
+  private IncomingCards mine(String id, Principal principal) {
     return Optional.ofNullable(waiting.getIfPresent(id))
         .filter(c -> c.who().equals(principal.getName()))
         .orElseThrow(() -> new NotHere("This file is no longer at hand. Send it again"));
@@ -126,10 +178,12 @@ class CardFileController {
 
   @PostMapping("/cards/import/{id}")
   String take(@PathVariable String id, Principal principal, HttpServletRequest request) {
-    Compared c = mine(id, principal);
-    cards.takeIn(c.incoming(), "from the file " + c.name(), principal.getName());
+    IncomingCards c = mine(id, principal);
+    List<Cards.Incoming> incoming =
+        c.within(0).orElseThrow(() -> new InputProblem("file", "The file is still being read."));
+    cards.takeIn(incoming, "from the file " + c.name(), principal.getName());
     waiting.invalidate(id);
-    long taken = c.incoming().stream().filter(CardFileController::does).count();
+    long taken = incoming.stream().filter(CardFileController::does).count();
     events.note(request, Kind.TAKEN_IN, taken + " vehicle cards");
     return "redirect:/cards";
   }

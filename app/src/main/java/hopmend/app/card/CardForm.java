@@ -4,6 +4,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
 import hopmend.catalog.CardDraft;
 import hopmend.catalog.VehicleCard;
+import hopmend.find.Sides;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.EngineLayout.Arrangement;
 import hopmend.vehicle.EngineLayout.CylinderOne;
@@ -100,6 +101,15 @@ public record CardForm(
     return stands.startsWith("ACROSS")
         ? List.of(VehicleSide.FRONT, VehicleSide.REAR)
         : List.of(VehicleSide.RIGHT, VehicleSide.LEFT);
+  }
+
+  /** Where the driver sits; where nobody picked, as it is usual here. */
+  Sides sides(Sides usual) {
+    return switch (steering) {
+      case "left" -> new Sides(VehicleSide.LEFT);
+      case "right" -> new Sides(VehicleSide.RIGHT);
+      default -> usual;
+    };
   }
 
   public boolean inLine() {

@@ -43,7 +43,7 @@ class JobCardController {
   String teach(Form form, @Sent Taught sent) {
     Workup workup = desk.look(form.jobId()).workup();
     Optional<CardOffer> offer =
-        workup.offers().stream().filter(o -> o.kind().path().equals(sent.offer())).findFirst();
+        workup.offers().stream().filter(o -> o.id().equals(sent.offer())).findFirst();
     if (offer.isEmpty()) {
       return form.done();
     }

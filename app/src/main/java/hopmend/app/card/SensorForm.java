@@ -4,10 +4,13 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.TypedReading;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.SiteTold;
+import hopmend.catalog.SiteValue;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.Attested;
 import hopmend.find.BayDrawing;
 import hopmend.find.ChassisDrawing;
+import hopmend.find.Level;
+import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -15,6 +18,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Obstruction;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -27,6 +31,8 @@ import java.util.Optional;
  * @param tapX where the drawing was tapped last, in its own units
  * @param behind ids of obstructions, the card's own and usual ones
  * @param otherBehind something in the way that has no name here yet
+ * @param colours of the wires at its plug, with commas between them
+ * @param level how high it sits, null where nobody picked
  * @param torque its tightness, empty where none is known
  */
 public record SensorForm(
@@ -41,7 +47,9 @@ public record SensorForm(
     String landmark,
     String reach,
     String connector,
+    String colours,
     String latch,
+    Level level,
     String drive,
     String torque,
     String torqueUnit,
@@ -50,7 +58,7 @@ public record SensorForm(
   /** As somebody told it; what is only usual is left open, so that nobody confirms it unseen. */
   static SensorForm of(VehicleCard card, Site site) {
     Optional<Fastener> held = card.fastener(site.fastener());
-    boolean way = isTold(site, SiteTold.WAY_IN);
+    boolean way = isTold(site, SiteValue.WAY_IN);
     return new SensorForm(
         String.valueOf(card.revision()),
         "",
@@ -60,24 +68,26 @@ public record SensorForm(
         way ? site.wayIn() : null,
         site.behind(),
         "",
-        told(site, SiteTold.LANDMARKS, String.join("\n", site.landmarks())),
-        told(site, SiteTold.REACH, site.reach()),
-        told(site, SiteTold.PLUG, site.connector()),
-        told(site, SiteTold.LATCH, site.latch()),
-        told(site, SiteTold.DRIVE, held.map(Fastener::drive).orElse("")),
+        told(site, SiteValue.LANDMARKS, String.join("\n", site.landmarks())),
+        told(site, SiteValue.REACH, site.reach()),
+        told(site, SiteValue.PLUG, site.connector()),
+        told(site, SiteValue.COLOURS, String.join(", ", site.colours())),
+        told(site, SiteValue.LATCH, site.latch()),
+        isTold(site, SiteValue.HEIGHT) ? site.level() : null,
+        told(site, SiteValue.DRIVE, held.map(Fastener::drive).orElse("")),
         told(
             site,
-            SiteTold.TIGHTNESS,
+            SiteValue.TIGHTNESS,
             held.flatMap(Fastener::torque).map(t -> Reading.number(t.value())).orElse("")),
         MeasureUnit.NEWTON_METRE.symbol(),
         Attested.Origin.SHOP);
   }
 
-  private static boolean isTold(Site site, String value) {
-    return site.state(value) != Attested.State.TYPICAL;
+  private static boolean isTold(Site site, SiteValue value) {
+    return site.state(value.named()) != Attested.State.TYPICAL;
   }
 
-  private static String told(Site site, String value, String is) {
+  private static String told(Site site, SiteValue value, String is) {
     return isTold(site, value) && is != null ? is : "";
   }
 
@@ -101,7 +111,9 @@ public record SensorForm(
         touched(landmark, shown.landmark, now.landmark),
         touched(reach, shown.reach, now.reach),
         touched(connector, shown.connector, now.connector),
+        touched(colours, shown.colours, now.colours),
         touched(latch, shown.latch, now.latch),
+        touched(level, shown.level, now.level),
         touched(drive, shown.drive, now.drive),
         touched(torque, shown.torque, now.torque),
         torqueUnit,
@@ -150,30 +162,56 @@ public record SensorForm(
    *
    * @throws InputProblem at the field that cannot be
    */
-  SiteTold told(VehicleCard card, Site site, Catalog catalog, String by, String job, LocalDate on) {
+  SiteTold told(
+      VehicleCard card,
+      Site site,
+      Catalog catalog,
+      Sides usual,
+      String by,
+      String job,
+      LocalDate on) {
     List<Obstruction> inTheWay = inTheWay(card, catalog);
     Site.Spot spot = spot(card, site).orElse(null);
     if (spot != null && !isInside(card, site, spot)) {
       throw new InputProblem("spotX", "This place lies outside the drawing. Tap it there.");
     }
     SensorForm shown = of(card, site);
-    return new SiteTold(
-        site.id(),
-        spot,
-        wayIn == shown.wayIn() ? null : wayIn,
-        inTheWay.stream().map(Obstruction::id).toList().equals(site.behind()) ? null : inTheWay,
-        isAsShown(landmark, shown.landmark())
-            ? null
-            : landmark.strip().lines().map(String::strip).limit(6).toList(),
-        given(reach, shown.reach()),
-        given(connector, shown.connector()),
-        given(latch, shown.latch()),
-        given(drive, shown.drive()),
-        isAsShown(torque, shown.torque()) ? null : torqueNm(card, site),
-        Objects.requireNonNullElse(origin, Attested.Origin.SHOP),
-        by,
-        job,
-        on);
+    Sides driver = card.sides(usual);
+    return SiteTold.by(
+            by, site.id(), Objects.requireNonNullElse(origin, Attested.Origin.SHOP), job, on)
+        .and(SiteValue.PLACE, spot)
+        .and(SiteValue.WAY_IN, wayIn == shown.wayIn() ? null : wayIn)
+        .behind(
+            inTheWay.stream().map(Obstruction::id).toList().equals(site.behind()) ? null : inTheWay)
+        .and(
+            SiteValue.LANDMARKS,
+            isAsShown(landmark, shown.landmark())
+                ? null
+                : landmark
+                    .strip()
+                    .lines()
+                    .map(String::strip)
+                    .filter(l -> !l.isEmpty())
+                    .map(driver::fixed)
+                    .limit(6)
+                    .toList())
+        .and(SiteValue.HEIGHT, level == shown.level() ? null : level)
+        .and(
+            SiteValue.REACH,
+            Optional.ofNullable(given(reach, shown.reach())).map(driver::fixed).orElse(null))
+        .and(SiteValue.PLUG, given(connector, shown.connector()))
+        .and(SiteValue.LATCH, given(latch, shown.latch()))
+        .and(SiteValue.COLOURS, isAsShown(colours, shown.colours()) ? null : colourList())
+        .and(SiteValue.DRIVE, given(drive, shown.drive()))
+        .and(SiteValue.TIGHTNESS, isAsShown(torque, shown.torque()) ? null : torqueNm(card, site));
+  }
+
+  private List<String> colourList() {
+    return Arrays.stream(colours.split("[,;]"))
+        .map(String::strip)
+        .filter(c -> !c.isEmpty())
+        .limit(12)
+        .toList();
   }
 
   /** What nobody touched is not told anew. */

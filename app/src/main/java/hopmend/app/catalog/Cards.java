@@ -115,6 +115,46 @@ public class Cards {
     return put(card.revised(revision + 1), current, why, who, false);
   }
 
+  /**
+   * A later revision that ships for a card that the shop has changed; empty where none does, or
+   * where it was taken already.
+   */
+  @Transactional(readOnly = true)
+  public Optional<VehicleCard> shipsLater(String id) {
+    if (cards.findById(id).filter(c -> !c.shipped()).isEmpty()) {
+      return Optional.empty();
+    }
+    List<CardRevision> all = revisions.of(id);
+    int known =
+        all.stream()
+            .filter(CardRevision::shipped)
+            .mapToInt(CardRevision::revision)
+            .max()
+            .orElse(Integer.MAX_VALUE);
+    return catalogs
+        .shipped()
+        .told(id)
+        .filter(c -> c.revision() > known)
+        .filter(c -> all.stream().noneMatch(r -> r.why().equals(asShipped(c))));
+  }
+
+  private static String asShipped(VehicleCard card) {
+    return "as it ships in revision " + card.revision();
+  }
+
+  /**
+   * Takes what ships instead of the shop's own; that stays as an earlier revision.
+   *
+   * @throws ChangedMeanwhile if another revision is current than the one that was seen
+   */
+  @Transactional
+  public VehicleCard takeShipped(String id, int seen, String who) {
+    VehicleCard ships =
+        shipsLater(id)
+            .orElseThrow(() -> new InputProblem("", "Nothing later ships for this card."));
+    return keep(ships, seen, asShipped(ships), who);
+  }
+
   /** What a card of a file would do here. */
   public enum Merge {
     /** No card here has this id. */

@@ -61,7 +61,11 @@ class SecurityConfig {
                     .requestMatchers("/accounts/**", "/links/**", "/security/**")
                     .hasRole("LEAD")
                     .requestMatchers(
-                        "/jobs/import/**", "/cards/import/**", "/cards/new", "/jobs/*/teach")
+                        "/jobs/import/**",
+                        "/cards/import/**",
+                        "/cards/new",
+                        "/jobs/*/teach",
+                        "/jobs/*/find/pictures/to-card")
                     .hasAnyRole("LEAD", "TECHNICIAN")
                     .requestMatchers(HttpMethod.POST, "/fleet/**", "/cards/**")
                     .hasAnyRole("LEAD", "TECHNICIAN")

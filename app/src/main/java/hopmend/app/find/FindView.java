@@ -1,14 +1,24 @@
 package hopmend.app.find;
 
 import hopmend.app.job.HopView;
+import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
+import hopmend.app.picture.Pictures;
+import hopmend.app.picture.SensorPicture;
 import hopmend.app.web.Words;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
+import hopmend.find.SiteViews;
+import hopmend.find.View;
+import hopmend.job.About;
 import hopmend.job.Hop;
+import hopmend.job.Target;
+import hopmend.job.Workup;
 import hopmend.sensor.Trait;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -17,9 +27,38 @@ import org.springframework.ui.Model;
  */
 @Component
 class FindView implements HopView {
+  private static final int LANDMARKS = 3;
+
+  private final HttpServletRequest request;
+  private final Pictures pictures;
+
+  FindView(HttpServletRequest request, Pictures pictures) {
+    this.request = request;
+    this.pictures = pictures;
+  }
+
   @Override
   public Hop hop() {
     return Hop.FIND;
+  }
+
+  /** The job's own first, then those of the card that are not the same. */
+  @Override
+  public void read(Model model, JobDesk.OpenJob job) {
+    List<SensorPicture> own = pictures.of(job.workup().state());
+    About about = job.workup().about();
+    List<SensorPicture> all =
+        Stream.concat(
+                own.stream(),
+                pictures.ofCard(about.card(), about.site()).stream()
+                    .filter(p -> own.stream().noneMatch(o -> o.id().equals(p.id()))))
+            .toList();
+    model.addAttribute("pictures", all);
+    all.stream()
+        .filter(p -> p.id().equals(request.getParameter("picture")))
+        .findFirst()
+        .or(() -> all.stream().findFirst())
+        .ifPresent(p -> model.addAttribute("picture", p));
   }
 
   @Override
@@ -30,7 +69,7 @@ class FindView implements HopView {
             place -> {
               model.addAttribute("place", place);
               if (place instanceof CodePlace.Found found) {
-                fill(model, page, page.workup().card().orElseThrow(), found);
+                fill(model, page.workup(), found);
               } else if (place instanceof CodePlace.Asks asks) {
                 ask(model, page, asks);
               }
@@ -43,26 +82,42 @@ class FindView implements HopView {
     model.addAttribute("answers", asks.values().isEmpty() ? trait.values() : asks.values());
   }
 
-  private static void fill(Model model, JobPage page, VehicleCard card, CodePlace.Found found) {
-    Site site = found.site();
-    List<Site> others =
-        card.told()
-            .filter(s -> s.family().equals(site.family()) && !s.id().equals(site.id()))
-            .toList();
+  private void fill(Model model, Workup workup, CodePlace.Found found) {
+    VehicleCard card = workup.card().orElseThrow();
+    Target here = workup.here();
+    Site site = here.site().orElseThrow();
+    SiteViews views = workup.catalog().views(card, site, workup.shop().sides());
     model.addAttribute("found", found);
+    model.addAttribute("site", site);
     model.addAttribute("card", card);
-    model.addAttribute("asked", page.workup().here().asked());
-    model.addAttribute("further", page.workup().furtherSensors());
-    model.addAttribute("others", others);
-    card.drawing(site, Words.wording()).ifPresent(d -> model.addAttribute("drawing", d));
-    page.workup()
-        .catalog()
-        .exhaust(card, site, Words.wording())
-        .ifPresent(d -> model.addAttribute("exhaust", d));
+    model.addAttribute("landmarks", site.landmarks().stream().limit(LANDMARKS).toList());
+    model.addAttribute("asked", here.asked());
+    model.addAttribute("further", workup.furtherSensors());
+    model.addAttribute("lookalike", views.lookalike().orElse(null));
+    model.addAttribute("others", views.alike());
+    model.addAttribute("ways", here.ways());
+    model.addAttribute("plug", here.plugWatch().orElse(null));
+    model.addAttribute("signal", here.watched().orElse(null));
+    model.addAttribute("plugCautions", here.cautionsAtThePlug());
+    draw(model, views);
     model.addAttribute(
         "inTheWay",
-        page.workup().workOrder().orElseThrow().steps().stream()
+        workup.workOrder().orElseThrow().steps().stream()
             .filter(s -> s.id().startsWith("off:"))
             .toList());
+  }
+
+  private void draw(Model model, SiteViews views) {
+    List<View> all = views.views();
+    model.addAttribute("views", all);
+    all.stream()
+        .filter(v -> v.path().equals(request.getParameter("view")))
+        .findFirst()
+        .or(() -> all.stream().findFirst())
+        .ifPresent(
+            view -> {
+              model.addAttribute("view", view);
+              model.addAttribute("drawing", views.draw(view, Words.wording()));
+            });
   }
 }

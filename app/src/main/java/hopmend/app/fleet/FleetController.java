@@ -1,5 +1,6 @@
 package hopmend.app.fleet;
 
+import hopmend.app.catalog.Cards;
 import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.JobDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
@@ -33,11 +34,14 @@ import org.springframework.web.multipart.MultipartFile;
 class FleetController {
   private final Fleet fleet;
   private final Catalogs catalogs;
+  private final Cards cards;
   private final JobDesk desk;
   private final SecurityEvents events;
 
-  FleetController(Fleet fleet, Catalogs catalogs, JobDesk desk, SecurityEvents events) {
+  FleetController(
+      Fleet fleet, Catalogs catalogs, Cards cards, JobDesk desk, SecurityEvents events) {
     this.fleet = fleet;
+    this.cards = cards;
     this.catalogs = catalogs;
     this.desk = desk;
     this.events = events;
@@ -76,7 +80,12 @@ class FleetController {
   private String edit(Optional<FleetVehicle> vehicle, FleetLine line, Model model) {
     model.addAttribute("vehicle", vehicle.orElse(null));
     model.addAttribute("line", line);
-    model.addAttribute("cards", catalogs.now().cards());
+    model.addAttribute("options", cards.list(new ListAsked("", "", "")).rows());
+    catalogs.now().card(line.card()).ifPresent(c -> model.addAttribute("cardName", c.name()));
+    catalogs
+        .now()
+        .card(line.engineCard())
+        .ifPresent(c -> model.addAttribute("engineName", c.engine().name()));
     vehicle.ifPresent(v -> model.addAttribute("history", desk.historyOf(v.vin(), v.fleetNumber())));
     return "fleet/vehicle";
   }

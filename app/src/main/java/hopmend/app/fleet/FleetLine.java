@@ -12,6 +12,7 @@ import java.util.Map;
 /**
  * One line of the fleet register as it was typed or imported.
  *
+ * @param card empty where it has none yet
  * @param engineCard empty where the engine is the one of the card
  * @param built year and month, empty if unknown
  */
@@ -53,7 +54,7 @@ public record FleetLine(
               : " Did you mean " + String.join(" or ", reading.offers()) + "?";
       problems.put("vin", Words.of(reading.problems()) + offers);
     }
-    if (catalog.card(card).isEmpty()) {
+    if (!card.isEmpty() && catalog.card(card).isEmpty()) {
       problems.put("card", "No vehicle card is called \"" + shortened(card) + "\".");
     }
     if (!engineCard.isEmpty() && catalog.card(engineCard).isEmpty()) {

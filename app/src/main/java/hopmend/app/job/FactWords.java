@@ -5,6 +5,7 @@ import hopmend.app.web.Words;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.job.About;
 import hopmend.job.Fact;
@@ -149,8 +150,38 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.WayInChosen f) {
+      return say(f, Words.of(f.way()));
+    }
+
+    @Override
     public String of(Fact.SiteConfirmed f) {
-      return say(f, site(f.site(), about));
+      return say(f, site(f.site(), about), looked(f.look()), suffix(f.reason()));
+    }
+
+    @Override
+    public String of(Fact.PlugWatched f) {
+      List<String> codes = f.codes().stream().map(TroubleCode::text).toList();
+      return messages
+          .getMessage(
+              "fact.plug-watched." + f.plug().name(),
+              new Object[] {
+                f.value() == null ? "no value" : f.value().text(),
+                codes.isEmpty() ? "no code" : String.join(", ", codes),
+                f.by() == Fact.AskedBy.OUR_LINK ? "the vehicle says" : "the own tool says"
+              },
+              Locale.ENGLISH)
+          .strip();
+    }
+
+    @Override
+    public String of(Fact.PictureTaken f) {
+      return say(f, f.words().isBlank() ? "without words" : f.words());
+    }
+
+    @Override
+    public String of(Fact.PictureMarked f) {
+      return say(f);
     }
 
     @Override
@@ -171,8 +202,10 @@ public class FactWords {
     @Override
     public String of(Fact.StepTicked f) {
       String torque = f.torque() == null ? "" : ", " + f.torque().text();
+      String origin = f.origin() == null ? "" : " (" + Words.of(f.origin()) + ")";
+      String drive = f.drive().isEmpty() ? "" : ", took " + f.drive();
       String found = f.foundSo().isEmpty() ? "" : ", found so: " + f.foundSo();
-      return say(f, step(f.step(), about), torque + found);
+      return say(f, step(f.step(), about), torque + origin + drive + found);
     }
 
     @Override
@@ -244,6 +277,19 @@ public class FactWords {
     public String of(Fact.Unreadable f) {
       return messages.getMessage("fact.unreadable", new Object[] {f.kind()}, Locale.ENGLISH);
     }
+  }
+
+  private static String looked(Fact.Look look) {
+    List<String> parts =
+        Stream.of(
+                String.join("; ", look.seen()),
+                look.wires() == null ? "" : look.wires() + " wires",
+                String.join(", ", look.colours()),
+                look.cavities() == null ? "" : look.cavities() + " cavities",
+                look.landmark())
+            .filter(p -> !p.isBlank())
+            .toList();
+    return parts.isEmpty() ? "" : ", seen: " + String.join("; ", parts);
   }
 
   private String cardName(String id) {

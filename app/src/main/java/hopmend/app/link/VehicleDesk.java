@@ -103,6 +103,12 @@ public class VehicleDesk {
     }
   }
 
+  /** Reads one signal, if there is one to read, and the codes. */
+  public Glance glance(
+      long jobId, String gateway, Optional<String> vin, Optional<LiveSignal> signal) {
+    return talk(jobId, gateway, vin, "looks at the plug", t -> t.glance(signal));
+  }
+
   /** Reads live signals. */
   public Map<LiveSignal, Reading> live(
       long jobId, String gateway, Optional<String> vin, Collection<LiveSignal> signals) {

@@ -90,6 +90,25 @@ record VehicleTalk(VehicleLink link, String vin) {
     return frame;
   }
 
+  /** A signal and the codes at this moment; a vehicle that has lost the sensor may tell none. */
+  Glance glance(Optional<LiveSignal> signal) {
+    Optional<Reading> value =
+        signal.flatMap(
+            s ->
+                link.askIfKnown(Uds.readData(List.of(s.identifier())), "tell its " + s.label())
+                    .map(a -> Uds.dataOf(a, s.identifier()))
+                    .map(s::decode));
+    List<TroubleCode> codes =
+        Uds.codes(
+                link.ask(Uds.readCodes(FAILED_PENDING_CONFIRMED), "read its codes"),
+                Uds.CODES_BY_STATUS)
+            .stream()
+            .map(Uds.StatusedCode::code)
+            .distinct()
+            .toList();
+    return new Glance(value, codes);
+  }
+
   /** All of the signals; a vehicle that lacks one is a problem. */
   Map<LiveSignal, Reading> allLive(Collection<LiveSignal> signals) {
     Map<LiveSignal, Reading> live = live(signals);

@@ -8,6 +8,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
 import hopmend.app.web.Words;
+import hopmend.find.Attested;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.measure.MeasureUnit;
@@ -19,6 +20,7 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -40,8 +42,17 @@ class SwapController {
    * @param torque as the wrench was set, where the step tightens to a value
    * @param sure that a questioned torque is meant as it stands
    * @param foundSo how it was found done; empty where it was done here
+   * @param origin from where the torque is, where the card has none
+   * @param drive the size that fitted, where it was another than the card's
    */
-  record Ticked(String step, String torque, String torqueUnit, boolean sure, String foundSo) {}
+  record Ticked(
+      String step,
+      String torque,
+      String torqueUnit,
+      boolean sure,
+      String foundSo,
+      Attested.Origin origin,
+      @Size(max = 40, message = "Name the size in up to 40 characters.") String drive) {}
 
   @PostMapping("/tick")
   String tick(Form form, @Sent Ticked sent) {
@@ -54,10 +65,26 @@ class SwapController {
     String found = sent.foundSo().strip();
     Reading torque =
         step.fastener()
-            .filter(f -> !f.isSnug() && found.isEmpty())
-            .map(f -> torque(sent, f))
+            .filter(f -> found.isEmpty())
+            .flatMap(f -> f.isSnug() ? known(sent) : Optional.of(torque(sent, f)))
             .orElse(null);
-    return screens.append(form, new Fact.StepTicked(step.id(), torque, found));
+    boolean snug = step.fastener().filter(Fastener::isSnug).isPresent();
+    return screens.append(
+        form,
+        new Fact.StepTicked(
+            step.id(),
+            torque,
+            found,
+            torque != null && snug ? sent.origin() : null,
+            found.isEmpty() ? sent.drive().strip() : ""));
+  }
+
+  /** A value that somebody knows where the card has none. */
+  private static Optional<Reading> known(Ticked sent) {
+    return sent.torque().isBlank()
+        ? Optional.empty()
+        : Optional.of(
+            TypedReading.of("torque", sent.torque(), sent.torqueUnit(), MeasureUnit.NEWTON_METRE));
   }
 
   private static Reading torque(Ticked sent, Fastener fastener) {

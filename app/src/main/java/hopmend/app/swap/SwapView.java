@@ -4,6 +4,7 @@ import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
+import hopmend.find.Attested;
 import hopmend.job.Hop;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
@@ -24,6 +25,10 @@ import org.springframework.ui.Model;
 @Component
 class SwapView implements HopView {
   private static final List<MeasureUnit> TORQUE_UNITS = MeasureUnit.NEWTON_METRE.siblings();
+
+  /** From where somebody knows a value. */
+  private static final List<Attested.Origin> ORIGINS =
+      List.of(Attested.Origin.MAKER, Attested.Origin.MEASURED, Attested.Origin.SHOP);
 
   private final HttpServletRequest request;
 
@@ -62,6 +67,11 @@ class SwapView implements HopView {
               .flatMap(l -> workup.catalog().latch(latch(l, s, workup)))
               .ifPresent(l -> model.addAttribute("latch", l));
           s.fastener().filter(f -> !f.isSnug()).ifPresent(f -> wrench(model, f));
+          s.fastener()
+              .or(() -> s.loosens().stream().findFirst())
+              .ifPresent(f -> model.addAttribute("turned", f));
+          model.addAttribute("torqueUnits", TORQUE_UNITS);
+          model.addAttribute("origins", ORIGINS);
         });
   }
 

@@ -7,6 +7,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Site;
 import hopmend.job.About;
 import hopmend.job.Claim;
 import hopmend.job.Fact;
@@ -112,7 +113,20 @@ public final class AnyRecord {
             this::answer,
             this::answer,
             () -> new Fact.VerdictTaken(any(Remedy.values()), id(), random.nextDouble(), "", id()),
+            () -> new Fact.WayInChosen(any(Site.WayIn.values())),
             () -> new Fact.SiteConfirmed(id()),
+            () ->
+                new Fact.SiteConfirmed(
+                    id(), new Fact.Look(List.of(id()), 3, List.of("red"), null, ""), "because"),
+            () ->
+                new Fact.PlugWatched(
+                    any(Fact.PlugAt.values()),
+                    any(Fact.AskedBy.values()),
+                    id(),
+                    random.nextBoolean() ? null : torque(),
+                    List.of(any(codes))),
+            () -> new Fact.PictureTaken(id(), "ab".repeat(32), "words"),
+            () -> new Fact.PictureMarked(id(), random.nextInt(1001), 3),
             () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), ""),
             () ->
                 new Fact.PartChosen(

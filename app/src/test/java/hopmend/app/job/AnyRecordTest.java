@@ -7,6 +7,7 @@ import static org.mockito.Mockito.when;
 import hopmend.app.catalog.Catalogs;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.find.Sides;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
@@ -16,6 +17,7 @@ import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.sensor.SignalModel;
+import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -30,7 +32,8 @@ class AnyRecordTest {
   private static final int RECORDS = 20_000;
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, List.of());
+      new ShopSettings(
+          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
   @Test

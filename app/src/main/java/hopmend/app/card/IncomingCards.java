@@ -1,0 +1,72 @@
+package hopmend.app.card;
+
+import hopmend.app.catalog.Cards;
+import hopmend.catalog.CardFile;
+import hopmend.catalog.Catalog;
+import hopmend.catalog.CatalogReader.CatalogRefused;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+
+/**
+ * A file of cards that is being compared with those here, or was. Who sent it can leave and come
+ * back.
+ */
+final class IncomingCards {
+  private final String who;
+  private final String name;
+  private final Future<List<Cards.Incoming>> compared;
+  private volatile int read;
+  private volatile int of;
+
+  IncomingCards(
+      String who, String name, String text, Catalog catalog, Cards cards, ExecutorService threads) {
+    this.who = who;
+    this.name = name;
+    this.compared = threads.submit(() -> cards.compare(CardFile.read(text, catalog, this::heard)));
+  }
+
+  private void heard(int cards, int all) {
+    read = cards;
+    of = all;
+  }
+
+  String who() {
+    return who;
+  }
+
+  String name() {
+    return name;
+  }
+
+  int read() {
+    return read;
+  }
+
+  int of() {
+    return of;
+  }
+
+  /**
+   * What it would change; empty while it is still read.
+   *
+   * @param patienceMillis how long to wait for it
+   * @throws CatalogRefused if it cannot be taken in
+   */
+  Optional<List<Cards.Incoming>> within(long patienceMillis) {
+    try {
+      return Optional.of(compared.get(patienceMillis, TimeUnit.MILLISECONDS));
+    } catch (TimeoutException e) {
+      return Optional.empty();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      return Optional.empty();
+    } catch (ExecutionException e) {
+      throw e.getCause() instanceof CatalogRefused r ? r : new IllegalStateException(e.getCause());
+    }
+  }
+}
