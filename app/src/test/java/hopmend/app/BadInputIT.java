@@ -161,7 +161,7 @@ class BadInputIT extends AppIT {
     MockMultipartFile file =
         new MockMultipartFile("file", "d.csv", "text/csv", "time_s,load_pct\n1,2\n".getBytes());
     MockHttpServletResponse answer = send(multipart("/jobs/" + job + "/verify/drive").file(file));
-    assertThat(answer.getContentAsString()).contains("Column engine_speed_rpm is missing");
+    assertThat(answer.getContentAsString()).contains("No column tells the engine speed");
     assertThat(send(multipart("/jobs/" + job + "/verify/drive")).getContentAsString())
         .contains("Pick a drive log");
   }

@@ -13,7 +13,9 @@ import hopmend.find.SiteViews;
 import hopmend.message.Message;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
+import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
+import hopmend.sensor.Conditional;
 import hopmend.sensor.Trait;
 import hopmend.sensor.Traits;
 import hopmend.swap.Access;
@@ -38,6 +40,7 @@ import java.util.stream.Stream;
  * @param otherCodes codes that stand beside a sensor's without being one's
  * @param circumstances in which a symptom shows
  * @param works how each remedy is carried out, the usual work of each before the others
+ * @param procedures what is taught without a tool
  * @param usualObstructions what often lies in the way, to pick from
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
@@ -57,6 +60,7 @@ public record Catalog(
     ReportWords reportWords,
     WaysIn waysIn,
     List<Work> works,
+    List<Procedure> procedures,
     List<Obstruction> usualObstructions,
     List<Trait> traits,
     List<Sign> latches,
@@ -70,6 +74,7 @@ public record Catalog(
     symptoms = List.copyOf(symptoms);
     circumstances = List.copyOf(circumstances);
     works = List.copyOf(works);
+    procedures = List.copyOf(procedures);
     usualObstructions = List.copyOf(usualObstructions);
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
@@ -148,6 +153,7 @@ public record Catalog(
         reportWords,
         waysIn,
         works,
+        procedures,
         usualObstructions,
         traits,
         latches,
@@ -174,6 +180,11 @@ public record Catalog(
   /** The caution of this id; one that nobody wrote yet still warns, by its id. */
   public Caution caution(String id) {
     return Optional.ofNullable(cautions.get(id)).orElseGet(() -> Caution.unknown(id));
+  }
+
+  /** The cautions of these ids. */
+  public List<Caution> cautions(List<String> ids) {
+    return ids.stream().map(this::caution).toList();
   }
 
   /** What a qualification is called; its id if the catalog does not know it. */
@@ -217,6 +228,11 @@ public record Catalog(
 
   public Map<String, Trait> traitsByName() {
     return traits.stream().collect(Collectors.toMap(Trait::trait, t -> t));
+  }
+
+  /** What is taught by hand after a work, where these traits hold. */
+  public List<Procedure> procedures(String after, Traits known) {
+    return Conditional.of(procedures.stream().filter(p -> p.follows(after)).toList(), known);
   }
 
   public Optional<Work> work(String id) {

@@ -10,6 +10,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Measurement;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
+import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Trait;
@@ -57,6 +58,7 @@ final class CatalogCheck {
     catalog
         .usualObstructions()
         .forEach(o -> check.cautions("obstructions.yaml", o.id(), o.cautions()));
+    check.procedures();
     check.access();
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
@@ -213,6 +215,18 @@ final class CatalogCheck {
       if (o.undoes() != null && operations.stream().noneMatch(x -> x.id().equals(o.undoes()))) {
         say(where, "%s undoes %s, which is no operation", o.id(), o.undoes());
       }
+    }
+  }
+
+  private void procedures() {
+    String where = "procedures.yaml";
+    once(where, "procedure", catalog.procedures(), Procedure::id);
+    for (Procedure p : catalog.procedures()) {
+      condition(where, p.id(), p);
+      cautions(where, p.id(), p.cautions());
+      p.after().stream()
+          .filter(a -> !a.equals(Procedure.BATTERY_OFF) && catalog.sheet(a).isEmpty())
+          .forEach(a -> say(where, "%s follows %s, which is no family", p.id(), a));
     }
   }
 

@@ -5,6 +5,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
+import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
@@ -55,6 +56,8 @@ public final class CatalogReader {
   private record Works(List<Work> works) {}
 
   private record Obstructions(List<Obstruction> obstructions) {}
+
+  private record Procedures(List<Procedure> procedures) {}
 
   private record Units(List<ControlUnit> units) {}
 
@@ -109,6 +112,7 @@ public final class CatalogReader {
         all("qualifications.yaml", Qualifications.class, Qualifications::qualifications);
     List<Obstruction> usual =
         all("obstructions.yaml", Obstructions.class, Obstructions::obstructions);
+    List<Procedure> procedures = all("procedures.yaml", Procedures.class, Procedures::procedures);
     List<Work> works = all("works.yaml", Works.class, Works::works);
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
@@ -131,6 +135,7 @@ public final class CatalogReader {
             new ReportWords(reports.get(), units.get().units()),
             waysIn.get(),
             works,
+            procedures,
             usual,
             together(traits, latches, qualified),
             latches,

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** Before and after clearing, code by code. */
@@ -24,6 +25,8 @@ public record ClearReport(List<Line> lines) {
     PERMANENT_WAITS,
     CAME_BACK_PENDING,
     UNPLUGGED_BY_US,
+    OF_ANOTHER_UNIT,
+    NEW_SINCE,
     CAME_BACK
   }
 
@@ -60,9 +63,20 @@ public record ClearReport(List<Line> lines) {
    * @param before read before clearing
    * @param after read after clearing
    * @param plugs connectors that this job opened
+   * @param afterDrive whether the vehicle was driven between clearing and the reading
    */
   public static ClearReport of(
-      List<ReadCode> named, List<ReadCode> before, List<ReadCode> after, List<LoosePlug> plugs) {
+      List<ReadCode> named,
+      List<ReadCode> before,
+      List<ReadCode> after,
+      List<LoosePlug> plugs,
+      boolean afterDrive) {
+    Set<String> units =
+        Stream.of(named, before)
+            .flatMap(List::stream)
+            .map(ReadCode::controlUnit)
+            .filter(u -> !u.isEmpty())
+            .collect(Collectors.toSet());
     TreeSet<TroubleCode> all = new TreeSet<>();
     // A code that was typed without its failure type is the vehicle's own with it.
     named.stream()
@@ -75,7 +89,7 @@ public record ClearReport(List<Line> lines) {
     for (TroubleCode code : all) {
       Optional<ReadCode> now = after.stream().filter(r -> r.code().equals(code)).findFirst();
       boolean wasThere = before.stream().anyMatch(r -> r.code().equals(code));
-      lines.add(explain(code, wasThere, now, plugs));
+      lines.add(explain(code, wasThere, now, plugs, units, afterDrive));
     }
     lines.sort(Comparator.comparing((Line l) -> l.fate()).reversed().thenComparing(Line::code));
     return new ClearReport(lines);
@@ -86,7 +100,12 @@ public record ClearReport(List<Line> lines) {
   }
 
   private static Line explain(
-      TroubleCode code, boolean wasThere, Optional<ReadCode> now, List<LoosePlug> plugs) {
+      TroubleCode code,
+      boolean wasThere,
+      Optional<ReadCode> now,
+      List<LoosePlug> plugs,
+      Set<String> units,
+      boolean afterDrive) {
     if (now.isEmpty()) {
       return wasThere
           ? Line.of(code, Fate.GONE, "gone")
@@ -99,8 +118,16 @@ public record ClearReport(List<Line> lines) {
       String key = plug.get().taken() ? "unplugged" : "plugged-by-the-ledger";
       return Line.of(code, Fate.UNPLUGGED_BY_US, key, plug.get().name());
     }
+    boolean elsewhere =
+        !read.controlUnit().isEmpty() && !units.isEmpty() && !units.contains(read.controlUnit());
+    if (live && !wasThere && elsewhere) {
+      return Line.of(code, Fate.OF_ANOTHER_UNIT, "another-unit", read.controlUnit());
+    }
+    if (live && !wasThere) {
+      return Line.of(code, Fate.NEW_SINCE, "new-since");
+    }
     if (live) {
-      return Line.of(code, Fate.CAME_BACK, wasThere ? "set-again" : "new-since");
+      return Line.of(code, Fate.CAME_BACK, afterDrive ? "set-after-drive" : "set-again");
     }
     if (read.is(CodeState.PENDING)) {
       return Line.of(code, Fate.CAME_BACK_PENDING, "pending");

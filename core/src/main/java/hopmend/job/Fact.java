@@ -38,7 +38,14 @@ public sealed interface Fact {
   enum CodeSource {
     PASTED,
     TYPED,
-    VEHICLE
+    VEHICLE,
+    /** What the technician's own tool showed after clearing, pasted or typed. */
+    OWN_TOOL;
+
+    /** Whether it says how the vehicle stands after clearing. */
+    public boolean isAReadingAfterwards() {
+      return this == VEHICLE || this == OWN_TOOL;
+    }
   }
 
   /** Where the work is done; it decides about hot work and lifting. */
@@ -581,10 +588,97 @@ public sealed interface Fact {
     }
   }
 
-  /** The vehicle acknowledged clearing. */
-  record CodesCleared(String vin) implements Fact {
+  /** By what the codes were cleared. */
+  enum ClearedBy {
+    /** The vehicle acknowledged it over our link. */
+    OUR_LINK,
+    /** The technician's own tool said so. */
+    OWN_TOOL,
+    /** The battery was off: the controllers have forgotten. */
+    BATTERY_OFF
+  }
+
+  /**
+   * The codes were cleared.
+   *
+   * @param vin of the vehicle that acknowledged; of the job where nobody asked the vehicle, and
+   *     empty where the job does not know it
+   * @param minutes that the battery was off; 0 for anything else
+   * @param frameLost why the conditions kept beside the codes were not recorded first; empty where
+   *     they were, or our link read them
+   */
+  record CodesCleared(String vin, ClearedBy by, int minutes, String frameLost) implements Fact {
+    /** The vehicle acknowledged it. */
+    public CodesCleared(String vin) {
+      this(vin, ClearedBy.OUR_LINK, 0, "");
+    }
+
     public CodesCleared {
-      vin = Said.id("identification number", vin);
+      by = by == null ? ClearedBy.OUR_LINK : by;
+      vin =
+          by == ClearedBy.OUR_LINK
+              ? Said.id("identification number", vin)
+              : Said.idOrNone("identification number", vin);
+      Said.within("minutes without battery", minutes, 0, 100_000);
+      frameLost = Said.text("reason", frameLost, 500);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** A monitor as the technician's own tool shows it. */
+  record MonitorSeen(String name, boolean ready) {
+    public MonitorSeen {
+      name = Said.id("monitor", name);
+    }
+  }
+
+  /**
+   * Monitors and lamp as the technician's own tool shows them; one that is not there is left out.
+   */
+  record MonitorsSeen(List<MonitorSeen> monitors, boolean lampOn) implements Fact {
+    public MonitorsSeen {
+      monitors = Said.list("monitors", monitors, 20);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * Something was taught to a controller without our link: by the technician's own tool, or by
+   * hand.
+   *
+   * @param what id of the card's routine, or of a procedure
+   * @param words with what, and how it ended
+   */
+  record TaughtByHand(String what, String words) implements Fact {
+    public TaughtByHand {
+      what = Said.id("what was taught", what);
+      words = Said.text("words", words, 500);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A drive that nothing recorded: what the driver says of it.
+   *
+   * @param met ids of the requirements that it met, as {@code DriveProof} has them
+   */
+  record DriveTold(double minutes, double km, List<String> met) implements Fact {
+    public DriveTold {
+      Said.within("minutes of driving", minutes, 1, 1440);
+      Said.within("kilometres", km, 0, 2000);
+      met = Said.ids("requirements", met, 12);
     }
 
     @Override
@@ -677,7 +771,12 @@ public sealed interface Fact {
   }
 
   /** The job was signed off; {@code reason} is empty if it was proven. */
-  record SignedOff(boolean proven, String reason) implements Fact {
+  record SignedOff(boolean proven, String reason, LocalDate followUp) implements Fact {
+    /** One after which nobody has to look again. */
+    public SignedOff(boolean proven, String reason) {
+      this(proven, reason, null);
+    }
+
     public SignedOff {
       reason = Said.text("reason", reason, 500);
     }
@@ -755,6 +854,9 @@ public sealed interface Fact {
           Map.entry("repair-noted", RepairNoted.class),
           Map.entry("gate-overruled", GateOverruled.class),
           Map.entry("codes-cleared", CodesCleared.class),
+          Map.entry("monitors-seen", MonitorsSeen.class),
+          Map.entry("taught-by-hand", TaughtByHand.class),
+          Map.entry("drive-told", DriveTold.class),
           Map.entry("routine-started", RoutineStarted.class),
           Map.entry("routine-ended", RoutineEnded.class),
           Map.entry("readiness-read", ReadinessRead.class),
@@ -802,7 +904,7 @@ public sealed interface Fact {
   default boolean wasToldByVehicle() {
     return this instanceof CodesRead f && f.source() == CodeSource.VEHICLE
         || this instanceof PlugWatched p && p.by() == AskedBy.OUR_LINK
-        || this instanceof CodesCleared
+        || this instanceof CodesCleared c && c.by() == ClearedBy.OUR_LINK
         || this instanceof RoutineStarted
         || this instanceof RoutineEnded
         || this instanceof ReadinessRead;

@@ -53,6 +53,12 @@ public interface FactCases<R> {
 
   R of(Fact.CodesCleared f);
 
+  R of(Fact.MonitorsSeen f);
+
+  R of(Fact.TaughtByHand f);
+
+  R of(Fact.DriveTold f);
+
   R of(Fact.RoutineStarted f);
 
   R of(Fact.RoutineEnded f);

@@ -228,7 +228,8 @@ public record HopLine(List<Standing> standings) {
   private static Standing relearn(Workup w, Instant now) {
     boolean known = w.accusesNoSensor() || (w.sheet().isPresent() && w.card().isPresent());
     List<String> byTheMaker = w.taughtByTheMaker();
-    if (w.routines().isEmpty() && known && byTheMaker.isEmpty()) {
+    int forgotten = w.stillForgotten().size();
+    if (w.routines().isEmpty() && known && byTheMaker.isEmpty() && w.forgotten().isEmpty()) {
       return standing(Hop.RELEARN, Standing.Kind.DONE, "nothing-to-teach");
     }
     for (var routine : w.routines()) {
@@ -244,14 +245,19 @@ public record HopLine(List<Standing> standings) {
       }
     }
     long passed = w.routines().stream().filter(w::passed).count();
-    if (!w.routines().isEmpty() && byTheMaker.isEmpty() && passed == w.routines().size()) {
-      return standing(Hop.RELEARN, Standing.Kind.DONE, "learned", passed);
+    boolean any = !w.routines().isEmpty() || !w.forgotten().isEmpty();
+    if (any && forgotten == 0 && byTheMaker.isEmpty() && passed == w.routines().size()) {
+      return standing(Hop.RELEARN, Standing.Kind.DONE, "learned", passed + w.forgotten().size());
     }
     if (w.state().cleared().isEmpty()) {
       return blocked(Hop.RELEARN, Hop.CLEAR);
     }
     return byTheMaker.isEmpty()
-        ? standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "to-run", w.routines().size() - passed)
+        ? standing(
+            Hop.RELEARN,
+            Standing.Kind.NOT_STARTED,
+            "to-run",
+            w.routines().size() - passed + forgotten)
         : standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "as-the-maker-says");
   }
 
@@ -277,7 +283,11 @@ public record HopLine(List<Standing> standings) {
       return standing(
           Hop.VERIFY, Standing.Kind.OPEN, "watched-until", w.state().watchedUntil().get());
     }
-    return w.state().drive().isEmpty() && w.state().readiness().isEmpty()
+    boolean begun =
+        w.state().drive().isPresent()
+            || w.state().driveTold().isPresent()
+            || w.readiness().isPresent();
+    return !begun
         ? standing(Hop.VERIFY, Standing.Kind.NOT_STARTED, "drive-and-read")
         : standing(Hop.VERIFY, Standing.Kind.OPEN, "not-signed-off");
   }

@@ -6,10 +6,13 @@ import hopmend.find.PlugWatch;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.part.Fit;
+import hopmend.part.OldAgainstNew;
 import hopmend.part.PartChoice;
 import hopmend.part.TraitRule;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
+import hopmend.relearn.Procedure;
+import hopmend.relearn.Routine;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
@@ -221,7 +224,9 @@ public final class JobRules {
 
     @Override
     public Optional<Refusal> of(Fact.CodesRead f) {
-      return tooMany(state, f);
+      return f.source() == Fact.CodeSource.OWN_TOOL
+          ? cleared(state, "clear-before-proof").or(() -> tooMany(state, f))
+          : tooMany(state, f);
     }
 
     @Override
@@ -435,7 +440,53 @@ public final class JobRules {
     public Optional<Refusal> of(Fact.CodesCleared f) {
       return HopLine.clearGate(w)
           .map(g -> Refusal.gate("clearing-blocked", g))
-          .or(() -> otherVehicle(state, f));
+          .or(() -> otherVehicle(state, f))
+          .or(() -> withoutOurLink(f));
+    }
+
+    /** What is lost by clearing is written down first, or somebody says why it is not. */
+    private Optional<Refusal> withoutOurLink(Fact.CodesCleared f) {
+      if (f.by() == Fact.ClearedBy.OUR_LINK) {
+        return Optional.empty();
+      }
+      boolean keptNone = !state.codes().isEmpty() && state.freezeFrame().isEmpty();
+      return when(
+              f.by() == Fact.ClearedBy.BATTERY_OFF && f.minutes() < 1, "minutes", "how-long-off")
+          .or(
+              () ->
+                  when(
+                      keptNone && f.frameLost().strip().length() < SHORTEST_REASON,
+                      "frameLost",
+                      "frame-first"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.MonitorsSeen f) {
+      return cleared(state, AFTERWARDS)
+          .or(() -> when(f.monitors().isEmpty(), "monitor", "no-monitor"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.TaughtByHand f) {
+      boolean known =
+          Stream.concat(
+                  w.routines().stream().map(Routine::id),
+                  Stream.concat(
+                          w.forgotten().stream(),
+                          w.targets().stream().flatMap(t -> t.procedures().stream()))
+                      .map(Procedure::id))
+              .anyMatch(f.what()::equals);
+      return when(!known, "", "no-such-routine", f.what())
+          .or(
+              () ->
+                  when(
+                      f.words().strip().length() < SHORTEST_REASON, "words", "say-what-was-taught"))
+          .or(() -> cleared(state, "clear-before-learning"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.DriveTold f) {
+      return cleared(state, AFTERWARDS);
     }
 
     @Override
@@ -456,7 +507,7 @@ public final class JobRules {
 
     @Override
     public Optional<Refusal> of(Fact.ReadinessRead f) {
-      return cleared(state, AFTERWARDS);
+      return Optional.empty();
     }
 
     @Override
@@ -629,10 +680,12 @@ public final class JobRules {
 
   /** A difference that stops the job stops it, whoever says that it does not matter. */
   private static Optional<Refusal> compared(Workup w, Fact.PartsCompared f) {
-    if (w.here().chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
+    Optional<OldAgainstNew> beside = w.here().comparison();
+    if (beside.isEmpty()
+        || w.here().chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
       return Optional.of(Refusal.bad("", "choose-first"));
     }
-    if (w.here().comparison().orElseThrow().stops()) {
+    if (beside.get().stops()) {
       return Optional.of(Refusal.bad("", "card-stops"));
     }
     List<String> stops =
@@ -651,6 +704,7 @@ public final class JobRules {
   private static Optional<Refusal> otherVehicle(JobState state, Fact.CodesCleared f) {
     return state
         .vehicle()
+        .filter(v -> !f.vin().isEmpty())
         .filter(v -> !v.vin().equals(f.vin()))
         .map(v -> Refusal.bad("", "other-vehicle", f.vin(), v.vin()));
   }

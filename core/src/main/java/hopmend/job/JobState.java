@@ -55,7 +55,13 @@ public final class JobState {
   private Instant cleared;
   private List<ReadCode> beforeClear = List.of();
   private Afterwards afterClear;
+  private Fact.CodesCleared clearedHow;
+  private boolean forgotByBattery;
   private String readiness;
+  private String readinessBefore;
+  private Fact.MonitorsSeen monitors;
+  private Fact.DriveTold driveTold;
+  private final Map<String, JobEntry> taught = new LinkedHashMap<>();
   private Fact.DriveLogged drive;
   private JobEntry signedOff;
   private JobEntry signedOffElsewhere;
@@ -75,8 +81,18 @@ public final class JobState {
   public record RoutineRun(
       Fact.RoutineStarted started, Instant at, Optional<Fact.RoutineEnded> end) {}
 
-  /** The last reading after clearing, and whether it came after the drive. */
-  public record Afterwards(List<ReadCode> codes, boolean afterDrive) {}
+  /**
+   * The last reading after clearing.
+   *
+   * @param afterDrive whether it came after the drive
+   * @param source from where it is
+   */
+  public record Afterwards(List<ReadCode> codes, boolean afterDrive, Fact.CodeSource source) {
+    /** The same, once a drive came behind it. */
+    Afterwards beforeADrive() {
+      return new Afterwards(codes, false, source);
+    }
+  }
 
   private JobState(List<JobEntry> entries, About sensor) {
     this.entries = List.copyOf(entries);
@@ -290,10 +306,35 @@ public final class JobState {
     @Override
     public Void of(Fact.CodesCleared f) {
       cleared = e.happened();
+      clearedHow = f;
+      forgotByBattery |= f.by() == Fact.ClearedBy.BATTERY_OFF;
       seen.clear();
       afterClear = null;
+      readinessBefore = readiness == null ? readinessBefore : readiness;
       readiness = null;
+      monitors = null;
       drive = null;
+      driveTold = null;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.MonitorsSeen f) {
+      monitors = f;
+      readiness = null;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.TaughtByHand f) {
+      taught.put(f.what(), e);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.DriveTold f) {
+      driveTold = f;
+      afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
     }
 
@@ -313,13 +354,14 @@ public final class JobState {
     @Override
     public Void of(Fact.ReadinessRead f) {
       readiness = f.bytes();
+      monitors = null;
       return null;
     }
 
     @Override
     public Void of(Fact.DriveLogged f) {
       drive = f;
-      afterClear = afterClear == null ? null : new Afterwards(afterClear.codes(), false);
+      afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
     }
 
@@ -375,9 +417,13 @@ public final class JobState {
       beforeClear.forEach(this::hold);
     }
     cleared = null;
+    clearedHow = null;
     afterClear = null;
     readiness = null;
+    monitors = null;
     drive = null;
+    driveTold = null;
+    taught.clear();
     routines.clear();
     seen.clear();
     overrules.remove(Hop.CLEAR);
@@ -418,8 +464,8 @@ public final class JobState {
   }
 
   private void readCodes(Fact.CodesRead f) {
-    if (cleared != null && f.source() == Fact.CodeSource.VEHICLE) {
-      afterClear = new Afterwards(f.codes(), drive != null);
+    if (cleared != null && f.source().isAReadingAfterwards()) {
+      afterClear = new Afterwards(f.codes(), drive != null || driveTold != null, f.source());
       return;
     }
     if (f.source() == Fact.CodeSource.VEHICLE) {
@@ -611,6 +657,36 @@ public final class JobState {
   /** Readiness bytes read since clearing, as hexadecimal digits. */
   public Optional<String> readiness() {
     return Optional.ofNullable(readiness);
+  }
+
+  /** Readiness bytes as they were before clearing erased them. */
+  public Optional<String> readinessBefore() {
+    return Optional.ofNullable(readinessBefore);
+  }
+
+  /** How the codes were cleared the last time. */
+  public Optional<Fact.CodesCleared> clearedHow() {
+    return Optional.ofNullable(clearedHow);
+  }
+
+  /** Whether the battery was off to clear the codes: what it forgot has to be taught. */
+  boolean forgotByBattery() {
+    return forgotByBattery;
+  }
+
+  /** Monitors as the technician's own tool showed them, where that was later than our link. */
+  public Optional<Fact.MonitorsSeen> monitorsSeen() {
+    return Optional.ofNullable(monitors);
+  }
+
+  /** The entry that says that this was taught without our link. */
+  public Optional<JobEntry> taughtByHand(String what) {
+    return Optional.ofNullable(taught.get(what));
+  }
+
+  /** What the driver says of a drive that nothing recorded. */
+  public Optional<Fact.DriveTold> driveTold() {
+    return Optional.ofNullable(driveTold);
   }
 
   public Optional<Fact.DriveLogged> drive() {

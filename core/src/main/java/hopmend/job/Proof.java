@@ -14,7 +14,9 @@ import hopmend.verify.SignOff;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -56,7 +58,10 @@ final class Proof {
   Optional<ClearReport> clearReport() {
     return state
         .afterClear()
-        .map(a -> ClearReport.of(state.codes(), state.beforeClear(), a.codes(), plugs()));
+        .map(
+            a ->
+                ClearReport.of(
+                    state.codes(), state.beforeClear(), a.codes(), plugs(), a.afterDrive()));
   }
 
   List<Routine> routines() {
@@ -64,23 +69,75 @@ final class Proof {
   }
 
   boolean passed(Routine routine) {
-    return state
-        .routine(routine.id())
-        .flatMap(JobState.RoutineRun::end)
-        .filter(e -> e.result() == RoutineState.PASSED)
-        .isPresent();
+    return state.taughtByHand(routine.id()).isPresent()
+        || state
+            .routine(routine.id())
+            .flatMap(JobState.RoutineRun::end)
+            .filter(e -> e.result() == RoutineState.PASSED)
+            .isPresent();
   }
 
+  /** As the vehicle tells it, or as the technician's own tool shows it, whichever came later. */
   Optional<Readiness> readiness() {
-    return state.readiness().map(hex -> Readiness.decode(HexFormat.of().parseHex(hex)));
+    return state
+        .readiness()
+        .map(hex -> Readiness.decode(HexFormat.of().parseHex(hex)))
+        .or(() -> state.monitorsSeen().map(m -> Readiness.seen(m.lampOn(), shown(m))));
+  }
+
+  private static Map<String, Boolean> shown(Fact.MonitorsSeen seen) {
+    Map<String, Boolean> monitors = new LinkedHashMap<>();
+    seen.monitors().forEach(m -> monitors.put(m.name(), m.ready()));
+    return monitors;
+  }
+
+  /** The drive that was logged, else what the driver says of one. */
+  private Optional<DriveProof> driven(Optional<DriveProof> logged) {
+    return logged.or(job::toldDrive);
+  }
+
+  /** What the proof rests on, and by which way each part of it came. */
+  List<Message> restsOn() {
+    List<Message> rests = new ArrayList<>();
+    state
+        .clearedHow()
+        .ifPresent(
+            c ->
+                rests.add(
+                    c.by() == Fact.ClearedBy.BATTERY_OFF
+                        ? Message.of("rests.battery", c.minutes())
+                        : Message.of("rests.cleared", c.by())));
+    state.afterClear().ifPresent(a -> rests.add(Message.of("rests.codes", way(a.source()))));
+    if (state.readiness().isPresent() && state.cleared().isPresent()) {
+      rests.add(Message.of("rests.monitors", Fact.ClearedBy.OUR_LINK));
+    } else if (state.monitorsSeen().isPresent()) {
+      rests.add(Message.of("rests.monitors", Fact.ClearedBy.OWN_TOOL));
+    }
+    routines()
+        .forEach(
+            r ->
+                state
+                    .taughtByHand(r.id())
+                    .ifPresent(e -> rests.add(Message.of("rests.taught", r.name(), e.madeBy()))));
+    if (state.drive().isPresent()) {
+      rests.add(Message.of("rests.log"));
+    } else {
+      state.driveTold().ifPresent(t -> rests.add(Message.of("rests.told", t.minutes(), t.km())));
+    }
+    return rests;
+  }
+
+  private static Fact.ClearedBy way(Fact.CodeSource source) {
+    return source == Fact.CodeSource.VEHICLE ? Fact.ClearedBy.OUR_LINK : Fact.ClearedBy.OWN_TOOL;
   }
 
   /**
    * Whether the job may be signed off as proven.
    *
-   * @param drive the judged drive, empty if there is none
+   * @param logged the judged drive log, empty if there is none
    */
-  SignOff signOff(Optional<DriveProof> drive, LocalDate today) {
+  SignOff signOff(Optional<DriveProof> logged, LocalDate today) {
+    Optional<DriveProof> drive = driven(logged);
     List<Message> missing = new ArrayList<>();
     Ledger ledger = job.ledger();
     if (!ledger.isSettled()) {
@@ -99,6 +156,7 @@ final class Proof {
         .filter(r -> !passed(r))
         .forEach(r -> missing.add(Message.of("missing.relearn", r.name())));
     job.taughtByTheMaker().forEach(t -> missing.add(Message.of("missing.teach", t)));
+    job.stillForgotten().forEach(p -> missing.add(Message.of("missing.forgotten", p.name())));
     job.targets()
         .forEach(
             t ->

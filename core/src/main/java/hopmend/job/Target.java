@@ -19,6 +19,7 @@ import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
+import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
 import hopmend.sensor.Conditional;
@@ -481,15 +482,18 @@ public final class Target {
 
   /** The chosen part beside the one that the maker fitted, as the card has them; empty before. */
   public Optional<OldAgainstNew> comparison() {
-    return chosenPart()
-        .map(
-            chosen ->
-                OldAgainstNew.of(
-                    card.flatMap(c -> site.flatMap(s -> c.part(s.fittedPart())))
-                        .map(Part::traits)
-                        .orElse(Map.of()),
-                    chosen.traits(),
-                    sheet().orElseThrow().traits()));
+    return sheet()
+        .flatMap(
+            sheet ->
+                chosenPart()
+                    .map(
+                        chosen ->
+                            OldAgainstNew.of(
+                                card.flatMap(c -> site.flatMap(s -> c.part(s.fittedPart())))
+                                    .map(Part::traits)
+                                    .orElse(Map.of()),
+                                chosen.traits(),
+                                sheet.traits())));
   }
 
   /** One or the pair; empty where the sensor has no twin on this vehicle. */
@@ -629,8 +633,21 @@ public final class Target {
       return Optional.empty();
     }
     boolean complete = card.filter(c -> c.isComplete(about.family())).isPresent();
+    if (procedures().stream().anyMatch(p -> state.taughtByHand(p.id()).isPresent())) {
+      return Optional.empty();
+    }
     return card.flatMap(c -> Optional.ofNullable(c.teach().get(about.family())))
         .or(() -> family.map(s -> s.typical().teach()).filter(t -> !complete && !t.isEmpty()));
+  }
+
+  /** How the controller is taught without a tool after work on it, one or the other. */
+  public List<Procedure> procedures() {
+    return catalog.procedures(about.family(), traits());
+  }
+
+  /** Whether its vehicle's battery is off for the work, or was to clear codes. */
+  boolean forgetsByBattery() {
+    return state.forgotByBattery() || ticks().containsKey(Procedure.BATTERY_OFF);
   }
 
   /** The routines that follow the work on it, and what is done on the way to it. */

@@ -15,6 +15,7 @@ import hopmend.find.PlugWatch;
 import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.prove.Verdict;
+import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
@@ -29,6 +30,7 @@ import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
 import hopmend.verify.SignOff;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -463,12 +465,53 @@ public final class Workup {
         : targets().stream().flatMap(t -> t.taughtByTheMaker().stream()).distinct().toList();
   }
 
+  /** What the controllers forgot without battery and are taught by hand, done or not. */
+  public List<Procedure> forgotten() {
+    return targets().stream().anyMatch(Target::forgetsByBattery)
+        ? catalog.procedures(Procedure.BATTERY_OFF, here.traits())
+        : List.of();
+  }
+
+  /** Of that, what nobody has said yet that it is done. */
+  public List<Procedure> stillForgotten() {
+    return forgotten().stream().filter(p -> state().taughtByHand(p.id()).isEmpty()).toList();
+  }
+
+  /** What the proof rests on, and by which way each part of it came. */
+  public List<Message> restsOn() {
+    return proof.get().restsOn();
+  }
+
   public boolean passed(Routine routine) {
     return proof.get().passed(routine);
   }
 
   public Optional<Readiness> readiness() {
     return proof.get().readiness();
+  }
+
+  /**
+   * Why a log cannot be of the drive that proves this repair: another vehicle, or before clearing.
+   *
+   * @param zone in which the logger's clock runs
+   */
+  public Optional<Message> strangeDrive(DriveLog log, ZoneId zone) {
+    Optional<String> own = state().vehicle().map(Fact.VehicleIdentified::vin);
+    Optional<Message> other =
+        log.vin()
+            .filter(v -> own.isPresent() && !own.get().equals(v))
+            .map(v -> Message.of("log.other-vehicle", v, own.get()));
+    return other.or(
+        () ->
+            log.endedAt()
+                .map(e -> e.atZone(zone).toInstant())
+                .filter(e -> state().cleared().filter(e::isBefore).isPresent())
+                .map(e -> Message.of("log.before-clearing")));
+  }
+
+  /** What the driver says of a drive that nothing recorded, judged. */
+  public Optional<DriveProof> toldDrive() {
+    return state().driveTold().map(t -> DriveProof.told(t.met(), state().freezeFrame()));
   }
 
   public DriveProof driveProof(DriveLog log) {

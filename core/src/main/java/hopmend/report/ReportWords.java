@@ -63,6 +63,7 @@ public final class ReportWords {
       List<String> nothing,
       List<String> only,
       List<String> trips,
+      List<String> times,
       List<String> scanned,
       List<String> compounds,
       List<String> holds,
@@ -95,6 +96,7 @@ public final class ReportWords {
   private final Set<String> scanned = new HashSet<>();
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
+  private final Set<String> times = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
   private final Set<String> counts = new HashSet<>();
@@ -120,6 +122,7 @@ public final class ReportWords {
     words(file.nothing(), nothing);
     words(file.only(), only);
     words(file.trips(), trips);
+    words(file.times(), times);
     words(file.scanned(), scanned);
     words(file.holds(), holds);
     words(file.thousand(), thousand);
@@ -237,6 +240,26 @@ public final class ReportWords {
   boolean isLabel(List<Word> at, int first, Label label) {
     Phrases.Match<Label> match = labels.at(at, first);
     return match != null && match.meaning() == label;
+  }
+
+  /** What the name of a column means: the first condition that is named in it. */
+  public Optional<Condition> condition(String label) {
+    List<Word> all = Word.of(label);
+    for (int i = 0; i < all.size(); i++) {
+      Phrases.Match<Condition> match = conditions.at(all, i);
+      if (match != null) {
+        return Optional.of(match.meaning());
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether the name of a column begins or ends with a word for the time. */
+  public boolean isTime(String label) {
+    List<Word> all = Word.of(label);
+    return !all.isEmpty()
+        && (times.contains(all.get(0).text()) || times.contains(all.get(all.size() - 1).text()))
+        && (all.size() == 1 || condition(label).filter(c -> c != Condition.RUN_TIME).isEmpty());
   }
 
   Phrases<Condition> conditions() {

@@ -30,6 +30,9 @@ public record DriveProof(List<Requirement> requirements) {
   private static final double SIMILAR_RPM = 375;
   private static final double SIMILAR_LOAD = 20;
   private static final double SIMILAR_HOLD_S = 10;
+  private static final String WARM_UP = "13 CCR 1968.2, warm-up cycle (from memory)";
+  private static final String SIMILAR =
+      "similar conditions: 13 CCR 1968.2 (from memory); 10 s hold: shop";
   private static final String TRIP = "13 CCR 1968.2, general denominator (from memory)";
 
   /** A stretch of the drive, seconds since its start. */
@@ -98,6 +101,33 @@ public record DriveProof(List<Requirement> requirements) {
     return new DriveProof(all.stream().map(r -> r.coarser(finest)).toList());
   }
 
+  /** What a drive has to show, before any is driven. */
+  public static List<Requirement> wanted(List<FreezeFrameValue> freezeFrame) {
+    return of(new DriveLog(List.of()), freezeFrame).requirements();
+  }
+
+  /**
+   * What a driver says of a drive that nothing recorded.
+   *
+   * @param met ids of the requirements that it met
+   */
+  public static DriveProof told(List<String> met, List<FreezeFrameValue> freezeFrame) {
+    return new DriveProof(
+        wanted(freezeFrame).stream()
+            .map(
+                r ->
+                    met.contains(r.id())
+                        ? new Requirement(
+                            r.id(),
+                            r.wanted(),
+                            Message.of("driven.told"),
+                            Optional.empty(),
+                            List.of(),
+                            "told by the driver; nothing recorded it")
+                        : r)
+            .toList());
+  }
+
   public boolean isProven() {
     return requirements.stream().allMatch(Requirement::met);
   }
@@ -145,7 +175,22 @@ public record DriveProof(List<Requirement> requirements) {
     return Reading.of(Math.rint(celsius), MeasureUnit.CELSIUS);
   }
 
+  /** What a log has no column for proves nothing of it. */
+  private static Requirement lacking(
+      String id, Message wanted, DriveLog.Column column, String source) {
+    return new Requirement(
+        id,
+        wanted,
+        Message.of("driven.not-logged"),
+        Optional.of(Message.of("driven.lacks", column.named())),
+        List.of(),
+        source);
+  }
+
   private static Requirement warmUp(DriveLog log) {
+    if (log.lacks(DriveLog.Column.COOLANT)) {
+      return lacking("warm-up", Message.of("driven.warm-up"), DriveLog.Column.COOLANT, WARM_UP);
+    }
     double start = log.samples().isEmpty() ? 0 : log.samples().get(0).coolantC();
     double lowest = start;
     double top = start;
@@ -165,7 +210,7 @@ public record DriveProof(List<Requirement> requirements) {
         Message.of("driven.rose", celsius(rise), celsius(top)),
         todo,
         stretches(log, s -> s.coolantC() >= WARM_C),
-        "13 CCR 1968.2, warm-up cycle (from memory)");
+        WARM_UP);
   }
 
   private static Requirement similar(DriveLog log, List<FreezeFrameValue> frame) {
@@ -188,13 +233,20 @@ public record DriveProof(List<Requirement> requirements) {
     speed.ifPresent(
         v -> wanted.add(Message.of(v < IDLE_KMH ? "driven.standing" : "driven.moving")));
     Message conditions = wanted.isEmpty() ? Message.of("driven.anyhow") : Message.listing(wanted);
+    Message similarly = Message.of("driven.similar", conditions, seconds(SIMILAR_HOLD_S));
+    if (load.isPresent() && log.lacks(DriveLog.Column.LOAD)) {
+      return lacking("freeze-frame", similarly, DriveLog.Column.LOAD, SIMILAR);
+    }
+    if (coolant.isPresent() && log.lacks(DriveLog.Column.COOLANT)) {
+      return lacking("freeze-frame", similarly, DriveLog.Column.COOLANT, SIMILAR);
+    }
     return new Requirement(
         "freeze-frame",
-        Message.of("driven.similar", conditions, seconds(SIMILAR_HOLD_S)),
+        similarly,
         Message.of("driven.in-one", seconds(held)),
         unless(held >= SIMILAR_HOLD_S, "once-more", conditions),
         stretches,
-        "similar conditions: 13 CCR 1968.2 (from memory); 10 s hold: shop");
+        SIMILAR);
   }
 
   private static Optional<Double> value(

@@ -2,6 +2,8 @@ package hopmend.verify;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
 
 /**
  * Monitor readiness from the four bytes of PID 01 (SAE J1979 / ISO 15031-5).
@@ -33,6 +35,36 @@ public record Readiness(
           "Exhaust gas sensor",
           "Particulate filter",
           "Exhaust gas recirculation or variable valve timing");
+
+  /** The monitors that an engine of a kind may have, in the order of the standard. */
+  public static List<String> names(Ignition ignition) {
+    return Stream.concat(
+            CONTINUOUS.stream(),
+            (ignition == Ignition.SPARK ? SPARK : COMPRESSION).stream().filter(n -> !n.isEmpty()))
+        .toList();
+  }
+
+  /** As a tool shows it by the names of the monitors, each with whether it is ready. */
+  public static Readiness seen(boolean lampOn, Map<String, Boolean> monitors) {
+    boolean compression =
+        monitors.keySet().stream().anyMatch(onlyOf(Ignition.COMPRESSION)::contains);
+    return new Readiness(
+        lampOn,
+        0,
+        compression ? Ignition.COMPRESSION : Ignition.SPARK,
+        monitors.entrySet().stream()
+            .map(m -> new Monitor(m.getKey(), CONTINUOUS.contains(m.getKey()), m.getValue()))
+            .toList());
+  }
+
+  private static List<String> onlyOf(Ignition ignition) {
+    return names(ignition).stream()
+        .filter(
+            n ->
+                !names(ignition == Ignition.SPARK ? Ignition.COMPRESSION : Ignition.SPARK)
+                    .contains(n))
+        .toList();
+  }
 
   /** How the engine ignites; bit 3 of byte B. */
   public enum Ignition {

@@ -35,7 +35,8 @@ class ClearReportTest {
                 code("P0171", CodeState.PENDING)),
             List.of(
                 new ClearReport.LoosePlug(
-                    "intake air plug", CodeRange.parseAll("P0110-P0114"), true)));
+                    "intake air plug", CodeRange.parseAll("P0110-P0114"), true)),
+            false);
     assertThat(report.lines())
         .extracting(l -> l.code().text() + " " + l.fate())
         .containsExactly(
@@ -93,7 +94,8 @@ class ClearReportTest {
             List.of(code("P0340-31", CodeState.STORED)),
             List.of(code("P0340", CodeState.STORED)),
             List.of(code("P0340", CodeState.PERMANENT)),
-            List.of());
+            List.of(),
+            false);
     assertThat(report.lines())
         .extracting(ClearReport.Line::fate)
         .containsExactly(Fate.PERMANENT_WAITS);

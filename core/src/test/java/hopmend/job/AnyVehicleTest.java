@@ -57,9 +57,10 @@ class AnyVehicleTest extends WalkedJob {
 
   /** What no card tells is not "nothing": somebody says that the maker's procedure was done. */
   private void taught(String family) {
+    forgotten();
     String usual = CATALOG.sheet(family).orElseThrow().typical().teach();
     if (usual.isEmpty()) {
-      assertThat(at(Hop.RELEARN)).isEqualTo("DONE: nothing to teach");
+      assertThat(at(Hop.RELEARN)).startsWith("DONE: ");
       return;
     }
     assertThat(at(Hop.RELEARN)).isEqualTo("NOT_STARTED: as the maker says");

@@ -54,8 +54,14 @@ class JobStateByRulesTest {
     assertThat(codeTexts(state)).isEqualTo(codesByDefinition());
     assertThat(Set.copyOf(state.answers())).isEqualTo(answersByDefinition());
     assertThat(state.drive()).isEqualTo(sinceClearing(Fact.DriveLogged.class));
+    boolean byOurLink =
+        lastSequence(e -> e.fact() instanceof Fact.ReadinessRead)
+            > lastSequence(e -> e.fact() instanceof Fact.MonitorsSeen);
     assertThat(state.readiness())
-        .isEqualTo(sinceClearing(Fact.ReadinessRead.class).map(Fact.ReadinessRead::bytes));
+        .isEqualTo(
+            sinceClearing(Fact.ReadinessRead.class)
+                .filter(r -> byOurLink)
+                .map(Fact.ReadinessRead::bytes));
     assertThat(state.afterClear()).isEqualTo(afterClearByDefinition());
     assertThat(state.routine("learn").flatMap(JobState.RoutineRun::end))
         .isEqualTo(routineEndByDefinition());
@@ -180,7 +186,7 @@ class JobStateByRulesTest {
   /** A reading of the vehicle belongs to "after" while its codes are cleared. */
   private boolean isAfter(JobEntry e) {
     return e.fact() instanceof Fact.CodesRead r
-        && r.source() == Fact.CodeSource.VEHICLE
+        && r.source().isAReadingAfterwards()
         && isCleared(e);
   }
 
@@ -208,9 +214,14 @@ class JobStateByRulesTest {
         .reduce((a, b) -> b)
         .map(
             e -> {
-              long drive = lastSequence(d -> d.fact() instanceof Fact.DriveLogged);
+              long drive =
+                  lastSequence(
+                      d ->
+                          d.fact() instanceof Fact.DriveLogged
+                              || d.fact() instanceof Fact.DriveTold);
               boolean driven = drive > from && drive < e.sequence();
-              return new JobState.Afterwards(((Fact.CodesRead) e.fact()).codes(), driven);
+              Fact.CodesRead read = (Fact.CodesRead) e.fact();
+              return new JobState.Afterwards(read.codes(), driven, read.source());
             });
   }
 

@@ -188,7 +188,8 @@ class OnceMissedTest extends JobOnPaper {
             List.of(),
             List.of(),
             List.of(pending),
-            List.of(new ClearReport.LoosePlug("plug", CodeRange.parseAll("P0110-P0114"), true)));
+            List.of(new ClearReport.LoosePlug("plug", CodeRange.parseAll("P0110-P0114"), true)),
+            false);
     assertThat(report.lines().get(0).fate()).isEqualTo(ClearReport.Fate.UNPLUGGED_BY_US);
   }
 }

@@ -84,7 +84,8 @@ class PlugWatchTest extends WalkedJob {
             workup().state().codes(),
             List.of(),
             List.of(ReadCode.of(TroubleCode.parse("P0118"), CodeState.STORED)),
-            workup().plugs());
+            workup().plugs(),
+            false);
     assertThat(report.lines())
         .filteredOn(l -> l.code().text().equals("P0118"))
         .extracting(ClearReport.Line::fate)

@@ -30,6 +30,11 @@ abstract class WalkedJob extends JobOnPaper {
     return s.kind() + ": " + JobOnPaper.said(s.says());
   }
 
+  /** What the way to the sensor made the controllers forget is taught by hand. */
+  void forgotten() {
+    workup().stillForgotten().forEach(p -> say(new Fact.TaughtByHand(p.id(), "done as written")));
+  }
+
   /** From the code to the drive that is still to be logged. */
   void walk(String card, String code, Site site) {
     on(card, code);
@@ -55,6 +60,7 @@ abstract class WalkedJob extends JobOnPaper {
               say(new Fact.RoutineStarted(r.id(), r.minutes()));
               say(new Fact.RoutineEnded(r.id(), RoutineState.PASSED));
             });
+    forgotten();
     assertThat(at(Hop.RELEARN)).startsWith("DONE");
     workup().here().proofs().forEach(p -> say(new Fact.ProofSeen(site.id(), p.id(), true, "")));
     say(new Fact.ReadinessRead("00076500"));

@@ -21,6 +21,7 @@ import hopmend.sensor.SignalModel;
 import hopmend.swap.Phase;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
+import hopmend.verify.DriveLog;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
@@ -72,6 +73,7 @@ class WordingTest {
           Remedy.class,
           Phase.class,
           Fact.HowOften.class,
+          Fact.ClearedBy.class,
           CodePicture.Role.class,
           Wiring.Kind.class,
           ClearReport.Fate.class,
@@ -83,6 +85,7 @@ class WordingTest {
           EngineLayout.VehicleSide.class,
           SignalModel.Companion.class,
           FlashCount.Rhythm.class,
+          DriveLog.Column.class,
           Attested.State.class,
           Attested.Origin.class,
           VinReading.Region.class);

@@ -4,12 +4,14 @@ import static hopmend.message.English.WORDS;
 import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import hopmend.catalog.CatalogReader;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.report.ReportWords;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -25,6 +27,8 @@ import org.junit.jupiter.params.provider.CsvSource;
  * warm-up cycle and similar conditions (from memory).
  */
 class DriveProofBoundsTest {
+  private static final ReportWords REPORTS = CatalogReader.shipped().reportWords();
+
   /** Builds a drive second by second. */
   private static final class Drive {
     private final List<DriveLog.Sample> samples = new ArrayList<>();
@@ -143,7 +147,7 @@ class DriveProofBoundsTest {
     return sum;
   }
 
-  @Property(tries = 150)
+  @Property(tries = 1000)
   void timesAreThoseOfASecondCountAndDoNotDependOnWhenTheClockStarted(@ForAll long seed) {
     DriveLog log = random(seed);
     DriveProof proof = DriveProof.of(log, List.of());
@@ -196,10 +200,10 @@ class DriveProofBoundsTest {
   void anEndlessLogIsRefusedNotCut() {
     StringBuilder csv =
         new StringBuilder("time_s,engine_speed_rpm,vehicle_speed_kmh,coolant_c,load_pct\n");
-    for (int i = 0; i <= 200_000; i++) {
+    for (int i = 0; i <= 1_500_000; i++) {
       csv.append(i).append(",900,0,80,20\n");
     }
-    assertThat(said(DriveLog.read(csv.toString()).problems())).contains("200000 samples");
+    assertThat(said(DriveLog.read(csv.toString(), REPORTS).problems())).contains("1500000 samples");
   }
 
   /** Two moments at 60 km/h and two standing, all day long: a crossing for every fourth sample. */

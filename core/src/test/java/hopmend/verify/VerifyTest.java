@@ -5,11 +5,13 @@ import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import hopmend.catalog.CatalogReader;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.relearn.Routine;
+import hopmend.report.ReportWords;
 import hopmend.sensor.LiveSignal;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,6 +24,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class VerifyTest {
+  private static final ReportWords REPORTS = CatalogReader.shipped().reportWords();
 
   /** Bit layout of PID 01, SAE J1979 / ISO 15031-5 (from memory). */
   @Test
@@ -132,21 +135,23 @@ class VerifyTest {
     DriveLog.Read read =
         DriveLog.read(
             "time_s,engine_speed_rpm,vehicle_speed_mph,coolant_f,load_pct\n"
-                + "0,850,0,60,20\n1,fast,0,60,20\n1,850,0,60,400\n0,850,0,60,20\n");
+                + "0,850,0,60,20\n1,fast,0,60,20\n1,850,0,60,400\n",
+            REPORTS);
     assertThat(read.log()).isEmpty();
-    assertThat(read.problems()).hasSize(3);
+    assertThat(read.problems()).hasSize(2);
     assertThat(said(read.problems().get(0))).contains("Line 3", "fast", "0 to 20000");
-    assertThat(DriveLog.read("time_s\n1\n").problems())
-        .hasSize(4)
-        .allSatisfy(p -> assertThat(said(p)).contains("missing"));
-    assertThat(said(DriveLog.read("").problems())).contains("no samples");
+    assertThat(DriveLog.read("time_s\n1\n", REPORTS).problems())
+        .hasSize(2)
+        .allSatisfy(p -> assertThat(said(p)).contains("No column tells"));
+    assertThat(said(DriveLog.read("", REPORTS).problems())).contains("no samples");
   }
 
   @Test
   void milesAndFahrenheitAreTaken() {
     DriveLog log =
         DriveLog.read(
-                "time_s,engine_speed_rpm,vehicle_speed_mph,coolant_f,load_pct\n0,800,25,212,20\n1,800,25,212,20")
+                "time_s,engine_speed_rpm,vehicle_speed_mph,coolant_f,load_pct\n0,800,25,212,20\n1,800,25,212,20",
+                REPORTS)
             .log()
             .orElseThrow();
     assertThat(log.samples().get(0).speedKmh()).isCloseTo(40.2336, within(1e-6));

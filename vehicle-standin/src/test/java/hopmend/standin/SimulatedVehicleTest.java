@@ -3,6 +3,7 @@ package hopmend.standin;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeState;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
@@ -26,6 +27,10 @@ class SimulatedVehicleTest {
   }
 
   /** Two failing cycles confirm and light the lamp: 13 CCR 1968.2 (from memory). */
+  private static DriveLog log(String csv) {
+    return DriveLog.read(csv, CatalogReader.shipped().reportWords()).log().orElseThrow();
+  }
+
   @Test
   void aFaultIsPendingInOneCycleAndConfirmedInTheSecond() {
     vehicle.setFault("cam-intake-dead", false);
@@ -143,10 +148,9 @@ class SimulatedVehicleTest {
   void theFullDriveIsProvenTheShortOneIsNotAndBothAreTheSameEveryTime() {
     String csv = new SimulatedVehicle(VehicleSpec.demo()).drive(DriveProfile.FULL);
     assertThat(vehicle.drive(DriveProfile.FULL)).isEqualTo(csv);
-    assertThat(DriveProof.of(DriveLog.read(csv).log().orElseThrow(), List.of()).isProven())
-        .isTrue();
+    assertThat(DriveProof.of(log(csv), List.of()).isProven()).isTrue();
     String once = new SimulatedVehicle(VehicleSpec.demo()).drive(DriveProfile.SHORT);
-    assertThat(DriveProof.of(DriveLog.read(once).log().orElseThrow(), List.of()).missing())
+    assertThat(DriveProof.of(log(once), List.of()).missing())
         .extracting(DriveProof.Requirement::id)
         .contains("running", "moving");
   }

@@ -52,7 +52,11 @@ class ClearController {
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
     Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin));
-    if (!desk.append(form.jobId(), submission, read(before))) {
+    List<Fact> kept =
+        List.of(
+            new Fact.CodesRead(Fact.CodeSource.VEHICLE, before.codes(), before.freezeFrame(), ""),
+            new Fact.ReadinessRead(HexFormat.of().formatHex(before.readiness())));
+    if (!desk.append(form.jobId(), submission, kept)) {
       return form.done();
     }
     VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin));

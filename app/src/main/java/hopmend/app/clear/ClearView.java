@@ -5,6 +5,9 @@ import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
+import hopmend.relearn.Procedure;
+import hopmend.verify.Readiness;
+import java.util.HexFormat;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -29,6 +32,18 @@ class ClearView implements HopView {
     model.addAttribute("after", page.state().afterClear().map(a -> a.codes()).orElse(null));
     model.addAttribute("watched", page.workup().staysUncleared());
     model.addAttribute("forecast", page.workup().clearForecast());
+    model.addAttribute("how", page.state().clearedHow().orElse(null));
+    model.addAttribute(
+        "forgotten",
+        page.workup().catalog().procedures(Procedure.BATTERY_OFF, page.workup().here().traits()));
+    page.state()
+        .readinessBefore()
+        .ifPresent(
+            hex ->
+                model.addAttribute(
+                    "readinessBefore", Readiness.decode(HexFormat.of().parseHex(hex))));
+    model.addAttribute(
+        "frameOwed", !page.state().codes().isEmpty() && page.state().freezeFrame().isEmpty());
     model.addAttribute("report", page.workup().clearReport().orElse(null));
   }
 }

@@ -11,6 +11,7 @@ import hopmend.job.About;
 import hopmend.job.Fact;
 import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
+import hopmend.relearn.Procedure;
 import hopmend.sensor.Trait;
 import hopmend.swap.WorkPlan;
 import hopmend.verify.SensorProof;
@@ -50,7 +51,8 @@ public class FactWords {
     @Override
     public String of(Fact.CodesRead f) {
       String codes = f.codes().isEmpty() ? "none" : String.join(", ", codes(f.codes()));
-      return say(f, f.source().name().toLowerCase(Locale.ROOT), codes);
+      String source = f.source().name().toLowerCase(Locale.ROOT).replace('_', ' ');
+      return say(f, source, codes);
     }
 
     @Override
@@ -230,7 +232,38 @@ public class FactWords {
 
     @Override
     public String of(Fact.CodesCleared f) {
-      return say(f, f.vin());
+      String how =
+          f.by() == Fact.ClearedBy.OUR_LINK
+              ? "acknowledged by " + f.vin()
+              : Words.of(f.by()) + (f.minutes() > 0 ? " for " + f.minutes() + " min" : "");
+      return say(f, how, f.frameLost().isEmpty() ? "" : ", no freeze frame: " + f.frameLost());
+    }
+
+    @Override
+    public String of(Fact.MonitorsSeen f) {
+      List<String> open =
+          f.monitors().stream().filter(m -> !m.ready()).map(Fact.MonitorSeen::name).toList();
+      return say(
+          f,
+          f.monitors().size(),
+          open.isEmpty() ? "none" : String.join(", ", open),
+          f.lampOn() ? "on" : "off");
+    }
+
+    @Override
+    public String of(Fact.TaughtByHand f) {
+      String name =
+          catalogs.now().procedures().stream()
+              .filter(p -> p.id().equals(f.what()))
+              .map(Procedure::name)
+              .findFirst()
+              .orElseGet(() -> routine(f.what(), about));
+      return say(f, name, f.words());
+    }
+
+    @Override
+    public String of(Fact.DriveTold f) {
+      return say(f, Math.round(f.minutes()), Math.round(f.km()), f.met().size());
     }
 
     @Override
@@ -265,7 +298,8 @@ public class FactWords {
 
     @Override
     public String of(Fact.SignedOff f) {
-      return say(f, f.proven() ? "proven" : "not proven" + suffix(f.reason()));
+      String day = f.followUp() == null ? "" : ", to be looked at again on " + f.followUp();
+      return say(f, (f.proven() ? "proven" : "not proven" + suffix(f.reason())) + day);
     }
 
     @Override

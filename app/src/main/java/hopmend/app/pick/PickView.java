@@ -40,11 +40,11 @@ class PickView implements HopView {
     }
     page.workup()
         .here()
-        .chosenPart()
+        .comparison()
         .ifPresent(
-            chosen -> {
-              model.addAttribute("chosen", chosen);
-              model.addAttribute("comparison", page.workup().here().comparison().orElseThrow());
+            beside -> {
+              model.addAttribute("chosen", page.workup().here().chosenPart().orElseThrow());
+              model.addAttribute("comparison", beside);
             });
     model.addAttribute("comeback", new Comebacks());
     page.workup()

@@ -19,7 +19,7 @@ import org.springframework.web.util.HtmlUtils;
 
 /** Takes a pasted scan text into a job: the codes as an entry, the text kept beside it. */
 @Component
-class ScanIntake {
+public class ScanIntake {
   private static final int SHOWN_TEXT = 30_000;
   private static final int KEPT_MARKS = 100_000;
 
@@ -134,14 +134,14 @@ class ScanIntake {
   }
 
   /** A report as a fact, with its text to keep beside it. */
-  record Taken(Fact.CodesRead fact, JobDesk.Kept kept) {}
+  public record Taken(Fact.CodesRead fact, JobDesk.Kept kept) {}
 
   /**
    * Reads a report for a job.
    *
    * @throws InputProblem if it will not do
    */
-  Taken take(String text, String asker) {
+  public Taken take(String text, String asker) {
     ScanText scan = read(text, asker);
     JobDesk.Kept kept = JobDesk.Kept.of("scan text", "text/plain", text);
     try {

@@ -6,12 +6,14 @@ import hopmend.app.link.VehicleDesk;
 import hopmend.catalog.Catalog;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
+import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -51,6 +53,15 @@ class RelearnView implements HopView {
             .toList();
     model.addAttribute("routines", shown);
     model.addAttribute("byTheMaker", page.workup().taughtByTheMaker());
+    model.addAttribute("forgotten", page.workup().forgotten());
+    List<Procedure> byHand = page.workup().here().procedures();
+    model.addAttribute("withoutTool", byHand);
+    model.addAttribute(
+        "cautionsOf",
+        page.workup().catalog().procedures().stream()
+            .collect(
+                Collectors.toMap(
+                    Procedure::id, p -> page.workup().catalog().cautions(p.cautions()))));
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
   }
 

@@ -7,6 +7,7 @@ import hopmend.app.web.Words;
 import hopmend.drawing.Drawing;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.job.Workup;
+import hopmend.message.Message;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.DriveTrace;
@@ -29,7 +30,11 @@ class Drives {
   private record Asked(long jobId, String attachment, List<FreezeFrameValue> freezeFrame) {}
 
   /** What a log proves, and its picture. */
-  record Judged(DriveProof proof, Drawing trace) {}
+  record Judged(DriveProof proof, Drawing trace, List<Message> notes) {
+    Judged {
+      notes = List.copyOf(notes);
+    }
+  }
 
   /** The text of the job's drive log where it has to be judged yet. */
   Optional<String> unjudged(long jobId, Workup workup) {
@@ -65,13 +70,14 @@ class Drives {
   }
 
   private Optional<Judged> judge(Asked asked, Workup workup, String text) {
+    DriveLog.Read read = DriveLog.read(text, workup.catalog().reportWords());
     Optional<Judged> fresh =
-        DriveLog.read(text)
-            .log()
+        read.log()
             .map(
                 log -> {
                   DriveProof proof = workup.driveProof(log);
-                  return new Judged(proof, DriveTrace.draw(log, proof, Words.wording()));
+                  return new Judged(
+                      proof, DriveTrace.draw(log, proof, Words.wording()), read.notes());
                 });
     fresh.ifPresent(j -> judged.put(asked, j));
     return fresh;

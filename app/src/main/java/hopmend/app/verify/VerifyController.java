@@ -18,6 +18,7 @@ import hopmend.verify.SignOff;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -80,11 +81,22 @@ class VerifyController {
     String csv =
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("file", "Pick a drive log (CSV) first."));
+    Workup workup = desk.look(form.jobId()).workup();
     DriveLog.Read read =
-        heavy.few("file", form.submission().by().who(), csv.length(), () -> DriveLog.read(csv));
+        heavy.few(
+            "file",
+            form.submission().by().who(),
+            csv.length(),
+            () -> DriveLog.read(csv, workup.catalog().reportWords()));
     if (!read.problems().isEmpty()) {
       throw new InputProblem("file", Words.of(read.problems()));
     }
+    workup
+        .strangeDrive(read.log().orElseThrow(), clock.getZone())
+        .ifPresent(
+            m -> {
+              throw new InputProblem("file", Words.of(m));
+            });
     String name = Optional.ofNullable(file.getOriginalFilename()).orElse("drive.csv");
     String shortName = name.length() <= 100 ? name : name.substring(0, 100);
     JobDesk.Kept kept = JobDesk.Kept.of(shortName, "text/csv", csv);
@@ -124,7 +136,20 @@ class VerifyController {
         .body(new ClassPathResource(SHIPPED_LOG));
   }
 
-  record Signed(String reason) {}
+  /**
+   * A sign-off.
+   *
+   * @param followUp the day on which somebody looks at it again; empty for never
+   */
+  record Signed(String reason, String followUp) {
+    LocalDate day() {
+      try {
+        return followUp.isBlank() ? null : LocalDate.parse(followUp.strip());
+      } catch (DateTimeParseException e) {
+        throw new InputProblem("followUp", "Write the day as 2026-12-24.");
+      }
+    }
+  }
 
   @PostMapping("/sign-off")
   String signOff(Form form, @Sent Signed sent) {
@@ -134,6 +159,7 @@ class VerifyController {
             drives.of(form.jobId(), workup).map(Drives.Judged::proof), LocalDate.now(clock));
     return screens.append(
         form,
-        new Fact.SignedOff(judged.isProven(), judged.isProven() ? "" : sent.reason().strip()));
+        new Fact.SignedOff(
+            judged.isProven(), judged.isProven() ? "" : sent.reason().strip(), sent.day()));
   }
 }

@@ -8,7 +8,9 @@ import hopmend.job.Hop;
 import hopmend.job.Target;
 import hopmend.swap.Caution;
 import hopmend.swap.Work;
+import hopmend.vehicle.EngineLayout;
 import hopmend.verify.DriveProof;
+import hopmend.verify.Readiness;
 import hopmend.verify.SensorProof;
 import java.util.List;
 import java.util.Optional;
@@ -41,6 +43,15 @@ class VerifyView implements HopView {
     }
   }
 
+  private static Readiness.Ignition ignition(JobPage page) {
+    return page.workup()
+        .engineCard()
+        .map(c -> c.engine().fuel())
+        .filter(f -> f == EngineLayout.Fuel.DIESEL)
+        .map(f -> Readiness.Ignition.COMPRESSION)
+        .orElse(Readiness.Ignition.SPARK);
+  }
+
   @Override
   public void read(Model model, JobDesk.OpenJob job) {
     drives
@@ -57,7 +68,10 @@ class VerifyView implements HopView {
     model.addAttribute("byDrive", page.workup().isProvenBy(Work.Proof.DRIVE));
     model.addAttribute("byMonitors", page.workup().isProvenBy(Work.Proof.MONITORS));
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
-    model.addAttribute("proof", proof.orElse(null));
+    model.addAttribute("proof", proof.or(() -> page.workup().toldDrive()).orElse(null));
+    model.addAttribute("driveWanted", DriveProof.wanted(page.state().freezeFrame()));
+    model.addAttribute("monitorNames", Readiness.names(ignition(page)));
+    model.addAttribute("restsOn", page.workup().restsOn());
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
     model.addAttribute("signOff", page.workup().signOff(proof, page.today()));
     model.addAttribute("several", page.workup().targets().size() > 1);
@@ -66,6 +80,10 @@ class VerifyView implements HopView {
         page.workup().targets().stream()
             .flatMap(t -> t.proofs().stream().map(p -> ToSee.of(t, p)))
             .toList());
-    drive.ifPresent(d -> model.addAttribute("trace", d.trace()));
+    drive.ifPresent(
+        d -> {
+          model.addAttribute("trace", d.trace());
+          model.addAttribute("driveNotes", d.notes());
+        });
   }
 }
