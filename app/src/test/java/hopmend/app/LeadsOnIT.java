@@ -171,6 +171,28 @@ class LeadsOnIT extends AppIT {
     assertThat(page("/jobs?show=owed")).contains("/jobs/" + hers + "\"", "2 owed");
   }
 
+  /** A day that was promised at the sign-off brings the job back, until somebody says so. */
+  @Test
+  void aJobComesBackOnItsDay() throws Exception {
+    long due = catalyst();
+    long later = catalyst();
+    signOff(due, LocalDate.of(2021, 3, 1));
+    signOff(later, LocalDate.of(2999, 3, 1));
+    assertThat(page("/jobs?show=due"))
+        .contains("/jobs/" + due + "\"", "look again 2021-03-01")
+        .doesNotContain("/jobs/" + later + "\"");
+    assertThat(page("/jobs?show=closed")).contains("look again 2999-03-01");
+    desk.append(due, Submission.now("marit"), List.of(new Fact.NoteAdded("lamp still off")));
+    assertThat(page("/jobs?show=due")).doesNotContain("/jobs/" + due + "\"");
+  }
+
+  private void signOff(long job, LocalDate again) {
+    desk.append(
+        job,
+        Submission.now("marit"),
+        List.of(new Fact.SignedOff(false, "the owner needs it now", again)));
+  }
+
   /** A hard stop for everybody but the person of whom a lead noted the paper. */
   @Test
   void highVoltageIsForTheQualifiedOnlyAndTheRecordKeepsOnWhat() throws Exception {

@@ -8,6 +8,7 @@ import hopmend.swap.Ledger;
 import hopmend.swap.WorkPlan;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -23,6 +24,8 @@ import java.util.Set;
  * entries give the same state, and a struck entry counts as if it had never been made.
  */
 public final class JobState {
+  private static final ZoneOffset EARLIEST = ZoneOffset.ofHours(14);
+
   private final List<JobEntry> entries;
   private final Map<Long, JobEntry> strikes;
   private final Map<TroubleCode, ReadCode> codes = new LinkedHashMap<>();
@@ -64,6 +67,7 @@ public final class JobState {
   private final Map<String, JobEntry> taught = new LinkedHashMap<>();
   private Fact.DriveLogged drive;
   private JobEntry signedOff;
+  private Instant lastNote;
   private JobEntry signedOffElsewhere;
   private JobEntry reopened;
 
@@ -368,6 +372,7 @@ public final class JobState {
     @Override
     public Void of(Fact.NoteAdded f) {
       notes.add(f.words());
+      lastNote = e.at();
       return null;
     }
 
@@ -631,6 +636,19 @@ public final class JobState {
   /** The day until which the sensor is watched, where it is. */
   public Optional<LocalDate> watchedUntil() {
     return Optional.ofNullable(repair).map(Fact.RepairNoted::until);
+  }
+
+  /**
+   * The day on which somebody looks at the job again: as it was signed off, or as its sensor is
+   * watched. A note from that day on, wherever on earth the day is, says that it was done.
+   */
+  public Optional<LocalDate> toLookAtAgain() {
+    if (signedOff == null) {
+      return watchedUntil();
+    }
+    return signedOff()
+        .map(Fact.SignedOff::followUp)
+        .filter(day -> lastNote == null || LocalDate.ofInstant(lastNote, EARLIEST).isBefore(day));
   }
 
   public Optional<String> overruled(Hop gate) {

@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.app.web.ListFilter;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -11,6 +12,7 @@ public enum JobFilter {
   MINE("Mine"),
   WAITING("Waiting"),
   OWED("Something owed"),
+  DUE("To look at again"),
   CLOSED("Signed off");
 
   private final String label;
@@ -32,12 +34,13 @@ public enum JobFilter {
     return Arrays.stream(values()).filter(f -> f.word().equals(word)).findFirst().orElse(ALL);
   }
 
-  ListFilter forPerson(String login) {
+  ListFilter forPerson(String login, LocalDate today) {
     return switch (this) {
       case ALL -> ListFilter.NONE;
       case MINE -> new ListFilter("last_by = ? and is_open", List.of(login));
       case WAITING -> new ListFilter("waiting_until is not null", List.of());
       case OWED -> new ListFilter("owed > 0", List.of());
+      case DUE -> new ListFilter("look_again <= ?", List.of(today));
       case CLOSED -> new ListFilter("not is_open", List.of());
     };
   }

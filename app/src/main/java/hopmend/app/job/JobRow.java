@@ -17,6 +17,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -71,6 +72,9 @@ public class JobRow {
 
   @Column(name = "waiting_until")
   private Instant waitingUntil;
+
+  @Column(name = "look_again")
+  private LocalDate lookAgain;
 
   @Column(name = "signed_off")
   private boolean signedOff;
@@ -163,6 +167,7 @@ public class JobRow {
             .or(() -> state.verdict().map(v -> Message.named(v.remedy())))
             .map(MessageJson::write)
             .orElse("");
+    lookAgain = state.toLookAtAgain().orElse(null);
     signedOff = state.signedOff().isPresent();
     lastBy =
         state.entries().isEmpty()
@@ -254,6 +259,11 @@ public class JobRow {
 
   public Optional<Instant> waitingUntil() {
     return Optional.ofNullable(waitingUntil);
+  }
+
+  /** The day on which somebody has to look at it again. */
+  public Optional<LocalDate> lookAgain() {
+    return Optional.ofNullable(lookAgain);
   }
 
   public boolean signedOff() {

@@ -3,6 +3,7 @@ package hopmend.app.job;
 import hopmend.app.web.ListAsked;
 import java.security.Principal;
 import java.time.Clock;
+import java.time.LocalDate;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,7 +34,10 @@ class JobsController {
       Principal principal,
       Model model) {
     JobFilter filter = JobFilter.of(show);
-    ListAsked asked = new ListAsked(words, after, before, filter.forPerson(principal.getName()));
+    LocalDate today = LocalDate.now(clock);
+    ListAsked asked =
+        new ListAsked(words, after, before, filter.forPerson(principal.getName(), today));
+    model.addAttribute("today", today);
     model.addAttribute("filters", JobFilter.values());
     model.addAttribute("filter", filter);
     model.addAttribute("now", clock.instant());
