@@ -176,6 +176,7 @@ class LeadsOnIT extends AppIT {
   void aJobComesBackOnItsDay() throws Exception {
     long due = catalyst();
     long later = catalyst();
+    desk.append(due, Submission.now("marit"), List.of(new Fact.NoteAdded("before the sign-off")));
     signOff(due, LocalDate.of(2021, 3, 1));
     signOff(later, LocalDate.of(2999, 3, 1));
     assertThat(page("/jobs?show=due"))

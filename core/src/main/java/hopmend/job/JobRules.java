@@ -449,13 +449,12 @@ public final class JobRules {
       if (f.by() == Fact.ClearedBy.OUR_LINK) {
         return Optional.empty();
       }
-      boolean keptNone = !state.codes().isEmpty() && state.freezeFrame().isEmpty();
       return when(
               f.by() == Fact.ClearedBy.BATTERY_OFF && f.minutes() < 1, "minutes", "how-long-off")
           .or(
               () ->
                   when(
-                      keptNone && f.frameLost().strip().length() < SHORTEST_REASON,
+                      state.lacksFreezeFrame() && f.frameLost().strip().length() < SHORTEST_REASON,
                       "frameLost",
                       "frame-first"));
     }

@@ -8,7 +8,7 @@ import hopmend.swap.Ledger;
 import hopmend.swap.WorkPlan;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -24,8 +24,6 @@ import java.util.Set;
  * entries give the same state, and a struck entry counts as if it had never been made.
  */
 public final class JobState {
-  private static final ZoneOffset EARLIEST = ZoneOffset.ofHours(14);
-
   private final List<JobEntry> entries;
   private final Map<Long, JobEntry> strikes;
   private final Map<TroubleCode, ReadCode> codes = new LinkedHashMap<>();
@@ -67,7 +65,7 @@ public final class JobState {
   private final Map<String, JobEntry> taught = new LinkedHashMap<>();
   private Fact.DriveLogged drive;
   private JobEntry signedOff;
-  private Instant lastNote;
+  private Instant notedAfter;
   private JobEntry signedOffElsewhere;
   private JobEntry reopened;
 
@@ -372,7 +370,7 @@ public final class JobState {
     @Override
     public Void of(Fact.NoteAdded f) {
       notes.add(f.words());
-      lastNote = e.at();
+      notedAfter = e.at();
       return null;
     }
 
@@ -437,6 +435,7 @@ public final class JobState {
   private void signOff(JobEntry e) {
     if (e.isWitnessed()) {
       signedOff = e;
+      notedAfter = null;
       reopened = null;
     } else {
       signedOffElsewhere = e;
@@ -640,15 +639,17 @@ public final class JobState {
 
   /**
    * The day on which somebody looks at the job again: as it was signed off, or as its sensor is
-   * watched. A note from that day on, wherever on earth the day is, says that it was done.
+   * watched. A note behind the sign-off, from that day on, says that it was done.
+   *
+   * @param zone in which days begin here
    */
-  public Optional<LocalDate> toLookAtAgain() {
+  public Optional<LocalDate> toLookAtAgain(ZoneId zone) {
     if (signedOff == null) {
       return watchedUntil();
     }
     return signedOff()
         .map(Fact.SignedOff::followUp)
-        .filter(day -> lastNote == null || LocalDate.ofInstant(lastNote, EARLIEST).isBefore(day));
+        .filter(day -> notedAfter == null || LocalDate.ofInstant(notedAfter, zone).isBefore(day));
   }
 
   public Optional<String> overruled(Hop gate) {
@@ -675,6 +676,11 @@ public final class JobState {
   /** Readiness bytes read since clearing, as hexadecimal digits. */
   public Optional<String> readiness() {
     return Optional.ofNullable(readiness);
+  }
+
+  /** Whether codes are known without the conditions that are kept beside them. */
+  public boolean lacksFreezeFrame() {
+    return !codes.isEmpty() && freezeFrame.isEmpty();
   }
 
   /** Readiness bytes as they were before clearing erased them. */

@@ -24,6 +24,7 @@ import hopmend.swap.Step;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
@@ -32,6 +33,7 @@ import hopmend.verify.SignOff;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Comparator;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -507,6 +509,18 @@ public final class Workup {
                 .map(e -> e.atZone(zone).toInstant())
                 .filter(e -> state().cleared().filter(e::isBefore).isPresent())
                 .map(e -> Message.of("log.before-clearing")));
+  }
+
+  /** Names of the monitors that this engine may have; of one with sparks where nobody told. */
+  public List<String> monitors() {
+    boolean diesel =
+        engineCard().filter(c -> c.engine().fuel() == EngineLayout.Fuel.DIESEL).isPresent();
+    return Readiness.names(diesel ? Readiness.Ignition.COMPRESSION : Readiness.Ignition.SPARK);
+  }
+
+  /** Monitors as they were before clearing erased them. */
+  public Optional<Readiness> readinessBefore() {
+    return state().readinessBefore().map(hex -> Readiness.decode(HexFormat.of().parseHex(hex)));
   }
 
   /** What the driver says of a drive that nothing recorded, judged. */

@@ -54,6 +54,7 @@ public enum MeasureUnit {
   MILE("mi", Quantity.DISTANCE, USCustomary.MILE, "miles", "mile"),
   KILOMETRE_PER_HOUR("km/h", Quantity.SPEED, Units.KILOMETRE_PER_HOUR, "kmh", "kph"),
   MILE_PER_HOUR("mph", Quantity.SPEED, USCustomary.MILE.divide(Units.HOUR)),
+  METRE_PER_SECOND("m/s", Quantity.SPEED, Units.METRE_PER_SECOND),
   PERCENT("%", Quantity.SHARE, Units.PERCENT),
   GRAM_PER_SECOND("g/s", Quantity.MASS_FLOW, Units.GRAM.divide(Units.SECOND)),
   PASCAL("Pa", Quantity.PRESSURE, Units.PASCAL),
@@ -66,6 +67,7 @@ public enum MeasureUnit {
       Quantity.PRESSURE,
       Imperial.POUND_FORCE.divide(USCustomary.INCH.multiply(USCustomary.INCH))),
   SECOND("s", Quantity.TIME, Units.SECOND, "sec"),
+  MILLISECOND("ms", Quantity.TIME, MetricPrefix.MILLI(Units.SECOND)),
   MINUTE("min", Quantity.TIME, Units.MINUTE);
 
   /** What is measured; units convert only within one quantity. */

@@ -30,7 +30,7 @@ final class VehicleFinder {
   }
 
   void identificationNumber(LineAtHand at, Word w) {
-    if (w.text().length() != 17 || w.digits() < 4 || w.digits() == 17) {
+    if (!Vin.mayBe(w.text().length(), w.digits())) {
       return;
     }
     String written = new String(glyphs, w.start(), w.end() - w.start());

@@ -25,6 +25,11 @@ public final class Vin {
 
   private Vin() {}
 
+  /** Whether a word is worth being read as a number: so long, and neither a word nor a figure. */
+  public static boolean mayBe(int length, int digits) {
+    return length == 17 && digits >= 4 && digits < 17;
+  }
+
   /**
    * Reads a typed number. Wrong characters and a wrong length are problems that block; a failed
    * check digit is a problem only where the digit is required (North America, first character 1 to

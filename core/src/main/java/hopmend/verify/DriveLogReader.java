@@ -3,8 +3,10 @@ package hopmend.verify;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import hopmend.measure.MeasureUnit;
 import hopmend.message.Message;
 import hopmend.report.ReportWords;
+import hopmend.vehicle.Vin;
 import hopmend.verify.DriveLog.Column;
 import java.io.IOException;
 import java.time.DateTimeException;
@@ -21,6 +23,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -49,6 +52,26 @@ final class DriveLogReader {
       Pattern.compile("-+|n/?a|nan|null", Pattern.CASE_INSENSITIVE);
   private static final Pattern VIN =
       Pattern.compile("(?<![A-Z0-9])[A-HJ-NPR-Z0-9]{17}(?![A-Z0-9])");
+  private static final Map<Column, MeasureUnit> OURS =
+      Map.of(
+          Column.TIME, MeasureUnit.SECOND,
+          Column.SPEED, MeasureUnit.KILOMETRE_PER_HOUR,
+          Column.COOLANT, MeasureUnit.CELSIUS);
+
+  /** How other units are written in the names of columns (common practice). */
+  private static final Map<Column, Map<MeasureUnit, Pattern>> FOREIGN =
+      Map.of(
+          Column.TIME,
+          Map.of(
+              MeasureUnit.MILLISECOND, Pattern.compile("\\bms\\b|_ms\\b|milli"),
+              MeasureUnit.MINUTE, Pattern.compile("\\bmin\\b|_min\\b|minute")),
+          Column.SPEED,
+          Map.of(
+              MeasureUnit.MILE_PER_HOUR, Pattern.compile("mph|mi/h|miles"),
+              MeasureUnit.METRE_PER_SECOND, Pattern.compile("m/s|mps|met(er|re)s?/s")),
+          Column.COOLANT,
+          Map.of(MeasureUnit.FAHRENHEIT, Pattern.compile("°f|_f\\b|\\bf\\b|fahrenheit|degf")));
+
   private static final double[] LOW = {-1e12, 0, 0, -60, 0};
   private static final double[] HIGH = {1e12, 20_000, 400, 250, 100};
 
@@ -56,7 +79,7 @@ final class DriveLogReader {
   private final List<Message> problems = new ArrayList<>();
   private final List<Message> notes = new ArrayList<>();
   private final Map<Column, Integer> at = new EnumMap<>(Column.class);
-  private final Map<Column, Scale> scales = new EnumMap<>(Column.class);
+  private final Map<Column, double[]> lines = new EnumMap<>(Column.class);
   private final double[] last = new double[Column.values().length];
   private double[][] columns = new double[Column.values().length][1024];
   private int size;
@@ -67,15 +90,6 @@ final class DriveLogReader {
   private double lastDayS;
   private Optional<LocalDateTime> startedAt = Optional.empty();
   private Optional<String> vin = Optional.empty();
-
-  /** From the unit of a column to ours. */
-  private record Scale(double factor, double offset) {
-    static final Scale AS_IT_IS = new Scale(1, 0);
-
-    double of(double value) {
-      return value * factor + offset;
-    }
-  }
 
   DriveLogReader(ReportWords words) {
     this.words = words;
@@ -174,7 +188,7 @@ final class DriveLogReader {
         head(record);
         unitsMayFollow = true;
       } else if (unitsMayFollow && isARowOfUnits(record)) {
-        at.forEach((c, i) -> scale(c, cell(record, i)));
+        at.forEach((c, i) -> unit(c, cell(record, i)));
         unitsMayFollow = false;
       } else {
         unitsMayFollow = false;
@@ -201,10 +215,7 @@ final class DriveLogReader {
     for (int i = 0; i < record.getFieldCount(); i++) {
       String label = record.getField(i);
       int index = i;
-      Matcher number = VIN.matcher(label.toUpperCase(Locale.ROOT));
-      if (vin.isEmpty() && number.find()) {
-        vin = Optional.of(number.group());
-      }
+      vin = vin.or(() -> identificationNumber(label));
       column(label)
           .filter(c -> !found.containsKey(c) || isBetter(label, record.getField(found.get(c))))
           .ifPresent(c -> found.put(c, index));
@@ -212,10 +223,18 @@ final class DriveLogReader {
     // The row with most of them is the head; lines before it may name some in passing.
     if (found.size() > at.size()) {
       at.clear();
-      scales.clear();
+      lines.clear();
       at.putAll(found);
-      found.forEach((c, i) -> scale(c, record.getField(i)));
+      found.forEach((c, i) -> unit(c, record.getField(i)));
     }
+  }
+
+  private static Optional<String> identificationNumber(String cell) {
+    return VIN.matcher(cell.toUpperCase(Locale.ROOT))
+        .results()
+        .map(MatchResult::group)
+        .filter(n -> Vin.mayBe(n.length(), (int) n.chars().filter(Character::isDigit).count()))
+        .findFirst();
   }
 
   /** A clock says more than a day, and the vehicle's own speed more than a satellite's. */
@@ -246,28 +265,13 @@ final class DriveLogReader {
                 });
   }
 
-  /** What the unit in a name, or below it, makes of the numbers. */
-  private void scale(Column column, String label) {
+  /** The unit in a name, or below it, where it is not ours. */
+  private void unit(Column column, String label) {
     String l = label.toLowerCase(Locale.ROOT);
-    Scale scale =
-        switch (column) {
-          case TIME ->
-              l.matches(".*(\\bms\\b|_ms\\b|milli).*")
-                  ? new Scale(0.001, 0)
-                  : l.matches(".*(\\bmin\\b|_min\\b|minute).*") ? new Scale(60, 0) : null;
-          case SPEED ->
-              l.matches(".*(mph|mi/h|miles).*")
-                  ? new Scale(1.609344, 0)
-                  : l.matches(".*(m/s|mps|met(er|re)s?/s).*") ? new Scale(3.6, 0) : null;
-          case COOLANT ->
-              l.matches(".*(°f|_f\\b|\\bf\\b|fahrenheit|degf).*")
-                  ? new Scale(5 / 9.0, -160 / 9.0)
-                  : null;
-          default -> null;
-        };
-    if (scale != null) {
-      scales.put(column, scale);
-    }
+    FOREIGN.getOrDefault(column, Map.of()).entrySet().stream()
+        .filter(u -> u.getValue().matcher(l).find())
+        .findFirst()
+        .ifPresent(u -> lines.put(column, line(u.getKey(), OURS.get(column))));
   }
 
   private boolean isARowOfUnits(CsvRecord record) {
@@ -335,10 +339,7 @@ final class DriveLogReader {
 
   private double value(Column column, String text, long line) {
     try {
-      double value =
-          column == Column.TIME
-              ? seconds(text)
-              : scales.getOrDefault(column, Scale.AS_IT_IS).of(number(text));
+      double value = column == Column.TIME ? seconds(text) : ours(column, number(text));
       if (value >= LOW[column.ordinal()] && value <= HIGH[column.ordinal()]) {
         return value;
       }
@@ -356,11 +357,27 @@ final class DriveLogReader {
     return Double.NaN;
   }
 
+  /** Units convert along a line: what stands for nothing, and the step for each one. */
+  private static double[] line(MeasureUnit from, MeasureUnit to) {
+    double nothing = from.convert(0, to);
+    return new double[] {nothing, from.convert(1, to) - nothing};
+  }
+
+  private double ours(Column column, double value) {
+    double[] line = lines.get(column);
+    return line == null ? value : line[0] + line[1] * value;
+  }
+
+  /** Of two signs the last one parts the fraction; one alone does so too. */
   private static double number(String text) {
-    int comma = text.indexOf(',');
-    boolean plain = comma < 0;
+    int comma = text.lastIndexOf(',');
+    if (comma < 0) {
+      return Double.parseDouble(text);
+    }
     return Double.parseDouble(
-        plain ? text : text.indexOf('.') < 0 ? text.replace(',', '.') : text.replace(",", ""));
+        comma > text.lastIndexOf('.')
+            ? text.replace(".", "").replace(',', '.')
+            : text.replace(",", ""));
   }
 
   /** Seconds of a number, a clock, or a date; those of a date count from the first one. */
@@ -368,7 +385,7 @@ final class DriveLogReader {
     char first = text.charAt(0);
     boolean mayBeNumber = text.indexOf(':') < 0;
     if (mayBeNumber && (Character.isDigit(first) || first == '-' || first == '.')) {
-      return scales.getOrDefault(Column.TIME, Scale.AS_IT_IS).of(number(text));
+      return ours(Column.TIME, number(text));
     }
     Matcher clock = CLOCK.matcher(text);
     if (!clock.matches()) {

@@ -10,7 +10,6 @@ import hopmend.report.ReportWords;
 import hopmend.verify.DriveLog.Column;
 import java.time.LocalDateTime;
 import java.util.List;
-import java.util.Locale;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -72,7 +71,7 @@ class DriveLogReaderTest {
   void aLogTellsItsVehicleAndItsDay() {
     DriveLog log =
         log(
-            "VIN,ZZZ00000000000017\ntime,rpm,speed\n"
+            "CALCULATEDLOADVAL,a word of 17 letters\nVIN,ZZZ00000000000017\ntime,rpm,speed\n"
                 + "2026-11-26T10:00:00Z,850,0\n2026-11-26 10:20:00,900,50\n");
     assertThat(log.vin()).hasValue("ZZZ00000000000017");
     assertThat(log.startedAt()).hasValue(LocalDateTime.of(2026, 11, 26, 10, 0));
@@ -100,6 +99,8 @@ class DriveLogReaderTest {
   void whatCannotBeReadIsSaidWithItsLine() {
     assertThat(said(DriveLog.read("time,rpm,speed\n0,850,60 mph\n", REPORTS).problems()))
         .contains("Line 2", "vehicle speed", "60 mph");
+    assertThat(log("time;rpm;speed\n0;1.850,5;0\n1;1.850,5;0\n").samples().get(0).engineSpeed())
+        .isEqualTo(1850.5);
     assertThat(said(DriveLog.read("a photo\nof a cat\n", REPORTS).problems()))
         .contains("No column tells the engine speed");
     assertThat(said(DriveLog.read("time,rpm,speed\nsoon,850,60\n", REPORTS).problems()))
@@ -111,14 +112,9 @@ class DriveLogReaderTest {
    */
   @Test
   void aMillionSamplesAreJudged() {
-    StringBuilder text = new StringBuilder("time,rpm,speed,coolant,load\n");
+    StringBuilder text = new StringBuilder("time_ms,rpm,speed,coolant,load\n");
     for (int i = 0; i < 1_000_000; i++) {
-      text.append(i / 500)
-          .append('.')
-          .append(String.format(Locale.ROOT, "%03d", i % 500 * 2))
-          .append(",1800,60,")
-          .append(Math.min(90, 15 + i / 10_000))
-          .append(",35\n");
+      text.append(2 * i).append(",1800,60,").append(Math.min(90, 15 + i / 10_000)).append(",35\n");
     }
     String csv = text.toString();
     long start = System.nanoTime();

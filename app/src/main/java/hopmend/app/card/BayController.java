@@ -9,12 +9,12 @@ import hopmend.app.web.Words;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.Bay;
 import hopmend.find.BayDrawing;
+import hopmend.find.UsualLandmark;
 import hopmend.job.ShopSettings;
 import hopmend.swap.Obstruction;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.Size;
-import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -27,28 +27,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 @Controller
 @RequestMapping("/cards/{id:[a-z0-9][a-z0-9-]{0,79}}/bay")
 class BayController {
-  /** What often stands there, with its usual size in millimetres (common practice). */
-  private enum Usual {
-    BATTERY("battery", 240, 190),
-    AIR_BOX("air box", 260, 260),
-    COOLANT_TANK("coolant tank", 190, 160),
-    FUSE_BOX("fuse box", 210, 110),
-    WASHER("washer", 160, 130),
-    BRAKE_FLUID("brake fluid", 180, 90),
-    OIL_FILTER("oil filter", 100, 100),
-    OTHER("", 200, 150);
-
-    private final String named;
-    private final double wide;
-    private final double deep;
-
-    Usual(String named, double wide, double deep) {
-      this.named = named;
-      this.wide = wide;
-      this.deep = deep;
-    }
-  }
-
   private final Cards cards;
   private final Catalogs catalogs;
   private final ShopSettings shop;
@@ -71,9 +49,7 @@ class BayController {
     VehicleCard card = told(id);
     model.addAttribute("card", card);
     model.addAttribute("title", "What stands in the bay: " + card.name());
-    model.addAttribute(
-        "usual",
-        List.of(Usual.values()).stream().map(u -> u.named).filter(n -> !n.isEmpty()).toList());
+    model.addAttribute("usual", UsualLandmark.names());
     model.addAttribute(
         "drawing",
         BayDrawing.draw(card.engine(), card.bay(), card.sides(shop.sides()), Words.wording()));
@@ -104,11 +80,7 @@ class BayController {
         || !sent.tapY().matches("-?\\d{1,5}(\\.\\d{1,6})?")) {
       throw new InputProblem("tapX", "Tap the place in the drawing first.");
     }
-    Usual usual =
-        List.of(Usual.values()).stream()
-            .filter(u -> u.named.equals(sent.name()))
-            .findFirst()
-            .orElse(Usual.OTHER);
+    UsualLandmark usual = UsualLandmark.named(sent.name());
     String inTheWay =
         card.obstructions().stream()
             .filter(o -> o.name().equals(sent.name()))
@@ -121,8 +93,8 @@ class BayController {
                 sent.name(),
                 BayDrawing.placeAt(
                     card.bay(), Double.parseDouble(sent.tapX()), Double.parseDouble(sent.tapY())),
-                usual.wide,
-                usual.deep,
+                usual.wideMm(),
+                usual.deepMm(),
                 inTheWay);
     return kept(card.with(bay), sent.seen(), "where the " + sent.name() + " stands", request);
   }

@@ -6,8 +6,6 @@ import hopmend.app.link.VehicleDesk;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
 import hopmend.relearn.Procedure;
-import hopmend.verify.Readiness;
-import java.util.HexFormat;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -36,14 +34,8 @@ class ClearView implements HopView {
     model.addAttribute(
         "forgotten",
         page.workup().catalog().procedures(Procedure.BATTERY_OFF, page.workup().here().traits()));
-    page.state()
-        .readinessBefore()
-        .ifPresent(
-            hex ->
-                model.addAttribute(
-                    "readinessBefore", Readiness.decode(HexFormat.of().parseHex(hex))));
-    model.addAttribute(
-        "frameOwed", !page.state().codes().isEmpty() && page.state().freezeFrame().isEmpty());
+    model.addAttribute("readinessBefore", page.workup().readinessBefore().orElse(null));
+    model.addAttribute("frameOwed", page.state().lacksFreezeFrame());
     model.addAttribute("report", page.workup().clearReport().orElse(null));
   }
 }

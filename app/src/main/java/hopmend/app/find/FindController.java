@@ -162,7 +162,7 @@ class FindController {
         try {
           codes.add(TroubleCode.parse(one));
         } catch (IllegalArgumentException e) {
-          throw new InputProblem("codes", "\"" + one + "\" is no code: P0118, P0118 and so on.");
+          throw new InputProblem("codes", "\"" + one + "\" is no code as P0118 or U0121.");
         }
       }
     }

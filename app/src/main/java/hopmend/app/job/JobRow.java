@@ -18,6 +18,7 @@ import jakarta.persistence.Table;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -167,7 +168,7 @@ public class JobRow {
             .or(() -> state.verdict().map(v -> Message.named(v.remedy())))
             .map(MessageJson::write)
             .orElse("");
-    lookAgain = state.toLookAtAgain().orElse(null);
+    lookAgain = state.toLookAtAgain(ZoneId.systemDefault()).orElse(null);
     signedOff = state.signedOff().isPresent();
     lastBy =
         state.entries().isEmpty()

@@ -29,11 +29,12 @@ class OwnToolController {
     this.intake = intake;
   }
 
-  private static int count(String field, String typed, int most) {
-    if (!typed.strip().matches("\\d{1,5}") || Integer.parseInt(typed.strip()) > most) {
-      throw new InputProblem(field, "Write a whole number up to " + most + ".");
+  private static int count(String field, String typed, int least, int most) {
+    int number = typed.strip().matches("\\d{1,5}") ? Integer.parseInt(typed.strip()) : -1;
+    if (number < least || number > most) {
+      throw new InputProblem(field, "Write a whole number, " + least + " to " + most + ".");
     }
-    return Integer.parseInt(typed.strip());
+    return number;
   }
 
   /**
@@ -59,7 +60,7 @@ class OwnToolController {
         new Fact.CodesCleared(
             vin,
             sent.by(),
-            battery && !sent.minutes().isBlank() ? count("minutes", sent.minutes(), 10_000) : 0,
+            battery && !sent.minutes().isBlank() ? count("minutes", sent.minutes(), 1, 10_000) : 0,
             sent.frameLost().strip()));
   }
 
@@ -133,8 +134,8 @@ class OwnToolController {
     return screens.append(
         form,
         new Fact.DriveTold(
-            Math.max(1, count("minutes", sent.minutes(), 1440)),
-            count("km", sent.km(), 2000),
+            count("minutes", sent.minutes(), 1, 1440),
+            count("km", sent.km(), 0, 2000),
             sent.met()));
   }
 }

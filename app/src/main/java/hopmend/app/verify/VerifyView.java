@@ -8,9 +8,7 @@ import hopmend.job.Hop;
 import hopmend.job.Target;
 import hopmend.swap.Caution;
 import hopmend.swap.Work;
-import hopmend.vehicle.EngineLayout;
 import hopmend.verify.DriveProof;
-import hopmend.verify.Readiness;
 import hopmend.verify.SensorProof;
 import java.util.List;
 import java.util.Optional;
@@ -43,15 +41,6 @@ class VerifyView implements HopView {
     }
   }
 
-  private static Readiness.Ignition ignition(JobPage page) {
-    return page.workup()
-        .engineCard()
-        .map(c -> c.engine().fuel())
-        .filter(f -> f == EngineLayout.Fuel.DIESEL)
-        .map(f -> Readiness.Ignition.COMPRESSION)
-        .orElse(Readiness.Ignition.SPARK);
-  }
-
   @Override
   public void read(Model model, JobDesk.OpenJob job) {
     drives
@@ -70,7 +59,7 @@ class VerifyView implements HopView {
     model.addAttribute("allowed", page.workup().shop().notReadyAllowed());
     model.addAttribute("proof", proof.or(() -> page.workup().toldDrive()).orElse(null));
     model.addAttribute("driveWanted", DriveProof.wanted(page.state().freezeFrame()));
-    model.addAttribute("monitorNames", Readiness.names(ignition(page)));
+    model.addAttribute("monitorNames", page.workup().monitors());
     model.addAttribute("restsOn", page.workup().restsOn());
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
     model.addAttribute("signOff", page.workup().signOff(proof, page.today()));
