@@ -32,9 +32,8 @@
 
   // A lamp is counted along: press while it is lit. Light and dark are written down in turn.
   const tap = { field: null, since: 0, lit: false };
-  const lamp = (button, lit) => {
+  const lamp = (button, lit, now) => {
     if (tap.lit === lit) return;
-    const now = performance.now();
     const field = button.form.querySelector(`[name="${button.dataset.tap}"]`);
     if (tap.since && field.value.trim()) field.value += ` ${Math.round(now - tap.since)}`;
     else if (!lit) field.value = String(Math.round(now - tap.since));
@@ -42,15 +41,15 @@
     tap.lit = lit;
     button.classList.toggle('tap-lit', lit);
   };
-  document.addEventListener('pointerdown', (e) => { const b = e.target.closest('[data-tap]'); if (b) { e.preventDefault(); b.focus(); lamp(b, true); } });
+  document.addEventListener('pointerdown', (e) => { const b = e.target.closest('[data-tap]'); if (b) { e.preventDefault(); b.focus(); lamp(b, true, e.timeStamp); } });
   for (const up of ['pointerup', 'pointercancel']) {
-    document.addEventListener(up, () => { const b = document.querySelector('.tap-lit'); if (b) lamp(b, false); });
+    document.addEventListener(up, (e) => { const b = document.querySelector('.tap-lit'); if (b) lamp(b, false, e.timeStamp); });
   }
   for (const [kind, lit] of [['keydown', true], ['keyup', false]]) {
     document.addEventListener(kind, (e) => {
       if (e.key !== ' ' || !e.target.matches('[data-tap]')) return;
       e.preventDefault();
-      if (!e.repeat) lamp(e.target, lit);
+      if (!e.repeat) lamp(e.target, lit, e.timeStamp);
     });
   }
   document.addEventListener('click', (e) => {

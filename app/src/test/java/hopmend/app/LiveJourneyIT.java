@@ -56,10 +56,8 @@ class LiveJourneyIT extends BrowserIT {
     page.click("button:has-text('Begin')");
     assertThat(page.locator(".live-line")).hasCount(7);
     String before = page.locator(".live-line").first().getAttribute("d");
-    page.waitForTimeout(2300);
-    assertThat(page.locator(".live-line").first().getAttribute("d"))
-        .as("the traces move on by themselves")
-        .isNotEqualTo(before);
+    // The traces move on by themselves.
+    assertThat(page.locator(".live-line").first()).not().hasAttribute("d", before);
     accessible("live, running");
     page.click("button:has-text('Keep as a log')");
     assertThat(page.locator(".done")).containsText("samples are kept");
