@@ -4,15 +4,21 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.options.BoundingBox;
+import hopmend.app.catalog.Catalogs;
+import hopmend.catalog.VehicleCard;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** In the browser: a vehicle that nobody ever entered, from its number to its sensor. */
 class CardJourneyIT extends BrowserIT {
+  @Autowired private Catalogs catalogs;
+
   @Test
   void anUnknownVehicleHasACardAndItsSensorIsFound() {
     long job =
@@ -65,6 +71,8 @@ class CardJourneyIT extends BrowserIT {
     assertThat(page.locator(".bay-drawing .sensor-chosen")).hasCount(1);
     accessible("find");
     page.click("button:has-text('I stand before it')");
+    assertThat(page.locator(".hopline .hop-here")).hasClass(Pattern.compile("hop-done"));
+    goesOutAndComesBack(desk.look(job).workup().about().card());
 
     // The next one of the same kind is offered the card by its number.
     long next = newJob(camCode());
@@ -74,5 +82,26 @@ class CardJourneyIT extends BrowserIT {
     page.click("button:has-text('This is the vehicle')");
     page.click("button:has-text('It is one: Tarn Redstart')");
     assertThat(page.locator("dl.facts")).containsText("Tarn Redstart");
+  }
+
+  /** The card as a file, the database without it, and in again: the same card. */
+  private void goesOutAndComesBack(String card) {
+    VehicleCard before = catalogs.now().told(card).orElseThrow();
+    page.navigate("http://127.0.0.1:" + port + "/cards/" + card);
+    Path file = page.waitForDownload(() -> page.click("text=Take it out >> nth=0")).path();
+    owner().update("delete from card where id = ?", card);
+    owner().update("delete from card_revision where card_id = ?", card);
+    owner().execute("notify hopmend_card");
+    for (int i = 0; i < 100 && catalogs.now().told(card).isPresent(); i++) {
+      page.waitForTimeout(50);
+    }
+    org.assertj.core.api.Assertions.assertThat(catalogs.now().told(card)).isEmpty();
+    page.navigate("http://127.0.0.1:" + port + "/cards");
+    page.setInputFiles("input[name=file]", file);
+    page.click("button:has-text('Look at it')");
+    assertThat(page.locator("main")).containsText("New here.");
+    page.click("button:has-text('Take them in')");
+    assertThat(page).hasURL(Pattern.compile("/cards$"));
+    org.assertj.core.api.Assertions.assertThat(catalogs.now().told(card)).contains(before);
   }
 }

@@ -236,4 +236,96 @@ class PicturesIT extends AppIT {
         .contains("No picture yet");
     assertThat(shown("/pictures/" + picture + ".jpg")).as("records still name it").isNotEmpty();
   }
+
+  private MockHttpServletResponse upload(String path, byte[] file) throws Exception {
+    return mvc.perform(
+            multipart(path)
+                .file(new MockMultipartFile("file", "f", "application/octet-stream", file))
+                .with(user("oskar").roles("TECHNICIAN"))
+                .with(formToken()))
+        .andReturn()
+        .getResponse();
+  }
+
+  private byte[] got(String path) throws Exception {
+    MockHttpServletResponse r =
+        mvc.perform(get(path).with(user("oskar").roles("TECHNICIAN"))).andReturn().getResponse();
+    assertThat(r.getStatus()).as(path).isEqualTo(200);
+    return r.getContentAsByteArray();
+  }
+
+  private static String idOf(byte[] picture) {
+    return UUID.nameUUIDFromBytes(RecordChain.sha256(picture).getBytes(StandardCharsets.US_ASCII))
+        .toString();
+  }
+
+  /** The file as it would come from elsewhere: another job, with another picture in it. */
+  private static String swapped(String file, String id, byte[] old, byte[] other) {
+    return file.replaceFirst("(\"id\" ?: ?\")[0-9a-f-]{36}", "$1" + UUID.randomUUID())
+        .replace(id, idOf(other))
+        .replace(RecordChain.sha256(old), RecordChain.sha256(other))
+        .replace(
+            Base64.getEncoder().encodeToString(old), Base64.getEncoder().encodeToString(other));
+  }
+
+  @Test
+  void aJobFileCarriesItsPicturesAndTakesNoneThatIsNotTheirs() throws Exception {
+    long job = job();
+    take(job, image("png", 90, 60, Color.RED, Color.GREEN), "from the file");
+    String id = state(job).pictures().get(0).picture();
+    byte[] kept = shown("/pictures/" + id + ".jpg");
+    String file = new String(got("/jobs/" + job + "/export.json"), StandardCharsets.UTF_8);
+    byte[] other = image("jpg", 70, 50, Color.BLUE, Color.WHITE);
+
+    MockHttpServletResponse in =
+        upload("/jobs/import", swapped(file, id, kept, other).getBytes(StandardCharsets.UTF_8));
+    assertThat(in.getStatus()).as(in.getContentAsString()).isEqualTo(302);
+    long again = Long.parseLong(in.getHeader("Location").replaceAll("\\D", ""));
+    assertThat(state(again).pictures().get(0).picture()).isEqualTo(idOf(other));
+    assertThat(shown("/pictures/" + idOf(other) + ".jpg")).isEqualTo(other);
+    assertThat(new String(got("/jobs/" + again + "/export.json"), StandardCharsets.UTF_8))
+        .contains(Base64.getEncoder().encodeToString(other));
+
+    for (byte[] bad : new byte[][] {fromATelephone(), "none".getBytes(StandardCharsets.UTF_8)}) {
+      assertThat(
+              upload("/jobs/import", swapped(file, id, kept, bad).getBytes(StandardCharsets.UTF_8))
+                  .getContentAsString())
+          .contains("File 1", "not written by this application");
+    }
+    String exchanged =
+        swapped(file, "none", kept, other)
+            .replace(RecordChain.sha256(other), RecordChain.sha256(kept));
+    assertThat(
+            upload("/jobs/import", exchanged.getBytes(StandardCharsets.UTF_8)).getContentAsString())
+        .contains("another picture than entry 3 names");
+  }
+
+  @Test
+  void aCardGoesOutWithItsPicturesAndComesBack() throws Exception {
+    String card = "/cards/wherrill-sedge-12/sensors/cam-exhaust/pictures";
+    mvc.perform(
+        multipart(card)
+            .file(
+                new MockMultipartFile(
+                    "picture", "p.png", "image/png", image("png", 31, 17, Color.RED, Color.CYAN)))
+            .param("words", "behind, \"low\", ä")
+            .with(user("oskar").roles("TECHNICIAN"))
+            .with(formToken()));
+    byte[] zip = got("/cards/wherrill-sedge-12.zip");
+    owner().update("delete from card_picture where site = 'cam-exhaust'");
+    owner().update("delete from picture where width = 31 and height = 17");
+
+    MockHttpServletResponse looked = upload("/cards/import", zip);
+    assertThat(looked.getStatus()).as(looked.getContentAsString()).isEqualTo(302);
+    assertThat(new String(got(looked.getRedirectedUrl()), StandardCharsets.UTF_8))
+        .contains("The same as here.", "1 picture comes with them");
+    assertThat(send(post(looked.getRedirectedUrl()), "oskar").getStatus()).isEqualTo(302);
+    assertThat(got("/cards/wherrill-sedge-12.zip")).isEqualTo(zip);
+
+    for (byte[] bad : new byte[][] {Arrays.copyOf(zip, zip.length / 2), {'P', 'K', 3, 4, 0, 0}}) {
+      MockHttpServletResponse r = upload("/cards/import", bad);
+      assertThat(r.getStatus()).isEqualTo(422);
+      assertThat(r.getContentAsString()).contains("The ZIP");
+    }
+  }
 }

@@ -4,8 +4,10 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.catalog.Cards;
 import hopmend.app.catalog.Catalogs;
+import hopmend.app.picture.Pictures;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
+import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.UploadedText;
@@ -15,6 +17,8 @@ import hopmend.catalog.VehicleCard;
 import jakarta.annotation.PreDestroy;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Duration;
@@ -44,15 +48,23 @@ class CardFileController {
   private static final Duration KEPT = Duration.ofMinutes(30);
   private static final int MOST_PROBLEMS = 30;
   private static final int MOST_WAITING = 4;
+  private static final int MOST_HELD_BYTES = 90_000_000;
 
   /** A file of a few cards is compared at once. */
   private static final int PATIENCE_MILLIS = 1500;
 
   private final Cards cards;
+  private final CardIntake intake;
+  private final Pictures pictures;
   private final Catalogs catalogs;
+  private final HeavyWork heavy;
   private final SecurityEvents events;
   private final Cache<String, IncomingCards> waiting =
-      Caffeine.newBuilder().maximumSize(20).expireAfterWrite(KEPT).build();
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_HELD_BYTES)
+          .weigher((String id, IncomingCards c) -> c.size())
+          .expireAfterWrite(KEPT)
+          .build();
   private final ExecutorService threads =
       new ThreadPoolExecutor(
           1,
@@ -66,7 +78,16 @@ class CardFileController {
             return t;
           });
 
-  CardFileController(Cards cards, Catalogs catalogs, SecurityEvents events) {
+  CardFileController(
+      Cards cards,
+      CardIntake intake,
+      Pictures pictures,
+      Catalogs catalogs,
+      HeavyWork heavy,
+      SecurityEvents events) {
+    this.heavy = heavy;
+    this.intake = intake;
+    this.pictures = pictures;
     this.cards = cards;
     this.catalogs = catalogs;
     this.events = events;
@@ -84,12 +105,40 @@ class CardFileController {
 
   @GetMapping("/cards/{id:[a-z0-9][a-z0-9-]{0,79}}.yaml")
   ResponseEntity<byte[]> one(@PathVariable String id, HttpServletRequest request) {
-    VehicleCard card =
-        catalogs
-            .now()
-            .told(id)
-            .orElseThrow(() -> new NotHere("There is no card \"" + id + "\" here"));
-    return file(List.of(card), id, request);
+    return file(List.of(told(id)), id, request);
+  }
+
+  /** The same with their pictures. */
+  @GetMapping("/cards.zip")
+  void allWithPictures(HttpServletRequest request, HttpServletResponse response)
+      throws IOException {
+    bundle(catalogs.now().cards(), "cards", request, response);
+  }
+
+  @GetMapping("/cards/{id:[a-z0-9][a-z0-9-]{0,79}}.zip")
+  void oneWithPictures(
+      @PathVariable String id, HttpServletRequest request, HttpServletResponse response)
+      throws IOException {
+    bundle(List.of(told(id)), id, request, response);
+  }
+
+  private VehicleCard told(String id) {
+    return catalogs
+        .now()
+        .told(id)
+        .orElseThrow(() -> new NotHere("There is no card \"" + id + "\" here"));
+  }
+
+  private void bundle(
+      List<VehicleCard> which,
+      String name,
+      HttpServletRequest request,
+      HttpServletResponse response)
+      throws IOException {
+    events.note(request, Kind.TAKEN_OUT, which.size() + " vehicle cards with their pictures");
+    response.setContentType("application/zip");
+    response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=" + name + ".zip");
+    CardBundle.write(which, pictures, response.getOutputStream());
   }
 
   private ResponseEntity<byte[]> file(
@@ -103,12 +152,12 @@ class CardFileController {
 
   @PostMapping("/cards/import")
   String look(@RequestParam(required = false) MultipartFile file, Principal principal) {
-    String text =
-        UploadedText.of(file)
-            .orElseThrow(() -> new InputProblem("file", "Pick a file of vehicle cards."));
+    byte[] bytes = bytes(file);
+    CardBundle sent =
+        heavy.few("file", principal.getName(), bytes.length, () -> CardBundle.read(bytes));
     String id = UUID.randomUUID().toString();
-    String name = Optional.ofNullable(file.getOriginalFilename()).orElse("the file");
-    IncomingCards incoming = begun(text, name, principal.getName());
+    String name = UploadedText.name(file, "the file");
+    IncomingCards incoming = begun(sent, name, principal.getName());
     try {
       incoming.within(PATIENCE_MILLIS);
       waiting.put(id, incoming);
@@ -118,9 +167,20 @@ class CardFileController {
     }
   }
 
-  private IncomingCards begun(String text, String name, String who) {
+  private static byte[] bytes(MultipartFile file) {
+    if (file == null || file.isEmpty()) {
+      throw new InputProblem("file", "Pick a file of vehicle cards.");
+    }
     try {
-      return new IncomingCards(who, name, text, catalogs.now(), cards, threads);
+      return file.getBytes();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private IncomingCards begun(CardBundle sent, String name, String who) {
+    try {
+      return new IncomingCards(who, name, sent, catalogs.now(), cards, threads);
     } catch (RejectedExecutionException e) {
       throw new InputProblem(
           "file", "Busy: other files of cards are being read. Send it again in a minute.");
@@ -161,6 +221,7 @@ class CardFileController {
       model.addAttribute("refreshSeconds", 2);
     } else {
       model.addAttribute("incoming", incoming.get());
+      model.addAttribute("pictures", c.placedOn(incoming.get()).size());
       model.addAttribute("does", incoming.get().stream().filter(CardFileController::does).count());
     }
     return "card/import";
@@ -181,7 +242,7 @@ class CardFileController {
     IncomingCards c = mine(id, principal);
     List<Cards.Incoming> incoming =
         c.within(0).orElseThrow(() -> new InputProblem("file", "The file is still being read."));
-    cards.takeIn(incoming, "from the file " + c.name(), principal.getName());
+    intake.take(c, incoming, principal.getName());
     waiting.invalidate(id);
     long taken = incoming.stream().filter(CardFileController::does).count();
     events.note(request, Kind.TAKEN_IN, taken + " vehicle cards");

@@ -1,6 +1,7 @@
 package hopmend.app.card;
 
 import hopmend.app.catalog.Cards;
+import hopmend.app.picture.Pictures;
 import hopmend.catalog.CardFile;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader.CatalogRefused;
@@ -19,15 +20,23 @@ import java.util.concurrent.TimeoutException;
 final class IncomingCards {
   private final String who;
   private final String name;
+  private final CardBundle sent;
   private final Future<List<Cards.Incoming>> compared;
   private volatile int read;
   private volatile int of;
 
   IncomingCards(
-      String who, String name, String text, Catalog catalog, Cards cards, ExecutorService threads) {
+      String who,
+      String name,
+      CardBundle sent,
+      Catalog catalog,
+      Cards cards,
+      ExecutorService threads) {
     this.who = who;
     this.name = name;
-    this.compared = threads.submit(() -> cards.compare(CardFile.read(text, catalog, this::heard)));
+    this.sent = sent;
+    this.compared =
+        threads.submit(() -> cards.compare(CardFile.read(sent.yaml(), catalog, this::heard)));
   }
 
   private void heard(int cards, int all) {
@@ -49,6 +58,20 @@ final class IncomingCards {
 
   int of() {
     return of;
+  }
+
+  /** Bytes that it takes to hold it. */
+  int size() {
+    return sent.size();
+  }
+
+  /** Its pictures, of those sensors that its cards have. */
+  List<Pictures.OnCard> placedOn(List<Cards.Incoming> compared) {
+    return sent.placedOn(compared.stream().map(Cards.Incoming::card).toList());
+  }
+
+  Pictures.Carried picture(String id) {
+    return sent.pictures().get(id);
   }
 
   /**

@@ -30,9 +30,16 @@ class ExportController {
   private final JobCopies copies;
   private final JobFile files;
   private final Imports imports;
+  private final JobPictures pictures;
   private final SecurityEvents events;
 
-  ExportController(JobCopies copies, JobFile files, Imports imports, SecurityEvents events) {
+  ExportController(
+      JobCopies copies,
+      JobFile files,
+      Imports imports,
+      JobPictures pictures,
+      SecurityEvents events) {
+    this.pictures = pictures;
     this.copies = copies;
     this.files = files;
     this.imports = imports;
@@ -42,7 +49,7 @@ class ExportController {
   @GetMapping("/jobs/{jobId:\\d{1,15}}/export.json")
   void out(@PathVariable long jobId, HttpServletRequest request, HttpServletResponse response)
       throws IOException {
-    JobCopy copy = copies.out(jobId);
+    JobCopy copy = pictures.with(copies.out(jobId));
     events.note(request, Kind.TAKEN_OUT, "job " + jobId + " as a file");
     response.setContentType("application/json;charset=utf-8");
     response.setHeader(

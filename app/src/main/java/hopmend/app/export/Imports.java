@@ -7,6 +7,7 @@ import hopmend.app.job.JobCopy;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.UploadedText;
 import jakarta.annotation.PreDestroy;
 import java.io.BufferedInputStream;
 import java.io.IOException;
@@ -48,6 +49,7 @@ class Imports {
   private final JobFile format;
   private final ImportCheck check;
   private final JobCopies copies;
+  private final JobPictures pictures;
   private final SecurityEvents events;
   private final Clock clock;
   private final Cache<UUID, Import> imports = Caffeine.newBuilder().expireAfterAccess(KEPT).build();
@@ -64,7 +66,14 @@ class Imports {
             return t;
           });
 
-  Imports(JobFile format, ImportCheck check, JobCopies copies, SecurityEvents events, Clock clock) {
+  Imports(
+      JobFile format,
+      ImportCheck check,
+      JobCopies copies,
+      JobPictures pictures,
+      SecurityEvents events,
+      Clock clock) {
+    this.pictures = pictures;
     this.format = format;
     this.check = check;
     this.copies = copies;
@@ -172,8 +181,7 @@ class Imports {
    * @throws InputProblem if too many files wait already
    */
   Import begin(MultipartFile file, String who, String address) {
-    String name = Optional.ofNullable(file.getOriginalFilename()).orElse("job file");
-    Import begun = new Import(who, address, name.length() <= 100 ? name : name.substring(0, 100));
+    Import begun = new Import(who, address, UploadedText.name(file, "job file"));
     Path folder = null;
     try {
       folder = Files.createTempDirectory("hopmend-import");
@@ -234,9 +242,10 @@ class Imports {
     copies.requireNew(copy);
     i.stage = Stage.CHECKING;
     check.check(copy, problems, n -> i.checked = n);
+    pictures.check(copy, problems);
     if (problems.isEmpty()) {
       i.stage = Stage.WRITING;
-      i.jobId = copies.in(copy, i.who, hash);
+      i.jobId = copies.in(pictures.keep(copy, i.who), i.who, hash);
       events.note(
           i.who,
           i.address,

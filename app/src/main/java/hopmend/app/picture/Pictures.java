@@ -65,6 +65,11 @@ public class Pictures {
       throw new UncheckedIOException(e);
     }
     TakenPicture taken = heavy.few("picture", who, sent.length, () -> TakenPicture.of(sent));
+    keep(taken, who);
+    return taken;
+  }
+
+  private void keep(TakenPicture taken, String who) {
     sql.update(
         "insert into picture (id, sha256, width, height, content, small, taken_by, taken_at)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?) on conflict (id) do nothing",
@@ -76,7 +81,51 @@ public class Pictures {
         taken.small(),
         who,
         Timestamp.from(clock.instant()));
-    return taken;
+  }
+
+  /** A picture that came in a file, as this application once wrote it. */
+  public static final class Carried {
+    private final TakenPicture taken;
+
+    private Carried(TakenPicture taken) {
+      this.taken = taken;
+    }
+
+    /**
+     * Looks through it.
+     *
+     * @throws InputProblem in the field "file" if it is none of ours
+     */
+    public static Carried of(byte[] content) {
+      return new Carried(TakenPicture.kept(content));
+    }
+
+    public String id() {
+      return taken.id().toString();
+    }
+
+    public String sha256() {
+      return taken.sha256();
+    }
+
+    /** Bytes that it takes to hold it. */
+    public int size() {
+      return taken.content().length + taken.small().length;
+    }
+  }
+
+  /** Keeps what came in a file; what is here already stays. */
+  public void keep(Carried carried, String who) {
+    keep(carried.taken, who);
+  }
+
+  public boolean keeps(String id) {
+    return size(id).isPresent();
+  }
+
+  /** The whole picture that is kept under an id; empty where it is not kept here. */
+  public Optional<byte[]> whole(String id) {
+    return bytes(id, false);
   }
 
   /** What is kept under an id, the whole picture or its small copy. */
@@ -111,6 +160,43 @@ public class Pictures {
   }
 
   // Those of a card
+
+  /** One on a sensor of a card, as a file carries it. */
+  public record OnCard(
+      String card, String site, String picture, String words, Integer x, Integer y) {}
+
+  /** All that are on a card, by sensor. */
+  public List<OnCard> ofCard(String card) {
+    return sql.query(
+        "select site, picture_id, words, x, y from card_picture"
+            + " where card_id = ? and put_away_at is null order by site, added_at, picture_id",
+        (row, n) ->
+            new OnCard(
+                card,
+                row.getString(1),
+                row.getString(2),
+                row.getString(3),
+                row.getObject(4, Integer.class),
+                row.getObject(5, Integer.class)),
+        card);
+  }
+
+  /**
+   * Puts one that came in a file on its card.
+   *
+   * @throws InputProblem in the field "picture" if the sensor has as many as it takes
+   */
+  @Transactional
+  public void putOnCard(OnCard one, Carried carried, String who) {
+    keep(carried, who);
+    TakenPicture t = carried.taken;
+    putOnCard(
+        one.card(),
+        one.site(),
+        new SensorPicture(
+            one.picture(), one.words(), t.width(), t.height(), one.x(), one.y(), 0, who),
+        who);
+  }
 
   /** Pictures of a sensor of a card, the first first. */
   public List<SensorPicture> ofCard(String card, String site) {

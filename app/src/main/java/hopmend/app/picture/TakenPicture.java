@@ -67,6 +67,38 @@ record TakenPicture(UUID id, String sha256, int width, int height, byte[] conten
     }
   }
 
+  /**
+   * A picture that was kept by this application before, here or elsewhere, and comes back in a
+   * file: it is taken as it is, so that a record that names its sum still names it.
+   *
+   * @throws InputProblem in the field "file" if it is none of ours
+   */
+  static TakenPicture kept(byte[] content) {
+    if (content.length > MOST_MEGABYTES * 1_000_000 || !PlainJpeg.is(content)) {
+      throw foreign();
+    }
+    try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(content))) {
+      ImageReader reader = ImageIO.getImageReadersByFormatName("jpeg").next();
+      try {
+        reader.setInput(in, false, false);
+        if (Math.max(reader.getWidth(0), reader.getHeight(0)) > LONGEST) {
+          throw foreign();
+        }
+        return of(reader.read(0), content);
+      } finally {
+        reader.dispose();
+      }
+    } catch (IOException | RuntimeException e) {
+      throw foreign();
+    }
+  }
+
+  private static InputProblem foreign() {
+    return new InputProblem(
+        "file",
+        "A picture in it was not written by this application: something is written beside it, or it cannot be read.");
+  }
+
   private static InputProblem none() {
     return new InputProblem(
         "picture", "This is no picture that can be read. JPEG, PNG and WebP are taken.");
@@ -106,7 +138,10 @@ record TakenPicture(UUID id, String sha256, int width, int height, byte[] conten
 
   private static TakenPicture of(BufferedImage image) throws IOException {
     BufferedImage kept = fitted(image, LONGEST);
-    byte[] content = jpeg(kept);
+    return of(kept, jpeg(kept));
+  }
+
+  private static TakenPicture of(BufferedImage kept, byte[] content) throws IOException {
     String sha256 = RecordChain.sha256(content);
     return new TakenPicture(
         UUID.nameUUIDFromBytes(sha256.getBytes(StandardCharsets.US_ASCII)),
