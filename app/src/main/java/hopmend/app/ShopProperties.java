@@ -2,7 +2,10 @@ package hopmend.app;
 
 import hopmend.find.Sides;
 import hopmend.job.ShopSettings;
+import hopmend.part.PartRecord;
 import hopmend.vehicle.EngineLayout.VehicleSide;
+import hopmend.verify.InspectionRule;
+import hopmend.verify.Road;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
@@ -20,9 +23,10 @@ record ShopProperties(
     double discountPercent,
     double verdictThreshold,
     double horizonKm,
-    int notReadyAllowed,
+    InspectionRule inspection,
     VehicleSide roadSide,
-    List<String> equipment) {
+    List<String> equipment,
+    List<Road> roads) {
   ShopSettings settings() {
     return new ShopSettings(
         currency,
@@ -32,8 +36,10 @@ record ShopProperties(
         discountPercent,
         verdictThreshold,
         horizonKm,
-        notReadyAllowed,
+        inspection,
         new Sides(roadSide.opposite()),
-        equipment);
+        equipment,
+        roads,
+        PartRecord.NONE);
   }
 }

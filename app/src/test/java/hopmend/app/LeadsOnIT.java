@@ -3,6 +3,7 @@ package hopmend.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import hopmend.app.account.Qualifications;
@@ -13,12 +14,14 @@ import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Held;
 import hopmend.prove.Remedy;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.mock.web.MockMultipartFile;
 
 /** A job always has a way on, and is found in the list by who has it and by what it waits for. */
 class LeadsOnIT extends AppIT {
@@ -216,5 +219,57 @@ class LeadsOnIT extends AppIT {
   private static Fact skiff() {
     return new Fact.VehicleIdentified(
         VIN, "lorrimar-skiff-re", 2019, null, 91_500, Fact.Place.HOIST);
+  }
+
+  private MockHttpServletResponse trace(String job, String csv) throws Exception {
+    return mvc.perform(
+            multipart(job + "/relearn/segments")
+                .file(
+                    new MockMultipartFile(
+                        "segments", "teeth.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8)))
+                .param("token", UUID.randomUUID().toString())
+                .param("seen", "99")
+                .with(user("oskar").roles("TECHNICIAN"))
+                .with(formToken()))
+        .andReturn()
+        .getResponse();
+  }
+
+  /** Thirty turns of coasting and thirty under fire, one segment one percent too long. */
+  private static String segments(boolean coasts) {
+    StringBuilder csv = new StringBuilder("segment;micros;fuel cut\n");
+    for (int i = 0; i < 180; i++) {
+      boolean cut = coasts && i < 90;
+      double micros = (cut ? 6000 + 20 * i : 22_000) * (i % 3 == 1 ? 1.01 : 0.995);
+      csv.append(i % 3 + 1).append(';').append(micros).append(';').append(cut ? 1 : 0).append('\n');
+    }
+    return csv.toString();
+  }
+
+  @Test
+  void aTraceOfSegmentsShowsTheRingAndWhatIsItsFault() throws Exception {
+    String job = "/jobs/" + newJob(typed("P0335"), vehicleFact());
+    assertThat(trace(job, "a;b\n1;2\n").getContentAsString()).contains("Line 2");
+    assertThat(trace(job, segments(false)).getContentAsString())
+        .contains("coasts for less than twenty turns");
+    assertThat(trace(job, segments(true)).getStatus()).isEqualTo(302);
+    assertThat(page(job + "/relearn"))
+        .contains("they come from the ring", "tooth-long", "class=\"drawing teeth\"");
+  }
+
+  @Test
+  void theOwnerReadsWhatWasDoneInPlainWords() throws Exception {
+    long id = newJob(camCode(), vehicleFact());
+    desk.append(
+        id,
+        Submission.now("marit"),
+        List.of(
+            new Fact.VerdictTaken(
+                Remedy.REPAIR_WIRING, "wiring", 0.4, "rubbed through", "repair-wiring")));
+    String page = page("/jobs/" + id + "/summary");
+    assertThat(page)
+        .contains(
+            "What it needed: Repair the wire or its terminal", "the job is open", "What to watch")
+        .doesNotContain("Message[", "null");
   }
 }

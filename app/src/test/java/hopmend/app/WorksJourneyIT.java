@@ -17,6 +17,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -173,6 +174,194 @@ class WorksJourneyIT extends BrowserIT {
     page.click("text=Read codes and monitors");
     next("Sign off").click();
     assertThat(page.locator(".next-card h2").first()).hasText("Proven gone");
+  }
+
+  private void ownTool(String form) {
+    Locator part = page.locator("details:has(summary:has-text('With your own tool'))").first();
+    if (part.getAttribute("open") == null) {
+      part.locator("summary").first().click();
+    }
+    page.click("button:has-text('" + form + "')");
+  }
+
+  private void clearedWithAnOwnTool(long job) {
+    go(job, "clear");
+    page.locator("#frameLost").evaluate("e => e.closest('details').open = true");
+    page.fill("#frameLost", "my tool shows none");
+    page.click("button:has-text('Cleared with my tool')");
+  }
+
+  /** A new sensor in vain, then signed off for a reason, back after days, and ended in the wire. */
+  @Test
+  void aRepairThatCameBackEndsInTheWiring() {
+    signIn();
+    long job = renewed(VIN, "wherrill-sedge-12", "P0340");
+    go(job, "verify");
+    page.click("summary:has-text('Sign off without proof')");
+    page.fill("#reason", "the customer needs the van today");
+    page.click("button:has-text('Sign off with this reason')");
+    assertThat(page.locator(".next-card h2").first()).hasText("Signed off with a reason");
+
+    // The next job on the vehicle asks whether it is the old one.
+    long next = job(VIN, "wherrill-sedge-12", "P0340");
+    go(next, "read");
+    page.click("a:has-text('Begin the next round of that job')");
+    assertThat(page).hasURL(Pattern.compile("/jobs/" + job + "/verify"));
+    page.click("button:has-text('Begin the next round')");
+    assertThat(page.locator("#came-back .problem")).containsText("Say how it came back");
+    page.fill("#back-words", "lamp on again after two days");
+    page.fill("#back-km", "142 410");
+    page.fill("#back-text", "P0340 stored");
+    accessible("came back");
+    page.click("button:has-text('Begin the next round')");
+    assertThat(page.locator(".bulletin").first()).containsText("lamp on again after two days");
+    assertThat(page.locator(".given")).containsText("Replace the sensor");
+    assertThat(page.locator(".suspects")).containsText("The new part is bad");
+    assertThat(page.locator(".suspects")).containsText("Missing or old software");
+    accessible("round two");
+
+    verdict("repair-wiring");
+    go(job, "swap");
+    tickAll();
+    page.fill("#repair", "signal wire rubbed through at the first clip, crimped and sealed");
+    next("Write it down").click();
+    assertThat(page.locator(".written")).containsText("crimped and sealed");
+    clearedWithAnOwnTool(job);
+    ownTool("It shows no code");
+    go(job, "verify");
+    Locator wire = page.locator(".to-see li:has-text('holds under load')");
+    wire.locator("summary").click();
+    wire.locator("input[name=value-loss]").fill("lots");
+    wire.locator("button:has-text('Judge what I read')").click();
+    assertThat(wire.locator(".problem").first()).isVisible();
+    assertThat(wire.locator("input[name=value-loss]")).hasValue("lots");
+    wire.locator("input[name=value-loss]").fill("0.35");
+    wire.locator("select[name=unit-loss]").selectOption("V");
+    wire.locator("button:has-text('Judge what I read')").click();
+    assertThat(wire).containsText("0.35 V is above -100 to 100 mV");
+    wire.locator("summary").click();
+    wire.locator("input[name=value-loss]").fill("22");
+    wire.locator("button:has-text('Judge what I read')").click();
+    assertThat(wire).containsText("22 mV lies within");
+    assertThat(wire).hasClass(Pattern.compile("\\bmet\\b"));
+    accessible("measured proof");
+
+    // It counts against the part.
+    go(next, "prove");
+    verdict("renew-sensor");
+    go(next, "find");
+    next("I stand before it").click();
+    go(next, "pick");
+    assertThat(page.locator("main"))
+        .containsText(Pattern.compile(" 1 of \\d+ jobs came back here"));
+  }
+
+  /** Up to the cleared codes, with an own tool. */
+  private long renewed(String vin, String card, String code) {
+    long job = job(vin, card, code);
+    go(job, "prove");
+    verdict("renew-sensor");
+    go(job, "find");
+    next("I stand before it").click();
+    go(job, "pick");
+    pick();
+    go(job, "swap");
+    tickAll();
+    clearedWithAnOwnTool(job);
+    ownTool("It shows no code");
+    assertThat(page.locator(".next-card h2").first()).hasText("Nothing came back");
+    return job;
+  }
+
+  /** The whole travel of a pedal, as a logger writes it down. */
+  private static String travel(boolean deadSpot) {
+    StringBuilder csv = new StringBuilder("time (s);APP D (%);APP E (%)\n");
+    for (int i = 0; i <= 80; i++) {
+      double share = Math.sin(Math.PI * i / 80);
+      double second = deadSpot && i > 20 && i < 24 ? 2 : 8 + 30 * share;
+      csv.append(i / 10.0).append(';').append(16 + 60 * share).append(';').append(second);
+      csv.append('\n');
+    }
+    return csv.toString();
+  }
+
+  @Test
+  void aPedalIsTaughtByHandAndItsTravelProvenFromALog() throws Exception {
+    signIn();
+    long job = renewed("0HMWP1A05M1000217", "wherrill-plover-10", "P2127");
+    go(job, "relearn");
+    Locator byHand = page.locator("details:has(> summary:has-text('Pedal stops'))").last();
+    page.locator("details:has(> summary:has-text('With your own tool'))")
+        .first()
+        .evaluate("e => e.open = true");
+    byHand.locator("summary").first().click();
+    assertThat(byHand).containsText("Press slowly to the stop");
+    byHand.locator("select[name=failure]").selectOption("low-voltage");
+    byHand.locator("button:has-text('It failed')").click();
+    assertThat(page.locator(".result-bad").first()).containsText("Charger on, then once more");
+    accessible("pedal, failed by hand");
+    page.locator("details:has(> summary:has-text('With your own tool'))")
+        .first()
+        .evaluate("e => e.open = true");
+    page.locator("button:has-text('It is done')").first().click();
+    assertThat(page.locator(".result-good").first()).containsText("Taught without our link");
+
+    go(job, "verify");
+    Locator travel = page.locator(".to-see li:has-text('whole travel')");
+    travel.locator("summary").click();
+    travel
+        .locator("input[type=file]")
+        .setInputFiles(Files.writeString(folder.resolve("rpm.csv"), "time,rpm\n0,800\n9,800\n"));
+    travel.locator("button:has-text('Judge the log')").click();
+    assertThat(travel.locator(".problem").first()).containsText("no column");
+    travel
+        .locator("input[type=file]")
+        .setInputFiles(Files.writeString(folder.resolve("dead.csv"), travel(true)));
+    travel.locator("button:has-text('Judge the log')").click();
+    assertThat(travel.locator(".judged.wrong").first()).isVisible();
+    travel.locator("summary").click();
+    travel.locator("select[name=log]").selectOption("");
+    travel
+        .locator("input[type=file]")
+        .setInputFiles(Files.writeString(folder.resolve("whole.csv"), travel(false)));
+    travel.locator("button:has-text('Judge the log')").click();
+    assertThat(travel).hasClass(Pattern.compile("\\bmet\\b"));
+    assertThat(travel.locator("small").first()).containsText("oskar measured");
+    assertThat(page.locator("#plan h2")).containsText("The drive that is missing");
+    accessible("pedal, proven from a log");
+    page.click("text=Print it for the driver");
+    assertThat(page.locator("table.plan tr")).not().hasCount(0);
+    accessible("drive plan");
+  }
+
+  @Test
+  void theSootSelfTestWaitsAndSaysWhatToDoWhereItFails() {
+    signIn();
+    long job = renewed("0HMTA7E02N1000550", "tidewell-alder-77", "P24AE");
+    go(job, "relearn");
+    assertThat(page.locator("main")).containsText("Exhaust");
+    page.locator("details:has(> summary:has-text('With your own tool'))")
+        .first()
+        .evaluate("e => e.open = true");
+    Locator test = page.locator("details:has(> summary:has-text('parked regeneration'))").last();
+    test.locator("summary").first().click();
+    assertThat(test).containsText("Wheels chocked");
+    assertThat(test.locator(".stop-signs")).containsText("smoke or flame");
+    test.locator("button:has-text('It runs now: wait 25 min')").click();
+    assertThat(page.locator(".foot-wait")).containsText("Soot self-test");
+    assertThat(page.locator(".hopline .hop-here")).hasClass(Pattern.compile("hop-waiting"));
+    accessible("soot self-test waits");
+    page.navigate("http://127.0.0.1:" + port + "/jobs?show=waiting");
+    go(job, "relearn");
+    assertThat(page.locator(".foot-wait")).containsText("Soot self-test");
+    page.locator("details:has(> summary:has-text('With your own tool'))")
+        .first()
+        .evaluate("e => e.open = true");
+    test.locator("select[name=failure]").selectOption("soot-too-high");
+    test.locator("button:has-text('It failed')").click();
+    assertThat(page.locator(".result-bad").first())
+        .containsText("the filter is cleaned or renewed");
+    assertThat(page.locator(".foot-wait")).hasCount(0);
   }
 
   @Test

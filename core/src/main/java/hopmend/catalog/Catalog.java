@@ -13,6 +13,7 @@ import hopmend.find.SiteViews;
 import hopmend.message.Message;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
+import hopmend.prove.Tried;
 import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Conditional;
@@ -26,6 +27,7 @@ import hopmend.swap.Qualification;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import hopmend.verify.DriveCourse;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -41,6 +43,8 @@ import java.util.stream.Stream;
  * @param circumstances in which a symptom shows
  * @param works how each remedy is carried out, the usual work of each before the others
  * @param procedures what is taught without a tool
+ * @param course how a drive runs what is still to be shown
+ * @param tried what a repair teaches that did not hold
  * @param usualObstructions what often lies in the way, to pick from
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
@@ -61,6 +65,8 @@ public record Catalog(
     WaysIn waysIn,
     List<Work> works,
     List<Procedure> procedures,
+    DriveCourse course,
+    Tried tried,
     List<Obstruction> usualObstructions,
     List<Trait> traits,
     List<Sign> latches,
@@ -154,6 +160,8 @@ public record Catalog(
         waysIn,
         works,
         procedures,
+        course,
+        tried,
         usualObstructions,
         traits,
         latches,

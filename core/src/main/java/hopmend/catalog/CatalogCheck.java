@@ -20,6 +20,7 @@ import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
 import hopmend.swap.Qualification;
 import hopmend.swap.Work;
+import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -53,6 +54,7 @@ final class CatalogCheck {
     check.once("works.yaml", "work", catalog.works(), Work::id);
     catalog.cautions().values().forEach(check::caution);
     catalog.works().forEach(w -> check.operations("works.yaml", w.operations()));
+    catalog.works().forEach(w -> check.proofs("works.yaml", w.proofs()));
     check.everyRemedyHasAWork();
     check.once("obstructions.yaml", "obstruction", catalog.usualObstructions(), Obstruction::id);
     catalog
@@ -174,10 +176,16 @@ final class CatalogCheck {
     s.traits().forEach(x -> condition(where, x.trait(), x));
     typical(where, s);
     operations(where, s.operations());
-    once(where, "proof", s.proofs(), SensorProof::id);
-    for (SensorProof p : s.proofs()) {
+    proofs(where, s.proofs());
+  }
+
+  private void proofs(String where, List<SensorProof> proofs) {
+    once(where, "proof", proofs, SensorProof::id);
+    for (SensorProof p : proofs) {
       condition(where, p.id(), p);
       cautions(where, p.id(), p.cautions());
+      once(where, "figure of " + p.id(), p.figures(), ProofFigure::id);
+      p.figures().forEach(f -> condition(where, p.id() + ", " + f.id(), f.right()));
     }
   }
 

@@ -5,6 +5,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
+import hopmend.prove.Tried;
 import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
@@ -12,6 +13,7 @@ import hopmend.swap.Caution;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Qualification;
 import hopmend.swap.Work;
+import hopmend.verify.DriveCourse;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -102,7 +104,8 @@ public final class CatalogReader {
   Catalog read() {
     List<FamilySheet> sheets = new ArrayList<>();
     List<VehicleCard> cards = new ArrayList<>();
-    tree("common.yaml").ifPresent(common -> every("family", file -> sheet(file, common, sheets)));
+    Optional<JsonNode> common = tree("common.yaml");
+    common.ifPresent(shared -> every("family", file -> sheet(file, shared, sheets)));
     every("vehicle", file -> card(file).ifPresent(cards::add));
     List<Caution> cautions = all("cautions.yaml", Cautions.class, Cautions::cautions);
     List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
@@ -113,7 +116,7 @@ public final class CatalogReader {
     List<Obstruction> usual =
         all("obstructions.yaml", Obstructions.class, Obstructions::obstructions);
     List<Procedure> procedures = all("procedures.yaml", Procedures.class, Procedures::procedures);
-    List<Work> works = all("works.yaml", Works.class, Works::works);
+    List<Work> works = common.map(this::works).orElse(List.of());
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
     Optional<Rules> rules = read("code-rules.yaml", Rules.class);
@@ -121,6 +124,8 @@ public final class CatalogReader {
     Optional<Units> units = read("control-units.yaml", Units.class);
     Optional<ReportWords.File> reports = read("report-words.yaml", ReportWords.File.class);
     Optional<WaysIn> waysIn = read("access.yaml", WaysIn.class);
+    Optional<DriveCourse> course = read("drive.yaml", DriveCourse.class);
+    Optional<Tried> tried = read("tried.yaml", Tried.class);
     refuse("The catalog cannot be read:", malformed);
     Catalog catalog =
         new Catalog(
@@ -136,6 +141,8 @@ public final class CatalogReader {
             waysIn.get(),
             works,
             procedures,
+            course.get(),
+            tried.get(),
             usual,
             together(traits, latches, qualified),
             latches,
@@ -191,6 +198,16 @@ public final class CatalogReader {
         .ifPresent(sheets::add);
   }
 
+  /** Works take their proofs from the common file too. */
+  private List<Work> works(JsonNode common) {
+    String file = "works.yaml";
+    return all(
+        file,
+        Works.class,
+        Works::works,
+        tree -> tree.path("works").forEach(work -> whole(file, work, common)));
+  }
+
   private JsonNode whole(String file, JsonNode sheet, JsonNode common) {
     for (String list : List.of("suspects", "checks", "operations", "proofs")) {
       if (sheet.get(list) instanceof ArrayNode items) {
@@ -234,9 +251,17 @@ public final class CatalogReader {
   }
 
   private <T> Optional<T> read(String file, Class<T> type) {
+    return read(file, type, tree -> {});
+  }
+
+  /**
+   * @param completed puts in place what the file only names
+   */
+  private <T> Optional<T> read(String file, Class<T> type, Consumer<JsonNode> completed) {
     return tree(file)
         .flatMap(
             tree -> {
+              completed.accept(tree);
               CatalogYaml.unfold(tree);
               return attempt(() -> made(file, tree, type));
             });
@@ -256,11 +281,16 @@ public final class CatalogReader {
 
   /** What files of one name list, in all places that have it. */
   private <F, T> List<T> all(String file, Class<F> type, Function<F, List<T>> listed) {
+    return all(file, type, listed, tree -> {});
+  }
+
+  private <F, T> List<T> all(
+      String file, Class<F> type, Function<F, List<T>> listed, Consumer<JsonNode> completed) {
     List<T> all = new ArrayList<>();
     for (CatalogFiles place : places) {
       at = place;
       if (place == places.get(0) || place.open(file).isPresent()) {
-        read(file, type).map(listed).ifPresent(all::addAll);
+        read(file, type, completed).map(listed).ifPresent(all::addAll);
       }
     }
     at = places.get(0);

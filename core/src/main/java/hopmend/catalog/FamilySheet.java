@@ -151,6 +151,11 @@ public record FamilySheet(
         .map(Conditional::condition);
   }
 
+  /** Whether a code speaks about its sensors. */
+  public boolean owns(TroubleCode code) {
+    return codes.stream().anyMatch(g -> g.owns(code));
+  }
+
   public Optional<Operation> operation(String id) {
     return operations.stream().filter(o -> o.id().equals(id)).findFirst();
   }

@@ -245,19 +245,38 @@ public sealed interface Fact {
    *
    * @param site of which sensor; empty where the card names none
    * @param words what was seen; may be empty
+   * @param figures by which it was judged; none where somebody looked
+   * @param log id of the kept log that told them; empty where they were typed
    */
-  record ProofSeen(String site, String proof, boolean held, String words) implements Fact {
+  record ProofSeen(
+      String site, String proof, boolean held, String words, List<FigureRead> figures, String log)
+      implements Fact {
     private static final int LONGEST_WORDS = 500;
+
+    /** One at which somebody looked. */
+    public ProofSeen(String site, String proof, boolean held, String words) {
+      this(site, proof, held, words, List.of(), "");
+    }
 
     public ProofSeen {
       site = Said.idOrNone("site", site);
       proof = Said.id("proof", proof);
       words = Said.text("words", words, LONGEST_WORDS);
+      figures = Said.list("figures", figures, 12);
+      log = Said.idOrNone("kept log", log);
     }
 
     @Override
     public <R> R to(FactCases<R> cases) {
       return cases.of(this);
+    }
+  }
+
+  /** A figure of a proof as an instrument showed it, or a log told it. */
+  record FigureRead(String figure, Reading value) {
+    public FigureRead {
+      figure = Said.id("figure", figure);
+      Said.given("reading", value);
     }
   }
 
@@ -588,6 +607,15 @@ public sealed interface Fact {
     }
   }
 
+  /** What the engine did while the codes were cleared. */
+  enum ClearedWhile {
+    ENGINE_OFF,
+    /** Cleared, run, and cleared once more. */
+    RUN_BETWEEN,
+    /** Cleared twice, key off between. */
+    TWICE
+  }
+
   /** By what the codes were cleared. */
   enum ClearedBy {
     /** The vehicle acknowledged it over our link. */
@@ -606,8 +634,15 @@ public sealed interface Fact {
    * @param minutes that the battery was off; 0 for anything else
    * @param frameLost why the conditions kept beside the codes were not recorded first; empty where
    *     they were, or our link read them
+   * @param engine what the engine did meanwhile
    */
-  record CodesCleared(String vin, ClearedBy by, int minutes, String frameLost) implements Fact {
+  record CodesCleared(String vin, ClearedBy by, int minutes, String frameLost, ClearedWhile engine)
+      implements Fact {
+    /** Key on, engine off. */
+    public CodesCleared(String vin, ClearedBy by, int minutes, String frameLost) {
+      this(vin, by, minutes, frameLost, ClearedWhile.ENGINE_OFF);
+    }
+
     /** The vehicle acknowledged it. */
     public CodesCleared(String vin) {
       this(vin, ClearedBy.OUR_LINK, 0, "");
@@ -615,6 +650,7 @@ public sealed interface Fact {
 
     public CodesCleared {
       by = by == null ? ClearedBy.OUR_LINK : by;
+      engine = engine == null ? ClearedWhile.ENGINE_OFF : engine;
       vin =
           by == ClearedBy.OUR_LINK
               ? Said.id("identification number", vin)
@@ -651,16 +687,43 @@ public sealed interface Fact {
   }
 
   /**
-   * Something was taught to a controller without our link: by the technician's own tool, or by
-   * hand.
+   * Something was taught to a controller without our link, or was tried: by the technician's own
+   * tool, or by hand.
    *
    * @param what id of the card's routine, or of a procedure
    * @param words with what, and how it ended
+   * @param failure id of the procedure's reason why it failed; empty where it is taught
    */
-  record TaughtByHand(String what, String words) implements Fact {
+  record TaughtByHand(String what, String words, String failure) implements Fact {
+    /** It is taught. */
+    public TaughtByHand(String what, String words) {
+      this(what, words, "");
+    }
+
     public TaughtByHand {
       what = Said.id("what was taught", what);
       words = Said.text("words", words, 500);
+      failure = Said.idOrNone("reason", failure);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A wait began: the vehicle stands, or does something by itself.
+   *
+   * @param what {@link #SOAK}, or id of the procedure
+   */
+  record WaitBegun(String what, double minutes) implements Fact {
+    /** The vehicle stands until it is cold. */
+    public static final String SOAK = "soak";
+
+    public WaitBegun {
+      what = Said.id("what is waited for", what);
+      Said.within("minutes of waiting", minutes, 1, 2880);
     }
 
     @Override
@@ -740,6 +803,19 @@ public sealed interface Fact {
     }
   }
 
+  /** Times of the segments of the crankshaft's ring were kept as an attachment. */
+  record SegmentsLogged(String attachment, String name) implements Fact {
+    public SegmentsLogged {
+      attachment = Said.id("kept trace", attachment);
+      name = Said.text("name of the trace", name, 200);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
   /**
    * Live values were kept as an attachment.
    *
@@ -779,6 +855,26 @@ public sealed interface Fact {
 
     public SignedOff {
       reason = Said.text("reason", reason, 500);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A job that was signed off came back: the repair did not hold.
+   *
+   * @param words what the customer says
+   * @param odometerKm null where nobody read it
+   */
+  record CameBack(String words, Double odometerKm) implements Fact {
+    public CameBack {
+      words = Said.text("words", words, 1000);
+      if (odometerKm != null) {
+        Said.within("odometer in km", odometerKm, 0, Odometer.MOST_KM);
+      }
     }
 
     @Override
@@ -856,14 +952,17 @@ public sealed interface Fact {
           Map.entry("codes-cleared", CodesCleared.class),
           Map.entry("monitors-seen", MonitorsSeen.class),
           Map.entry("taught-by-hand", TaughtByHand.class),
+          Map.entry("wait-begun", WaitBegun.class),
           Map.entry("drive-told", DriveTold.class),
           Map.entry("routine-started", RoutineStarted.class),
           Map.entry("routine-ended", RoutineEnded.class),
           Map.entry("readiness-read", ReadinessRead.class),
           Map.entry("drive-logged", DriveLogged.class),
+          Map.entry("segments-logged", SegmentsLogged.class),
           Map.entry("live-logged", LiveLogged.class),
           Map.entry("note-added", NoteAdded.class),
           Map.entry("signed-off", SignedOff.class),
+          Map.entry("came-back", CameBack.class),
           Map.entry("relied-on", ReliedOn.class),
           Map.entry("struck", Struck.class));
 
@@ -888,6 +987,8 @@ public sealed interface Fact {
     if (this instanceof CodesRead f) {
       return f.attachment();
     } else if (this instanceof DriveLogged f) {
+      return f.attachment();
+    } else if (this instanceof SegmentsLogged f) {
       return f.attachment();
     } else if (this instanceof LiveLogged f) {
       return f.attachment();
@@ -929,6 +1030,8 @@ public sealed interface Fact {
       return new CodesRead(f.source(), f.codes(), f.freezeFrame(), "");
     } else if (fact instanceof DriveLogged f) {
       return new DriveLogged("kept", f.name());
+    } else if (fact instanceof SegmentsLogged f) {
+      return new SegmentsLogged("kept", f.name());
     } else if (fact instanceof LiveLogged f) {
       return new LiveLogged("kept", f.signals(), f.samples());
     } else if (fact instanceof VerdictTaken f) {

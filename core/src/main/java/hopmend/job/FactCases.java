@@ -57,6 +57,8 @@ public interface FactCases<R> {
 
   R of(Fact.TaughtByHand f);
 
+  R of(Fact.WaitBegun f);
+
   R of(Fact.DriveTold f);
 
   R of(Fact.RoutineStarted f);
@@ -67,11 +69,15 @@ public interface FactCases<R> {
 
   R of(Fact.DriveLogged f);
 
+  R of(Fact.SegmentsLogged f);
+
   R of(Fact.LiveLogged f);
 
   R of(Fact.NoteAdded f);
 
   R of(Fact.SignedOff f);
+
+  R of(Fact.CameBack f);
 
   R of(Fact.ReliedOn f);
 

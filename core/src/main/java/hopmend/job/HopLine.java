@@ -28,7 +28,14 @@ public record HopLine(List<Standing> standings) {
   public static HopLine of(Workup w, Instant now) {
     return new HopLine(
         List.of(
-            read(w), prove(w), find(w), pick(w), swap(w), clear(w), relearn(w, now), verify(w)));
+            read(w),
+            prove(w),
+            find(w),
+            pick(w),
+            swap(w),
+            clear(w),
+            relearn(w, now),
+            verify(w, now)));
   }
 
   public Standing at(Hop hop) {
@@ -79,6 +86,9 @@ public record HopLine(List<Standing> standings) {
     Verdict v = w.verdict().orElseThrow();
     if (v.remedy().isPresent()) {
       return standing(Hop.PROVE, Standing.Kind.OPEN, "verdict-ready");
+    }
+    if (!w.state().cameBack().isEmpty()) {
+      return standing(Hop.PROVE, Standing.Kind.OPEN, "came-back", w.state().rounds().size() + 1);
     }
     return answered == 0
         ? standing(Hop.PROVE, Standing.Kind.NOT_STARTED, "no-check")
@@ -235,14 +245,17 @@ public record HopLine(List<Standing> standings) {
     for (var routine : w.routines()) {
       Optional<JobState.RoutineRun> run = w.state().routine(routine.id());
       if (run.isPresent() && run.get().end().isEmpty()) {
-        Instant end = run.get().at().plusSeconds(Math.round(run.get().started().minutes() * 60));
-        long left = Math.max(0, Duration.between(now, end).toSeconds());
-        return new Standing(
+        return waiting(
             Hop.RELEARN,
-            Standing.Kind.WAITING,
-            Message.of(left > 0 ? "hop.runs" : "hop.time-is-up", routine.name()),
-            left);
+            run.get().at(),
+            run.get().started().minutes(),
+            Message.text(routine.name()),
+            now);
       }
+    }
+    Optional<Standing> waits = waitsForAProcedure(w, now);
+    if (waits.isPresent()) {
+      return waits.get();
     }
     long passed = w.routines().stream().filter(w::passed).count();
     boolean any = !w.routines().isEmpty() || !w.forgotten().isEmpty();
@@ -261,7 +274,38 @@ public record HopLine(List<Standing> standings) {
         : standing(Hop.RELEARN, Standing.Kind.NOT_STARTED, "as-the-maker-says");
   }
 
-  private static Standing verify(Workup w) {
+  private static Standing waiting(
+      Hop hop, Instant begun, double minutes, Message what, Instant now) {
+    Instant end = begun.plusSeconds(Math.round(minutes * 60));
+    long left = Math.max(0, Duration.between(now, end).toSeconds());
+    return new Standing(
+        hop,
+        Standing.Kind.WAITING,
+        Message.of(left > 0 ? "hop.runs" : "hop.time-is-up", what),
+        left);
+  }
+
+  private static Optional<Standing> waitsForAProcedure(Workup w, Instant now) {
+    return w.procedures().stream()
+        .flatMap(
+            p ->
+                Optional.ofNullable(w.state().waits().get(p.id())).stream()
+                    .map(
+                        e ->
+                            waiting(
+                                Hop.RELEARN,
+                                e.happened(),
+                                minutes(e),
+                                Message.text(p.name()),
+                                now)))
+        .findFirst();
+  }
+
+  private static double minutes(JobEntry wait) {
+    return ((Fact.WaitBegun) wait.fact()).minutes();
+  }
+
+  private static Standing verify(Workup w, Instant now) {
     if (w.state().signedOff().isPresent()) {
       return standing(
           Hop.VERIFY,
@@ -282,6 +326,10 @@ public record HopLine(List<Standing> standings) {
     if (w.state().watchedUntil().isPresent()) {
       return standing(
           Hop.VERIFY, Standing.Kind.OPEN, "watched-until", w.state().watchedUntil().get());
+    }
+    JobEntry soak = w.state().waits().get(Fact.WaitBegun.SOAK);
+    if (soak != null && soak.happened().plusSeconds(Math.round(60 * minutes(soak))).isAfter(now)) {
+      return waiting(Hop.VERIFY, soak.happened(), minutes(soak), Message.of("hop.cold-soak"), now);
     }
     boolean begun =
         w.state().drive().isPresent()

@@ -13,6 +13,7 @@ import hopmend.prove.Check;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
+import hopmend.sensor.Band;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
@@ -22,6 +23,9 @@ import hopmend.swap.Step;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import hopmend.verify.SensorProof;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -37,10 +41,26 @@ public final class JobRules {
   private static final int SHORTEST_REASON = 5;
   private static final int SHORTEST_REPAIR = 3;
 
+  /** After a year the same code is another repair; the shop's rule. */
+  private static final Duration COMEBACK_HORIZON = Duration.ofDays(365);
+
   /** Pictures that one sensor of a job, or of a card, holds. */
   public static final int MOST_PICTURES = 10;
 
   private JobRules() {}
+
+  /**
+   * Whether a code may be an earlier repair that did not hold.
+   *
+   * @param earlier the code that was repaired on the same vehicle
+   * @param signedOff when that job was last touched
+   */
+  public static boolean mayHaveComeBack(
+      String code, String earlier, Instant signedOff, Instant now) {
+    return !code.isEmpty()
+        && code.equals(earlier)
+        && signedOff.isAfter(now.minus(COMEBACK_HORIZON));
+  }
 
   /**
    * Who wants to add a fact.
@@ -87,6 +107,7 @@ public final class JobRules {
     JobState state = w.state();
     if (state.signedOff().isPresent()
         && !(fact instanceof Fact.Struck)
+        && !(fact instanceof Fact.CameBack)
         && !(fact instanceof Fact.NoteAdded)) {
       return Optional.of(Refusal.gate("signed-off"));
     }
@@ -182,6 +203,9 @@ public final class JobRules {
     }
     if (fact instanceof Fact.SignedOff) {
       return Optional.of(Refusal.role("learner-sign-off"));
+    }
+    if (fact instanceof Fact.CameBack) {
+      return Optional.of(Refusal.role("learner-came-back"));
     }
     if (fact instanceof Fact.VerdictTaken f && !agrees(w, f.remedy())) {
       return Optional.of(Refusal.role("learner-verdict"));
@@ -304,12 +328,32 @@ public final class JobRules {
 
     @Override
     public Optional<Refusal> of(Fact.ProofSeen f) {
-      return when(
-              w.target(f.site()).flatMap(t -> t.proof(f.proof())).isEmpty(),
-              "",
-              "nothing-to-see",
-              f.proof())
-          .or(() -> cleared(state, AFTERWARDS));
+      Optional<Target> target = w.target(f.site());
+      Optional<SensorProof> proof = target.flatMap(t -> t.proof(f.proof()));
+      return when(proof.isEmpty(), "", "nothing-to-see", f.proof())
+          .or(() -> cleared(state, AFTERWARDS))
+          .or(
+              () ->
+                  f.figures().isEmpty() ? Optional.empty() : figures(target.get(), proof.get(), f));
+    }
+
+    /** All figures that are judged here, and a result that follows from them. */
+    private Optional<Refusal> figures(Target target, SensorProof proof, Fact.ProofSeen f) {
+      List<Band.Judgement> judged = target.judge(proof, f.figures());
+      boolean held = target.holds(proof, f.figures());
+      boolean all =
+          judged.size() == target.figures(proof).size()
+              && judged.size() == f.figures().stream().map(r -> r.figure()).distinct().count();
+      return when(!all, "figure", "figures-missing", proof.name())
+          .or(() -> when(held != f.held(), "figure", "reading-does-not-suit", proof.name()))
+          .or(
+              () ->
+                  when(
+                      !f.log().isEmpty()
+                          && state.logs().stream()
+                              .noneMatch(e -> e.fact().keptText().equals(f.log())),
+                      "log",
+                      "no-such-log"));
     }
 
     @Override
@@ -470,16 +514,28 @@ public final class JobRules {
       boolean known =
           Stream.concat(
                   w.routines().stream().map(Routine::id),
-                  Stream.concat(
-                          w.forgotten().stream(),
-                          w.targets().stream().flatMap(t -> t.procedures().stream()))
-                      .map(Procedure::id))
+                  w.procedures().stream().map(Procedure::id))
               .anyMatch(f.what()::equals);
+      boolean reasonKnown =
+          f.failure().isEmpty()
+              || w.procedures().stream()
+                  .anyMatch(p -> p.id().equals(f.what()) && p.failure(f.failure()).isPresent());
       return when(!known, "", "no-such-routine", f.what())
+          .or(() -> when(!reasonKnown, "failure", "no-such-reason"))
           .or(
               () ->
                   when(
                       f.words().strip().length() < SHORTEST_REASON, "words", "say-what-was-taught"))
+          .or(() -> cleared(state, "clear-before-learning"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.WaitBegun f) {
+      boolean known =
+          f.what().equals(Fact.WaitBegun.SOAK)
+              || w.procedures().stream()
+                  .anyMatch(p -> p.id().equals(f.what()) && p.waitMinutes() > 0);
+      return when(!known, "", "nothing-to-wait-for", f.what())
           .or(() -> cleared(state, "clear-before-learning"));
     }
 
@@ -515,6 +571,11 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.SegmentsLogged f) {
+      return Optional.empty();
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.LiveLogged f) {
       return Optional.empty();
     }
@@ -525,6 +586,22 @@ public final class JobRules {
           !f.proven() && f.reason().strip().length() < SHORTEST_REASON,
           "reason",
           "not-proven-gone");
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.CameBack f) {
+      return when(state.signedOff().isEmpty(), "", "not-signed-off-yet")
+          .or(() -> when(f.words().isBlank(), "words", "say-how-it-came-back"))
+          .or(
+              () ->
+                  state
+                      .vehicle()
+                      .flatMap(Fact.VehicleIdentified::odometer)
+                      .filter(km -> f.odometerKm() != null && f.odometerKm() < km)
+                      .map(
+                          km ->
+                              Refusal.bad(
+                                  "km", "ran-backwards", Reading.of(km, MeasureUnit.KILOMETRE))));
     }
 
     @Override

@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -37,7 +38,8 @@ public final class JobState {
   private Fact.VehicleIdentified vehicle;
   private Fact.SymptomsNoted symptoms;
   private final Map<String, String> told = new LinkedHashMap<>();
-  private final Map<String, Fact.ProofSeen> seen = new LinkedHashMap<>();
+  private final Map<String, JobEntry> seen = new LinkedHashMap<>();
+  private final List<JobEntry> logs = new ArrayList<>();
   private final List<Round> rounds = new ArrayList<>();
   private TroubleCode workOn;
   private Fact.SensorChosen sensorChosen;
@@ -63,19 +65,50 @@ public final class JobState {
   private Fact.MonitorsSeen monitors;
   private Fact.DriveTold driveTold;
   private final Map<String, JobEntry> taught = new LinkedHashMap<>();
+  private final Map<String, JobEntry> learnFailed = new LinkedHashMap<>();
+  private final Map<String, JobEntry> waits = new LinkedHashMap<>();
   private Fact.DriveLogged drive;
   private JobEntry signedOff;
   private Instant notedAfter;
+  private Fact.SegmentsLogged segments;
+  private final List<JobEntry> cameBack = new ArrayList<>();
   private JobEntry signedOffElsewhere;
   private JobEntry reopened;
 
   /** A ticked step: its fact, by whom and when. */
   public record Ticked(Fact.StepTicked fact, String who, Instant at, long sequence) {}
 
-  /** An earlier attempt on the sensor: another work, or one whose proof failed. */
-  public record Round(Fact.VerdictTaken verdict, Map<String, Ticked> ticks) {
+  /**
+   * An earlier attempt on the sensor: another work, or one whose proof failed.
+   *
+   * @param part that was chosen in it, null if none was
+   * @param end how it ended
+   * @param after codes that were read after its clearing
+   */
+  public record Round(
+      Fact.VerdictTaken verdict,
+      Map<String, Ticked> ticks,
+      Fact.PartChosen part,
+      End end,
+      List<ReadCode> after) {
+    /** How an attempt ended. */
+    public enum End {
+      /** Another work was chosen before this one was cleared and tried. */
+      CHANGED,
+      /** Cleared, and another verdict was taken then. */
+      NOT_PROVEN,
+      /** Signed off, and the job came back. */
+      CAME_BACK
+    }
+
     public Round {
       ticks = Map.copyOf(ticks);
+      after = List.copyOf(after);
+    }
+
+    /** Whether its work was done and its codes were cleared. */
+    public boolean wasTried() {
+      return end != End.CHANGED;
     }
   }
 
@@ -209,7 +242,7 @@ public final class JobState {
 
     @Override
     public Void of(Fact.ProofSeen f) {
-      seen.put(f.proof(), f);
+      seen.put(f.proof(), e);
       return null;
     }
 
@@ -223,7 +256,7 @@ public final class JobState {
     @Override
     public Void of(Fact.VerdictTaken f) {
       if (verdict != null && (cleared != null || isOtherWork(f))) {
-        startRound();
+        startRound(cleared != null ? Round.End.NOT_PROVEN : Round.End.CHANGED);
       }
       proveAnew();
       verdict = f;
@@ -311,6 +344,7 @@ public final class JobState {
       clearedHow = f;
       forgotByBattery |= f.by() == Fact.ClearedBy.BATTERY_OFF;
       seen.clear();
+      logs.clear();
       afterClear = null;
       readinessBefore = readiness == null ? readinessBefore : readiness;
       readiness = null;
@@ -329,12 +363,25 @@ public final class JobState {
 
     @Override
     public Void of(Fact.TaughtByHand f) {
-      taught.put(f.what(), e);
+      waits.remove(f.what());
+      if (f.failure().isEmpty()) {
+        taught.put(f.what(), e);
+        learnFailed.remove(f.what());
+      } else {
+        learnFailed.put(f.what(), e);
+      }
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.WaitBegun f) {
+      waits.put(f.what(), e);
       return null;
     }
 
     @Override
     public Void of(Fact.DriveTold f) {
+      waits.remove(Fact.WaitBegun.SOAK);
       driveTold = f;
       afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
@@ -362,6 +409,7 @@ public final class JobState {
 
     @Override
     public Void of(Fact.DriveLogged f) {
+      waits.remove(Fact.WaitBegun.SOAK);
       drive = f;
       afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
@@ -381,13 +429,33 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.CameBack f) {
+      cameBack.add(e);
+      signedOff = null;
+      notedAfter = null;
+      reopened = null;
+      startRound(Round.End.CAME_BACK);
+      verdict = null;
+      verdictAt = 0;
+      forgetProof();
+      return null;
+    }
+
+    @Override
     public Void of(Fact.Struck f) {
       reopenIfSignedOff(f, e);
       return null;
     }
 
     @Override
+    public Void of(Fact.SegmentsLogged f) {
+      segments = f;
+      return null;
+    }
+
+    @Override
     public Void of(Fact.LiveLogged f) {
+      logs.add(e);
       return null;
     }
 
@@ -402,8 +470,11 @@ public final class JobState {
   }
 
   /** What was done under the verdict before counts no more; what it left off is still owed. */
-  private void startRound() {
-    rounds.add(new Round(verdict, ticks));
+  private void startRound(Round.End end) {
+    if (verdict != null) {
+      List<ReadCode> after = afterClear == null ? List.of() : afterClear.codes();
+      rounds.add(new Round(verdict, ticks, part, end, after));
+    }
     ticks.clear();
     part = null;
     compared = null;
@@ -412,9 +483,12 @@ public final class JobState {
 
   /** A verdict behind the clearing asks for work that the clearing cannot have proven. */
   private void proveAnew() {
-    if (cleared == null) {
-      return;
+    if (cleared != null) {
+      forgetProof();
     }
+  }
+
+  private void forgetProof() {
     if (afterClear != null) {
       beforeClear = afterClear.codes();
       beforeClear.forEach(this::hold);
@@ -427,8 +501,11 @@ public final class JobState {
     drive = null;
     driveTold = null;
     taught.clear();
+    learnFailed.clear();
+    waits.clear();
     routines.clear();
     seen.clear();
+    logs.clear();
     overrules.remove(Hop.CLEAR);
   }
 
@@ -553,7 +630,19 @@ public final class JobState {
 
   /** What was seen of a proof since the clearing, the last time. */
   public Optional<Fact.ProofSeen> seen(String proof) {
+    return seenBy(proof).map(e -> (Fact.ProofSeen) e.fact());
+  }
+
+  /** The entry that says what was seen of a proof since the clearing. */
+  public Optional<JobEntry> seenBy(String proof) {
     return Optional.ofNullable(seen.get(proof));
+  }
+
+  /** Live values that were kept since the clearing, the last first. */
+  public List<JobEntry> logs() {
+    List<JobEntry> last = new ArrayList<>(logs);
+    Collections.reverse(last);
+    return last;
   }
 
   /** Attempts before this one, the first first. */
@@ -621,7 +710,7 @@ public final class JobState {
   }
 
   public Map<String, Ticked> ticks() {
-    return java.util.Collections.unmodifiableMap(ticks);
+    return Collections.unmodifiableMap(ticks);
   }
 
   public List<Ledger.Movement> movements() {
@@ -708,6 +797,16 @@ public final class JobState {
     return Optional.ofNullable(taught.get(what));
   }
 
+  /** The entry that says that teaching this failed, where it was not taught since. */
+  public Optional<JobEntry> learnFailed(String what) {
+    return Optional.ofNullable(learnFailed.get(what));
+  }
+
+  /** Waits that began and whose end nobody has used yet, by what is waited for. */
+  public Map<String, JobEntry> waits() {
+    return Collections.unmodifiableMap(waits);
+  }
+
   /** What the driver says of a drive that nothing recorded. */
   public Optional<Fact.DriveTold> driveTold() {
     return Optional.ofNullable(driveTold);
@@ -723,6 +822,16 @@ public final class JobState {
 
   public Optional<Fact.SignedOff> signedOff() {
     return Optional.ofNullable(signedOff).map(e -> (Fact.SignedOff) e.fact());
+  }
+
+  /** The last trace of the segments of the crankshaft's ring. */
+  public Optional<Fact.SegmentsLogged> segments() {
+    return Optional.ofNullable(segments);
+  }
+
+  /** The entries that say that the job came back after a sign-off, the first first. */
+  public List<JobEntry> cameBack() {
+    return List.copyOf(cameBack);
   }
 
   /** A sign-off that a file claims; it closes nothing here. */

@@ -27,6 +27,7 @@ final class JobTraits {
    *
    * @param declared the traits of the catalog by name
    * @param part the chosen one
+   * @param tried what was done and did not hold
    */
   static Traits of(
       Traits sensor,
@@ -34,13 +35,15 @@ final class JobTraits {
       JobState state,
       ShopSettings shop,
       Optional<Part> part,
-      Work work) {
+      Work work,
+      List<Work> tried) {
     JobTraits all = new JobTraits(declared, sensor);
     state.told().forEach(all::told);
     all.known("place", state.vehicle().map(v -> words(v.place())).orElse(""));
     state.vehicle().ifPresent(v -> all.years("model year", v.modelYear()));
     all.known("opens", work.opens().word());
     all.known("remedy", state.verdict().map(v -> words(v.remedy())).orElse(""));
+    tried.forEach(w -> all.known("tried", words(w.remedy())));
     shop.equipment().forEach(e -> all.known("equipment", e));
     part.ifPresent(all::part);
     return all.known;

@@ -61,7 +61,15 @@ final class Proof {
         .map(
             a ->
                 ClearReport.of(
-                    state.codes(), state.beforeClear(), a.codes(), plugs(), a.afterDrive()));
+                    state.codes(),
+                    state.beforeClear(),
+                    a.codes(),
+                    plugs(),
+                    a.afterDrive() || ran()));
+  }
+
+  private boolean ran() {
+    return state.clearedHow().filter(c -> c.engine() == Fact.ClearedWhile.RUN_BETWEEN).isPresent();
   }
 
   List<Routine> routines() {
@@ -119,12 +127,26 @@ final class Proof {
                 state
                     .taughtByHand(r.id())
                     .ifPresent(e -> rests.add(Message.of("rests.taught", r.name(), e.madeBy()))));
+    looks().ifPresent(rests::add);
     if (state.drive().isPresent()) {
       rests.add(Message.of("rests.log"));
     } else {
       state.driveTold().ifPresent(t -> rests.add(Message.of("rests.told", t.minutes(), t.km())));
     }
     return rests;
+  }
+
+  /** How many proofs of the sensors were measured, and how many only looked at. */
+  private Optional<Message> looks() {
+    List<Fact.ProofSeen> held =
+        job.targets().stream()
+            .flatMap(t -> t.proofs().stream().flatMap(p -> t.state().seen(p.id()).stream()))
+            .filter(Fact.ProofSeen::held)
+            .toList();
+    long measured = held.stream().filter(p -> !p.figures().isEmpty()).count();
+    return measured == 0
+        ? Optional.empty()
+        : Optional.of(Message.of("rests.measured", measured, held.size() - measured));
   }
 
   private static Fact.ClearedBy way(Fact.CodeSource source) {
@@ -225,7 +247,7 @@ final class Proof {
     if (readiness.isEmpty()) {
       return List.of(Message.of("missing.monitors"));
     }
-    return readiness.get().acceptedWith(job.shop().notReadyAllowed())
+    return readiness.get().acceptedWith(job.notReadyAllowed())
         ? List.of()
         : List.of(
             readiness.get().lampOn()

@@ -1,11 +1,14 @@
 package hopmend.job;
 
 import hopmend.find.Sides;
+import hopmend.part.PartRecord;
 import hopmend.part.TrueCost;
+import hopmend.verify.InspectionRule;
+import hopmend.verify.Road;
 import java.util.List;
 
 /**
- * What a shop decides for itself.
+ * What a shop decides for itself, and knows of its parts.
  *
  * @param labourPerHour price of an hour of work
  * @param tow price of a tow after a comeback
@@ -13,9 +16,11 @@ import java.util.List;
  * @param discountPercent off the list price of parts
  * @param verdictThreshold probability at which a verdict counts as proven, 0.5 to 1
  * @param horizonKm distance within which a twin's failure counts
- * @param notReadyAllowed open monitors that the local inspection tolerates
+ * @param inspection how many open monitors the local inspection tolerates
  * @param sides where drivers sit in the vehicles that come
  * @param equipment what the shop has beyond hand tools, by the words of the trait "equipment"
+ * @param roads kinds of road on which its road tests are driven; all where nobody says
+ * @param record what its own jobs say of the parts that it fitted
  */
 public record ShopSettings(
     String currency,
@@ -25,11 +30,14 @@ public record ShopSettings(
     double discountPercent,
     double verdictThreshold,
     double horizonKm,
-    int notReadyAllowed,
+    InspectionRule inspection,
     Sides sides,
-    List<String> equipment) {
+    List<String> equipment,
+    List<Road> roads,
+    PartRecord record) {
   public ShopSettings {
     equipment = equipment == null ? List.of() : List.copyOf(equipment);
+    roads = roads == null || roads.isEmpty() ? List.of(Road.values()) : List.copyOf(roads);
     if (!(labourPerHour > 0) || tow < 0 || goodwill < 0) {
       throw new IllegalArgumentException(
           "The labour rate must be positive, tow and goodwill not below 0");
@@ -38,6 +46,23 @@ public record ShopSettings(
       throw new IllegalArgumentException(
           "The verdict threshold lies in 0.5 to 1, not " + verdictThreshold);
     }
+  }
+
+  /** The same shop with what its jobs say of parts. */
+  public ShopSettings with(PartRecord other) {
+    return new ShopSettings(
+        currency,
+        labourPerHour,
+        tow,
+        goodwill,
+        discountPercent,
+        verdictThreshold,
+        horizonKm,
+        inspection,
+        sides,
+        equipment,
+        roads,
+        other);
   }
 
   /** What a comeback of a job of so many minutes costs. */

@@ -3,6 +3,8 @@ package hopmend.job;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import hopmend.find.PlugWatch;
 import hopmend.find.Site;
 import hopmend.measure.Reading;
@@ -12,6 +14,7 @@ import hopmend.part.OldAgainstNew;
 import hopmend.part.PairQuestion;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
+import hopmend.part.PartRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Measurement;
@@ -33,14 +36,19 @@ import hopmend.swap.Ledger;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import hopmend.verify.DriveLog;
+import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
+import hopmend.verify.TraceFigure;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -60,6 +68,7 @@ public final class Target {
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
+  private final Once<List<Work>> inVain = new Once<>(this::findInVain);
   private final Once<Traits> traits = new Once<>(this::findTraits);
   private final Once<List<Routine>> routines = new Once<>(this::findRoutines);
   private final Once<List<WayOffered>> ways = new Once<>(this::offerWays);
@@ -217,7 +226,8 @@ public final class Target {
 
   private Traits traits(Optional<Site> site) {
     Traits sensor = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
-    return JobTraits.of(sensor, catalog.traitsByName(), state, shop, chosenPart(), planned());
+    return JobTraits.of(
+        sensor, catalog.traitsByName(), state, shop, chosenPart(), planned(), triedInVain());
   }
 
   /**
@@ -235,9 +245,18 @@ public final class Target {
 
   /** Of that, what decides which checks are meant for it. */
   public List<Trait> askedByChecks() {
+    return askedBy(FamilySheet::checks);
+  }
+
+  /** Of that, what decides which proofs are meant for it. */
+  public List<Trait> askedByProofs() {
+    return askedBy(FamilySheet::proofs);
+  }
+
+  private List<Trait> askedBy(Function<FamilySheet, List<? extends Conditional>> part) {
     Set<String> asks =
         family.stream()
-            .flatMap(s -> s.checks().stream())
+            .flatMap(s -> part.apply(s).stream())
             .flatMap(c -> c.condition().asks())
             .collect(Collectors.toSet());
     return asked().stream().filter(t -> asks.contains(t.trait())).toList();
@@ -250,7 +269,42 @@ public final class Target {
   }
 
   private Optional<Diagnosis> diagnose() {
-    return sheet().map(s -> Diagnosis.of(s.suspects(), checks(), answers(), shop.labourPerHour()));
+    return sheet().map(s -> Diagnosis.of(suspects(s), checks(), answers(), shop.labourPerHour()));
+  }
+
+  /** What could have set the code; of one whose work was done in vain the name says so. */
+  private List<Suspect> suspects(FamilySheet sheet) {
+    return sheet.suspects().stream()
+        .map(s -> triedInVain().contains(catalog.work(s)) ? s.afterItsWork() : s)
+        .toList();
+  }
+
+  /** Works that were done on it after which the fault was there again, the first first. */
+  public List<Work> triedInVain() {
+    return inVain.get();
+  }
+
+  private List<Work> findInVain() {
+    Stream<Fact.VerdictTaken> before =
+        state.rounds().stream().filter(this::wasInVain).map(JobState.Round::verdict);
+    List<ReadCode> after = state.afterClear().map(JobState.Afterwards::codes).orElse(List.of());
+    Stream<Fact.VerdictTaken> now = state.verdict().filter(v -> isBack(after)).stream();
+    return Stream.concat(before, now)
+        .map(v -> catalog.work(v.work()).orElseGet(() -> catalog.usual(v.remedy())))
+        .filter(w -> !w.watches())
+        .toList();
+  }
+
+  /** A signed-off job that came back, or a work after whose clearing the code was there again. */
+  private boolean wasInVain(JobState.Round round) {
+    return round.end() == JobState.Round.End.CAME_BACK || round.wasTried() && isBack(round.after());
+  }
+
+  /** Whether a code of it is there again after clearing, and not only to be erased by itself. */
+  private boolean isBack(List<ReadCode> after) {
+    return after.stream()
+        .filter(c -> !Set.of(CodeState.PERMANENT).equals(c.states()))
+        .anyMatch(c -> family.filter(s -> s.owns(c.code())).isPresent());
   }
 
   /** The checks that are meant for the sensor at hand. */
@@ -264,6 +318,15 @@ public final class Target {
 
   private List<Diagnosis.Answer> answers() {
     List<Diagnosis.Answer> answers = new ArrayList<>();
+    for (Work w : triedInVain()) {
+      Set<String> met =
+          sheet().stream()
+              .flatMap(s -> s.suspects().stream())
+              .filter(s -> catalog.work(s).equals(w))
+              .map(Suspect::id)
+              .collect(Collectors.toSet());
+      answers.add(catalog.tried().inVain(w.id(), w.name(), met, w.comesBack()));
+    }
     for (Fact.CheckAnswered a : state.answers()) {
       // A check or result that the sheet of today does not know bears on nothing.
       check(a.check())
@@ -289,10 +352,12 @@ public final class Target {
 
   /** The band that applies to a check on this vehicle; empty if its figure is not known. */
   public Optional<Band> band(Check check, Measurement measurement, SignalModel.Told told) {
-    Optional<Double> figure =
-        Optional.ofNullable(measurement.cardFigure())
-            .flatMap(name -> card.flatMap(c -> c.figure(name)));
-    return measurement.band(card.map(c -> c.limits().get(check.id())), figure, told);
+    return measurement.band(card.map(c -> c.limits().get(check.id())), figure(measurement), told);
+  }
+
+  private Optional<Double> figure(Measurement measurement) {
+    return Optional.ofNullable(measurement.cardFigure())
+        .flatMap(name -> card.flatMap(c -> c.figure(name)));
   }
 
   /** Whether a value is judged here, or whoever measures has to compare it with the maker's. */
@@ -393,6 +458,14 @@ public final class Target {
             .toList());
   }
 
+  /** The cause that the taken verdict puts right, as far as the checks tell it. */
+  public Optional<Suspect> cause() {
+    return state
+        .verdict()
+        .flatMap(
+            taken -> verdict().map(Verdict::suspect).filter(s -> s.remedy() == taken.remedy()));
+  }
+
   /** What the verdict calls for, by the name of its work. */
   public Optional<Message> taken() {
     return state
@@ -445,7 +518,9 @@ public final class Target {
             site.map(
                 s ->
                     PartChoice.of(
-                        Stream.concat(c.parts().stream(), typedPart().stream()).toList(),
+                        Stream.concat(c.parts().stream(), typedPart().stream())
+                            .map(shop.record()::counted)
+                            .toList(),
                         need(c, s),
                         shop.discountPercent(),
                         shop.comeback(workOrder().map(WorkOrder::minutes).orElse(0.0)))));
@@ -464,6 +539,25 @@ public final class Target {
 
   public Optional<Part> chosenPart() {
     return state.part().flatMap(p -> card.flatMap(c -> c.part(p.number()))).or(this::typedPart);
+  }
+
+  /** The parts that were fitted to it, in this round once it was cleared, and in earlier ones. */
+  List<PartRecord.Fitted> fitted() {
+    Stream<PartRecord.Fitted> before =
+        state.rounds().stream()
+            .filter(r -> r.wasTried() && r.part() != null)
+            .map(r -> fitted(r.part(), r.end() == JobState.Round.End.CAME_BACK));
+    Stream<PartRecord.Fitted> now =
+        state.part().filter(p -> state.cleared().isPresent()).map(p -> fitted(p, false)).stream();
+    return Stream.concat(before, now).toList();
+  }
+
+  private PartRecord.Fitted fitted(Fact.PartChosen part, boolean cameBack) {
+    String make =
+        part.typed() != null
+            ? part.typed().make()
+            : card.flatMap(c -> c.part(part.number())).map(Part::make).orElse("");
+    return new PartRecord.Fitted(part.number(), make, cameBack);
   }
 
   /** The chosen part where no card knows it. */
@@ -544,14 +638,67 @@ public final class Target {
 
   // Verify
 
-  /** What has to be seen of it after its work. */
+  /** What has to be seen of it after its work: of the sensor, and of the work itself. */
   public List<SensorProof> proofs() {
-    return work().filter(w -> w.isProvenBy(Work.Proof.SEEN)).isEmpty()
-        ? List.of()
-        : sheet().map(FamilySheet::proofs).orElse(List.of());
+    return work()
+        .filter(w -> w.isProvenBy(Work.Proof.SEEN))
+        .map(
+            w ->
+                Stream.concat(
+                        sheet().stream().flatMap(s -> s.proofs().stream()),
+                        Conditional.of(w.proofs(), traits()).stream())
+                    .toList())
+        .orElse(List.of());
   }
 
-  Optional<SensorProof> proof(String id) {
+  /** What is right for a figure of a proof; empty where nobody knows it for this vehicle. */
+  public Optional<Band> band(ProofFigure figure) {
+    return figure.right().band(Optional.empty(), figure(figure.right()), SignalModel.Told.NOTHING);
+  }
+
+  /** The figures of a proof that are judged here. */
+  public List<ProofFigure> figures(SensorProof proof) {
+    return proof.figures().stream().filter(f -> band(f).isPresent()).toList();
+  }
+
+  /**
+   * Figures as they were read, each against what is right; those that nobody knows are left out.
+   */
+  public List<Band.Judgement> judge(SensorProof proof, List<Fact.FigureRead> read) {
+    return read.stream()
+        .flatMap(
+            r ->
+                figures(proof).stream()
+                    .filter(f -> f.id().equals(r.figure()))
+                    .filter(f -> f.right().unit().quantity() == r.value().unit().quantity())
+                    .map(f -> band(f).orElseThrow().judge(r.value())))
+        .toList();
+  }
+
+  /** Whether figures as they were read prove it: none lies outside of what is right. */
+  boolean holds(SensorProof proof, List<Fact.FigureRead> read) {
+    return judge(proof, read).stream().allMatch(j -> j.side() == Band.Side.WITHIN);
+  }
+
+  /**
+   * The proof as its figures say.
+   *
+   * @param log id of the kept log that told them; empty where they were typed
+   */
+  public Fact.ProofSeen measured(SensorProof proof, List<Fact.FigureRead> read, String log) {
+    return new Fact.ProofSeen(about.site(), proof.id(), holds(proof, read), "", read, log);
+  }
+
+  /** The figures of a proof as a log tells them, or why it does not. */
+  public Map<ProofFigure, TraceFigure.Told> told(SensorProof proof, DriveLog log) {
+    Map<ProofFigure, TraceFigure.Told> told = new LinkedHashMap<>();
+    figures(proof).stream()
+        .filter(f -> f.from() != null)
+        .forEach(f -> told.put(f, f.from().in(log)));
+    return told;
+  }
+
+  public Optional<SensorProof> proof(String id) {
     return proofs().stream().filter(p -> p.id().equals(id)).findFirst();
   }
 

@@ -9,11 +9,14 @@ import hopmend.drawing.Drawing;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeRange;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
 import hopmend.find.PlugWatch;
 import hopmend.message.Message;
 import hopmend.message.Wording;
+import hopmend.part.PartRecord;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
@@ -27,11 +30,13 @@ import hopmend.swap.WorkPlan;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
+import hopmend.verify.DrivePlan;
 import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
 import hopmend.verify.SignOff;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
@@ -114,7 +119,7 @@ public final class Workup {
   }
 
   /** The sensor of the job at a site; the one at hand where the card names none. */
-  Optional<Target> target(String site) {
+  public Optional<Target> target(String site) {
     return targets().stream().filter(t -> t.about().site().equals(site)).findFirst();
   }
 
@@ -130,22 +135,27 @@ public final class Workup {
 
   private List<Target> findTargets() {
     Stream<Target> others =
-        all.live().stream()
-            .filter(e -> e.fact() instanceof Fact.VerdictTaken)
-            .map(e -> new Place(e.about().family(), e.about().card(), e.about().site()))
-            .distinct()
-            .filter(p -> !p.equals(Place.of(here.about())))
-            .filter(p -> card().isPresent() && vehicle().anyMatch(c -> c.id().equals(p.card())))
-            .flatMap(
-                p ->
-                    Target.of(new About(p.family(), 0, p.card(), 0, p.site()), all, catalog, shop)
-                        .stream())
+        decidedElsewhere()
             .filter(t -> t.work().isPresent() && !t.state().verdict().get().work().isEmpty());
     return Stream.concat(Stream.of(here), others)
         .sorted(
             Comparator.comparingLong(
                 t -> t.state().verdict().isPresent() ? t.state().verdictAt() : Long.MAX_VALUE))
         .toList();
+  }
+
+  /** Other sensors of the vehicle on which a verdict was taken once. */
+  private Stream<Target> decidedElsewhere() {
+    return all.live().stream()
+        .filter(e -> e.fact() instanceof Fact.VerdictTaken)
+        .map(e -> new Place(e.about().family(), e.about().card(), e.about().site()))
+        .distinct()
+        .filter(p -> !p.equals(Place.of(here.about())))
+        .filter(p -> card().isPresent() && vehicle().anyMatch(c -> c.id().equals(p.card())))
+        .flatMap(
+            p ->
+                Target.of(new About(p.family(), 0, p.card(), 0, p.site()), all, catalog, shop)
+                    .stream());
   }
 
   /** A sensor of a vehicle, whatever is known of it. */
@@ -431,6 +441,13 @@ public final class Workup {
         .flatMap(o -> o.steps().stream().filter(s -> !ticks().containsKey(s.id())).findFirst());
   }
 
+  /** The parts that the job fitted, each with whether it came back after a sign-off. */
+  public List<PartRecord.Fitted> fittedParts() {
+    return Stream.concat(Stream.of(here), decidedElsewhere())
+        .flatMap(t -> t.fitted().stream())
+        .toList();
+  }
+
   // Clear, Relearn, Verify
 
   /** Connectors on the way to the sensors, with what they set while they are off. */
@@ -474,7 +491,15 @@ public final class Workup {
         : List.of();
   }
 
-  /** Of that, what nobody has said yet that it is done. */
+  /** What may be taught without our link in this job. */
+  public List<Procedure> procedures() {
+    return Stream.concat(
+            forgotten().stream(), targets().stream().flatMap(t -> t.procedures().stream()))
+        .distinct()
+        .toList();
+  }
+
+  /** Of what was forgotten, what nobody has said yet that it is taught. */
   public List<Procedure> stillForgotten() {
     return forgotten().stream().filter(p -> state().taughtByHand(p.id()).isEmpty()).toList();
   }
@@ -511,11 +536,64 @@ public final class Workup {
                 .map(e -> Message.of("log.before-clearing")));
   }
 
+  /**
+   * The drive that shows what is still missing.
+   *
+   * @param driven what drives so far have shown, empty before any
+   */
+  public DrivePlan drivePlan(Optional<DriveProof> driven) {
+    List<String> needs = new ArrayList<>();
+    if (isProvenBy(Work.Proof.MONITORS)) {
+      needs.addAll(monitorsToRun());
+    }
+    if (isProvenBy(Work.Proof.DRIVE)) {
+      driven
+          .map(DriveProof::missing)
+          .orElseGet(() -> DriveProof.wanted(state().freezeFrame()))
+          .forEach(r -> needs.add(r.id()));
+    }
+    drivesThatTeach().forEach(p -> needs.add(p.id()));
+    return DrivePlan.of(catalog.course(), needs, state().freezeFrame(), shop.roads());
+  }
+
+  /** Names of monitors that have not run; the usual ones where nobody has read them. */
+  private List<String> monitorsToRun() {
+    return readiness()
+        .map(r -> r.notReady().stream().map(Readiness.Monitor::name).toList())
+        .orElseGet(() -> monitors().stream().filter(catalog.course().usual()::contains).toList());
+  }
+
+  /** What is still taught by driving: without battery, or where no routine teaches it. */
+  private Stream<Procedure> drivesThatTeach() {
+    Stream<Procedure> withoutRoutine =
+        routines().isEmpty()
+            ? targets().stream().flatMap(t -> t.procedures().stream())
+            : Stream.empty();
+    return Stream.concat(stillForgotten().stream(), withoutRoutine)
+        .filter(p -> catalog.course().knows(p.id()))
+        .filter(p -> state().taughtByHand(p.id()).isEmpty());
+  }
+
   /** Names of the monitors that this engine may have; of one with sparks where nobody told. */
   public List<String> monitors() {
     boolean diesel =
         engineCard().filter(c -> c.engine().fuel() == EngineLayout.Fuel.DIESEL).isPresent();
     return Readiness.names(diesel ? Readiness.Ignition.COMPRESSION : Readiness.Ignition.SPARK);
+  }
+
+  /** Monitors that may be open when an inspection takes this vehicle, by the shop's rule. */
+  public int notReadyAllowed() {
+    int year = state().vehicle().map(Fact.VehicleIdentified::modelYear).orElse(0);
+    return shop.inspection().allowed(year);
+  }
+
+  /** Permanent codes that are left: many inspections do not take them. */
+  public List<TroubleCode> permanentLeft() {
+    return state().afterClear().stream()
+        .flatMap(a -> a.codes().stream())
+        .filter(c -> c.states().contains(CodeState.PERMANENT))
+        .map(ReadCode::code)
+        .toList();
   }
 
   /** Monitors as they were before clearing erased them. */

@@ -30,6 +30,8 @@ public enum MeasureUnit {
   PER_MINUTE("1/min", Quantity.ROTATION, Units.HERTZ.divide(60), "rpm", "r/min"),
   CELSIUS("°C", Quantity.TEMPERATURE, Units.CELSIUS, "C", "degC"),
   FAHRENHEIT("°F", Quantity.TEMPERATURE, USCustomary.FAHRENHEIT, "F", "degF"),
+  /** How far two temperatures are apart, which is none itself. */
+  KELVIN("K", Quantity.TEMPERATURE_DIFFERENCE, Units.KELVIN),
   NEWTON_METRE("N.m", Quantity.TORQUE, Units.NEWTON.multiply(Units.METRE), "Nm", "N·m"),
   POUND_FORCE_FOOT(
       "lbf.ft",
@@ -77,6 +79,7 @@ public enum MeasureUnit {
     FREQUENCY,
     ROTATION,
     TEMPERATURE,
+    TEMPERATURE_DIFFERENCE,
     TORQUE,
     ANGLE,
     LENGTH,

@@ -66,6 +66,27 @@ public record Part(
         "typed by hand");
   }
 
+  /** The same with more that were fitted, of which some came back. */
+  Part counting(int moreFitted, int moreBack) {
+    return new Part(
+        number,
+        supersededBy,
+        make,
+        grade,
+        name,
+        family,
+        positions,
+        engines,
+        builtFrom,
+        builtUntil,
+        traits,
+        price,
+        fitted + moreFitted,
+        cameBack + moreBack,
+        sealIncluded,
+        source);
+  }
+
   public Optional<String> replacement() {
     return Optional.ofNullable(supersededBy);
   }

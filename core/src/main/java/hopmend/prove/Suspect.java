@@ -8,6 +8,8 @@ import hopmend.sensor.Conditional;
  *
  * @param weight how often it is the cause, relative to the other suspects of the sheet
  * @param work id of the work that puts it right; null for the usual one of its remedy
+ * @param again what it is called once the work that puts it right was done, and the fault is there
+ *     again; null for the same name
  */
 public record Suspect(
     String id,
@@ -16,6 +18,7 @@ public record Suspect(
     Remedy remedy,
     String about,
     String work,
+    String again,
     Condition condition,
     String source)
     implements Conditional {
@@ -25,5 +28,12 @@ public record Suspect(
       throw new IllegalArgumentException(
           "Suspect %s: weight must be positive, not %s".formatted(id, weight));
     }
+  }
+
+  /** The same after its work was done in vain. */
+  public Suspect afterItsWork() {
+    return again == null
+        ? this
+        : new Suspect(id, again, weight, remedy, about, work, again, condition, source);
   }
 }

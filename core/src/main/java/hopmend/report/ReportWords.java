@@ -4,6 +4,8 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ControlUnit;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
+import hopmend.sensor.LiveSignal;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -71,6 +73,7 @@ public final class ReportWords {
       List<String> thousand,
       List<String> tenKilometres,
       List<String> traffic,
+      Map<LiveSignal, List<String>> signals,
       Map<String, List<String>> units) {}
 
   /** A state as a phrase has it; denied where the phrase says "not active". */
@@ -79,6 +82,7 @@ public final class ReportWords {
   private final Phrases<Said> states = new Phrases<>();
   private final Phrases<Label> labels = new Phrases<>();
   private final Phrases<Condition> conditions = new Phrases<>();
+  private final Phrases<LiveSignal> signals = new Phrases<>();
   private final Phrases<ControlUnit> units = new Phrases<>();
   private final Phrases<Boolean> none = new Phrases<>();
   private final Phrases<Boolean> heads = new Phrases<>();
@@ -128,6 +132,7 @@ public final class ReportWords {
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
     traffic = List.copyOf(file.traffic());
+    file.signals().forEach((signal, names) -> signals.addAll(names, signal));
     for (Language l : file.languages()) {
       words(l.not(), not);
       words(l.denied(), denied);
@@ -252,6 +257,24 @@ public final class ReportWords {
       }
     }
     return Optional.empty();
+  }
+
+  /** The signal that the name of a logger's column means. */
+  public Optional<LiveSignal> signal(String label) {
+    List<Word> all = Word.of(label);
+    for (int i = 0; i < all.size(); i++) {
+      Phrases.Match<LiveSignal> match = signals.at(all, i);
+      if (match != null) {
+        return Optional.of(match.meaning());
+      }
+    }
+    return condition(label).flatMap(ReportWords::signal);
+  }
+
+  private static Optional<LiveSignal> signal(Condition condition) {
+    String named =
+        condition == Condition.FUEL_PRESSURE ? LiveSignal.RAIL_PRESSURE.name() : condition.name();
+    return Arrays.stream(LiveSignal.values()).filter(s -> s.name().equals(named)).findFirst();
   }
 
   /** Whether the name of a column begins or ends with a word for the time. */

@@ -1,6 +1,7 @@
 package hopmend.swap;
 
 import hopmend.prove.Remedy;
+import hopmend.verify.SensorProof;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -23,6 +24,9 @@ import java.util.stream.Stream;
  * @param watches whether it ends on a day instead of with a step
  * @param learns whether the card's routines follow it
  * @param proves what Verify asks for
+ * @param proofs what has to be seen after it, beside what the sheet asks for
+ * @param comesBack probability that the fault is there again although this work met its cause: a
+ *     new part that is bad, a splice that does not hold
  */
 public record Work(
     String id,
@@ -37,6 +41,8 @@ public record Work(
     boolean watches,
     boolean learns,
     Set<Proof> proves,
+    List<SensorProof> proofs,
+    Double comesBack,
     String source) {
   /** How far a work takes things apart. */
   public enum Opens {
@@ -61,12 +67,21 @@ public record Work(
     DRIVE
   }
 
+  /** The shop's estimate. */
+  private static final double USUALLY_COMES_BACK = 0.1;
+
   public Work {
     keeps = keeps == null ? Set.of() : Set.copyOf(keeps);
     without = without == null ? Set.of() : Set.copyOf(without);
     needs = needs == null ? Set.of() : Set.copyOf(needs);
     operations = operations == null ? List.of() : List.copyOf(operations);
     proves = proves == null ? Set.of() : Set.copyOf(proves);
+    proofs = proofs == null ? List.of() : List.copyOf(proofs);
+    comesBack = comesBack == null ? USUALLY_COMES_BACK : comesBack;
+    if (!(comesBack >= 0.001 && comesBack <= 0.999)) {
+      throw new IllegalArgumentException(
+          "Work %s: comesBack lies in 0.001 to 0.999, not %s".formatted(id, comesBack));
+    }
     asks = asks == null ? "" : asks;
     for (int i = 1; i < operations.size(); i++) {
       if (operations.get(i).phase().compareTo(operations.get(i - 1).phase()) < 0) {

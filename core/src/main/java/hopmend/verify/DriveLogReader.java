@@ -5,6 +5,7 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import hopmend.measure.MeasureUnit;
 import hopmend.message.Message;
+import hopmend.report.LoggerTable;
 import hopmend.report.ReportWords;
 import hopmend.vehicle.Vin;
 import hopmend.verify.DriveLog.Column;
@@ -37,10 +38,8 @@ import java.util.stream.Stream;
 final class DriveLogReader {
   private static final int MAX_SAMPLES = 1_500_000;
   private static final int MAX_PROBLEMS = 12;
-  private static final int LATEST_HEAD = 60;
   private static final double ACROSS_A_JUMP_S = DriveProof.LONGEST_GAP_S + 1;
-  private static final Set<Column> NEEDED =
-      EnumSet.of(Column.TIME, Column.ENGINE_SPEED, Column.SPEED);
+  static final Set<Column> DRIVEN = EnumSet.of(Column.TIME, Column.ENGINE_SPEED, Column.SPEED);
   private static final Pattern CLOCK =
       Pattern.compile(
           "(.*?)(\\d{1,3}):(\\d{2}):(\\d{2}(?:[.,]\\d+)?)\\s*([AaPp][Mm])?(?:Z|[+-]\\d{2}:?\\d{2})?");
@@ -52,36 +51,32 @@ final class DriveLogReader {
       Pattern.compile("-+|n/?a|nan|null", Pattern.CASE_INSENSITIVE);
   private static final Pattern VIN =
       Pattern.compile("(?<![A-Z0-9])[A-HJ-NPR-Z0-9]{17}(?![A-Z0-9])");
-  private static final Map<Column, MeasureUnit> OURS =
-      Map.of(
-          Column.TIME, MeasureUnit.SECOND,
-          Column.SPEED, MeasureUnit.KILOMETRE_PER_HOUR,
-          Column.COOLANT, MeasureUnit.CELSIUS);
 
   /** How other units are written in the names of columns (common practice). */
-  private static final Map<Column, Map<MeasureUnit, Pattern>> FOREIGN =
-      Map.of(
-          Column.TIME,
-          Map.of(
-              MeasureUnit.MILLISECOND, Pattern.compile("\\bms\\b|_ms\\b|milli"),
-              MeasureUnit.MINUTE, Pattern.compile("\\bmin\\b|_min\\b|minute")),
-          Column.SPEED,
-          Map.of(
-              MeasureUnit.MILE_PER_HOUR, Pattern.compile("mph|mi/h|miles"),
-              MeasureUnit.METRE_PER_SECOND, Pattern.compile("m/s|mps|met(er|re)s?/s")),
-          Column.COOLANT,
-          Map.of(MeasureUnit.FAHRENHEIT, Pattern.compile("°f|_f\\b|\\bf\\b|fahrenheit|degf")));
-
-  private static final double[] LOW = {-1e12, 0, 0, -60, 0};
-  private static final double[] HIGH = {1e12, 20_000, 400, 250, 100};
+  private static final Map<MeasureUnit, Pattern> FOREIGN =
+      Map.ofEntries(
+          Map.entry(MeasureUnit.MILLISECOND, Pattern.compile("\\bms\\b|_ms\\b|milli")),
+          Map.entry(MeasureUnit.MINUTE, Pattern.compile("\\bmin\\b|_min\\b|minute")),
+          Map.entry(MeasureUnit.MILE_PER_HOUR, Pattern.compile("mph|mi/h|miles")),
+          Map.entry(MeasureUnit.METRE_PER_SECOND, Pattern.compile("m/s|mps|met(er|re)s?/s")),
+          Map.entry(MeasureUnit.FAHRENHEIT, Pattern.compile("°f|_f\\b|\\bf\\b|fahrenheit|degf")),
+          Map.entry(MeasureUnit.MILLIVOLT, Pattern.compile("\\bmv\\b|_mv\\b|millivolt")),
+          Map.entry(MeasureUnit.PASCAL, Pattern.compile("(?<![khm])pa\\b|_pa\\b")),
+          Map.entry(MeasureUnit.KILOPASCAL, Pattern.compile("kpa\\b")),
+          Map.entry(MeasureUnit.MEGAPASCAL, Pattern.compile("mpa\\b")),
+          Map.entry(MeasureUnit.MILLIBAR, Pattern.compile("mbar\\b|hpa\\b")),
+          Map.entry(MeasureUnit.BAR, Pattern.compile("(?<!m)bar\\b")),
+          Map.entry(MeasureUnit.POUND_PER_SQUARE_INCH, Pattern.compile("psi")));
 
   private final ReportWords words;
+  private final Set<Column> wanted;
+  private final Set<Column> needed;
   private final List<Message> problems = new ArrayList<>();
   private final List<Message> notes = new ArrayList<>();
   private final Map<Column, Integer> at = new EnumMap<>(Column.class);
   private final Map<Column, double[]> lines = new EnumMap<>(Column.class);
   private final double[] last = new double[Column.values().length];
-  private double[][] columns = new double[Column.values().length][1024];
+  private final double[][] columns = new double[Column.values().length][];
   private int size;
   private int jumps;
   private long jumpedAt;
@@ -91,15 +86,21 @@ final class DriveLogReader {
   private Optional<LocalDateTime> startedAt = Optional.empty();
   private Optional<String> vin = Optional.empty();
 
-  DriveLogReader(ReportWords words) {
+  /**
+   * @param wanted what is kept of the log
+   * @param needed without which it is refused
+   */
+  DriveLogReader(ReportWords words, Set<Column> wanted, Set<Column> needed) {
     this.words = words;
+    this.wanted = wanted;
+    this.needed = needed;
     Arrays.fill(last, Double.NaN);
   }
 
   DriveLog.Read read(String text) {
     try (CsvReader<CsvRecord> reader =
         CsvReader.builder()
-            .fieldSeparator(separator(text))
+            .fieldSeparator(LoggerTable.separator(text))
             .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
             .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
             .ofCsvRecord(text)) {
@@ -113,26 +114,24 @@ final class DriveLogReader {
     if (!problems.isEmpty()) {
       return new DriveLog.Read(Optional.empty(), problems, List.of());
     }
-    Set<Column> lacks = EnumSet.allOf(Column.class);
-    lacks.removeIf(c -> !Double.isNaN(last[c.ordinal()]));
-    int from = firstWhole(lacks);
     for (int i = 0; i < columns.length; i++) {
-      columns[i] = Arrays.copyOfRange(columns[i], from, size);
+      columns[i] = Double.isNaN(last[i]) ? null : columns[i];
     }
-    DriveLog log = new DriveLog(columns, size - from, lacks, startedAt, vin);
-    note(log, lacks);
+    int from = firstWhole();
+    for (int i = 0; i < columns.length; i++) {
+      columns[i] = columns[i] == null ? null : Arrays.copyOfRange(columns[i], from, size);
+    }
+    DriveLog log = new DriveLog(columns, size - from, startedAt, vin);
+    note(log);
     return new DriveLog.Read(Optional.of(log), List.of(), notes);
   }
 
   /** Before every signal has answered once nothing is known of the drive. */
-  private int firstWhole(Set<Column> lacks) {
+  private int firstWhole() {
     int latest = 0;
-    for (Column c : Column.values()) {
-      if (lacks.contains(c)) {
-        continue;
-      }
+    for (double[] values : columns) {
       int i = 0;
-      while (Double.isNaN(columns[c.ordinal()][i])) {
+      while (values != null && Double.isNaN(values[i])) {
         i++;
       }
       latest = Math.max(latest, i);
@@ -140,8 +139,10 @@ final class DriveLogReader {
     return latest;
   }
 
-  private void note(DriveLog log, Set<Column> lacks) {
-    lacks.forEach(c -> notes.add(Message.of("log.lacks", c.named())));
+  private void note(DriveLog log) {
+    Column.OF_A_DRIVE.stream()
+        .filter(c -> needed.equals(DRIVEN) && log.lacks(c))
+        .forEach(c -> notes.add(Message.of("log.lacks", c.named())));
     double[] gaps = log.gaps(DriveProof.LONGEST_GAP_S);
     double step = log.usualStepS();
     if (step > DriveProof.LONGEST_GAP_S) {
@@ -154,35 +155,13 @@ final class DriveLogReader {
     }
   }
 
-  /** The sign that parts most cells in the lines of the beginning. */
-  private static char separator(String text) {
-    char best = ',';
-    int most = 0;
-    String beginning = text.substring(0, Math.min(text.length(), 20_000));
-    for (char c : new char[] {';', '\t', ',', '|'}) {
-      int widest =
-          beginning
-              .lines()
-              .limit(LATEST_HEAD)
-              .mapToInt(l -> (int) l.chars().filter(x -> x == c).count())
-              .max()
-              .orElse(0);
-      // A comma may part a fraction where another sign parts the cells.
-      if (widest > most && (c != ',' || most < 2)) {
-        most = widest;
-        best = c;
-      }
-    }
-    return best;
-  }
-
   private void rows(CsvReader<CsvRecord> reader) {
     boolean unitsMayFollow = false;
     int row = 0;
     for (CsvRecord record : reader) {
       row++;
-      if (!at.keySet().containsAll(NEEDED)) {
-        if (row > LATEST_HEAD) {
+      if (!isHeaded()) {
+        if (row > LoggerTable.LATEST_HEAD) {
           break;
         }
         head(record);
@@ -201,11 +180,19 @@ final class DriveLogReader {
     if (size > MAX_SAMPLES) {
       problems.add(Message.of("log.too-many", MAX_SAMPLES));
     }
-    if (row > 0 && !at.keySet().containsAll(NEEDED)) {
-      NEEDED.stream()
+    if (row > 0 && !isHeaded()) {
+      needed.stream()
           .filter(c -> !at.containsKey(c))
           .forEach(c -> problems.add(Message.of("log.no-column", c.named())));
+      if (at.keySet().containsAll(needed)) {
+        problems.add(Message.of("log.no-signal"));
+      }
     }
+  }
+
+  /** Whether a row named all that is needed, and something beside the time. */
+  private boolean isHeaded() {
+    return at.keySet().containsAll(needed) && at.size() > 1;
   }
 
   // The head
@@ -252,30 +239,21 @@ final class DriveLogReader {
     if (words.isTime(plain)) {
       return Optional.of(Column.TIME);
     }
-    return words
-        .condition(plain)
-        .map(
-            c ->
-                switch (c) {
-                  case ENGINE_SPEED -> Column.ENGINE_SPEED;
-                  case SPEED -> Column.SPEED;
-                  case COOLANT -> Column.COOLANT;
-                  case LOAD -> Column.LOAD;
-                  default -> null;
-                });
+    return words.signal(plain).flatMap(Column::of).filter(wanted::contains);
   }
 
   /** The unit in a name, or below it, where it is not ours. */
   private void unit(Column column, String label) {
     String l = label.toLowerCase(Locale.ROOT);
-    FOREIGN.getOrDefault(column, Map.of()).entrySet().stream()
+    FOREIGN.entrySet().stream()
+        .filter(u -> u.getKey().quantity() == column.unit().quantity())
         .filter(u -> u.getValue().matcher(l).find())
         .findFirst()
-        .ifPresent(u -> lines.put(column, line(u.getKey(), OURS.get(column))));
+        .ifPresent(u -> lines.put(column, line(u.getKey(), column.unit())));
   }
 
   private boolean isARowOfUnits(CsvRecord record) {
-    return NEEDED.stream().noneMatch(c -> cell(record, at.get(c)).matches(".*\\d.*\\d.*|\\d"));
+    return at.values().stream().noneMatch(i -> cell(record, i).matches(".*\\d.*\\d.*|\\d"));
   }
 
   private static String cell(CsvRecord record, int i) {
@@ -299,7 +277,7 @@ final class DriveLogReader {
       return;
     }
     System.arraycopy(values, 0, last, 0, values.length);
-    boolean known = NEEDED.stream().noneMatch(c -> Double.isNaN(values[c.ordinal()]));
+    boolean known = needed.stream().noneMatch(c -> Double.isNaN(values[c.ordinal()]));
     if (known) {
       add(values, record.getStartingLineNumber());
     }
@@ -325,13 +303,14 @@ final class DriveLogReader {
         time = previous + ACROSS_A_JUMP_S;
       }
     }
-    if (size == columns[0].length) {
-      for (int i = 0; i < columns.length; i++) {
+    values[0] = time;
+    for (Column c : at.keySet()) {
+      int i = c.ordinal();
+      if (size == 0) {
+        columns[i] = new double[1024];
+      } else if (size == columns[i].length) {
         columns[i] = Arrays.copyOf(columns[i], 2 * size);
       }
-    }
-    columns[0][size] = time;
-    for (int i = 1; i < columns.length; i++) {
       columns[i][size] = values[i];
     }
     size++;
@@ -339,8 +318,8 @@ final class DriveLogReader {
 
   private double value(Column column, String text, long line) {
     try {
-      double value = column == Column.TIME ? seconds(text) : ours(column, number(text));
-      if (value >= LOW[column.ordinal()] && value <= HIGH[column.ordinal()]) {
+      double value = column == Column.TIME ? seconds(text) : ours(column, LoggerTable.number(text));
+      if (value >= column.least() && value <= column.most()) {
         return value;
       }
     } catch (NumberFormatException | DateTimeException e) {
@@ -352,8 +331,8 @@ final class DriveLogReader {
             line,
             column.named(),
             text.length() > 30 ? text.substring(0, 30) + "…" : text,
-            Math.max(-1e6, LOW[column.ordinal()]),
-            Math.min(1e6, HIGH[column.ordinal()])));
+            Math.max(-1e6, column.least()),
+            Math.min(1e6, column.most())));
     return Double.NaN;
   }
 
@@ -368,31 +347,21 @@ final class DriveLogReader {
     return line == null ? value : line[0] + line[1] * value;
   }
 
-  /** Of two signs the last one parts the fraction; one alone does so too. */
-  private static double number(String text) {
-    int comma = text.lastIndexOf(',');
-    if (comma < 0) {
-      return Double.parseDouble(text);
-    }
-    return Double.parseDouble(
-        comma > text.lastIndexOf('.')
-            ? text.replace(".", "").replace(',', '.')
-            : text.replace(",", ""));
-  }
-
   /** Seconds of a number, a clock, or a date; those of a date count from the first one. */
   private double seconds(String text) {
     char first = text.charAt(0);
     boolean mayBeNumber = text.indexOf(':') < 0;
     if (mayBeNumber && (Character.isDigit(first) || first == '-' || first == '.')) {
-      return ours(Column.TIME, number(text));
+      return ours(Column.TIME, LoggerTable.number(text));
     }
     Matcher clock = CLOCK.matcher(text);
     if (!clock.matches()) {
       throw new NumberFormatException(text);
     }
     double ofTheDay =
-        3600 * hour(clock) + 60 * Integer.parseInt(clock.group(3)) + number(clock.group(4));
+        3600 * hour(clock)
+            + 60 * Integer.parseInt(clock.group(3))
+            + LoggerTable.number(clock.group(4));
     String day = clock.group(1).replaceAll("[T, ]+$", "").strip();
     return ofTheDay + (day.isEmpty() ? 0 : secondsTo(day, ofTheDay));
   }

@@ -226,13 +226,7 @@ public record DriveProof(List<Requirement> requirements) {
                 && speed.map(v -> v < IDLE_KMH == s.speedKmh() < IDLE_KMH).orElse(true);
     List<Stretch> stretches = stretches(log, alike);
     double held = longest(stretches);
-    List<Message> wanted = new ArrayList<>();
-    rpm.ifPresent(v -> wanted.add(Message.of("driven.speed", Math.rint(v), SIMILAR_RPM)));
-    load.ifPresent(v -> wanted.add(Message.of("driven.load", Math.rint(v), SIMILAR_LOAD)));
-    coolant.ifPresent(v -> wanted.add(Message.of(v >= WARM_C ? "driven.warm" : "driven.cold")));
-    speed.ifPresent(
-        v -> wanted.add(Message.of(v < IDLE_KMH ? "driven.standing" : "driven.moving")));
-    Message conditions = wanted.isEmpty() ? Message.of("driven.anyhow") : Message.listing(wanted);
+    Message conditions = conditions(frame);
     Message similarly = Message.of("driven.similar", conditions, seconds(SIMILAR_HOLD_S));
     if (load.isPresent() && log.lacks(DriveLog.Column.LOAD)) {
       return lacking("freeze-frame", similarly, DriveLog.Column.LOAD, SIMILAR);
@@ -247,6 +241,25 @@ public record DriveProof(List<Requirement> requirements) {
         unless(held >= SIMILAR_HOLD_S, "once-more", conditions),
         stretches,
         SIMILAR);
+  }
+
+  /** The conditions that count as those under which the code was set. */
+  static Message conditions(List<FreezeFrameValue> frame) {
+    List<Message> wanted = new ArrayList<>();
+    value(frame, Condition.ENGINE_SPEED, MeasureUnit.PER_MINUTE)
+        .ifPresent(v -> wanted.add(Message.of("driven.speed", Math.rint(v), SIMILAR_RPM)));
+    value(frame, Condition.LOAD, MeasureUnit.PERCENT)
+        .ifPresent(v -> wanted.add(Message.of("driven.load", Math.rint(v), SIMILAR_LOAD)));
+    value(frame, Condition.COOLANT, MeasureUnit.CELSIUS)
+        .ifPresent(v -> wanted.add(Message.of(v >= WARM_C ? "driven.warm" : "driven.cold")));
+    speedKmh(frame)
+        .ifPresent(v -> wanted.add(Message.of(v < IDLE_KMH ? "driven.standing" : "driven.moving")));
+    return wanted.isEmpty() ? Message.of("driven.anyhow") : Message.listing(wanted);
+  }
+
+  /** The road speed at which the code was set, km/h; empty where nobody kept it. */
+  static Optional<Double> speedKmh(List<FreezeFrameValue> frame) {
+    return value(frame, Condition.SPEED, MeasureUnit.KILOMETRE_PER_HOUR);
   }
 
   private static Optional<Double> value(

@@ -59,9 +59,6 @@ import org.junit.jupiter.params.provider.ValueSource;
  */
 class AsLookedAtTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private static void isAsLookedAt(String name, String now) throws IOException {
@@ -175,7 +172,7 @@ class AsLookedAtTest {
       facts.add(new Fact.CheckAnswered("wiggle", "steady"));
     }
     facts.forEach(f -> entries.add(new JobEntry(entries.size() + 1, T0, "ann", f)));
-    Workup w = new Workup(JobState.of(entries), CATALOG, SHOP);
+    Workup w = new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
     Diagnosis d = w.here().diagnosis().orElseThrow();
     Verdict v = w.verdict().orElseThrow();
     SwapOrProve schools = w.here().schools().orElseThrow();

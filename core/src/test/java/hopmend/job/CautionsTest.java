@@ -7,13 +7,11 @@ import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
-import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.prove.Check;
 import hopmend.swap.Caution;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -32,9 +30,6 @@ import org.junit.jupiter.params.provider.MethodSource;
 class CautionsTest {
   private static final LocalDate DAY = LocalDate.of(2027, 5, 1);
   private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final Set<Site.WayIn> LIFTED =
       Set.of(Site.WayIn.FROM_BELOW, Site.WayIn.WHEEL_WELL, Site.WayIn.TANK_DOWN);
@@ -77,7 +72,7 @@ class CautionsTest {
     say(
         new Fact.VehicleIdentified(
             "0HMWS3A07K1000342", card.id(), card.yearFrom(), null, 90_000, Fact.Place.HOIST));
-    Workup w = new Workup(JobState.of(entries), CATALOG, SHOP);
+    Workup w = new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
     assertThat(w.site().orElseThrow().site()).isEqualTo(site);
     return w;
   }
@@ -175,7 +170,7 @@ class CautionsTest {
     assertThat(JobOnPaper.said(HopLine.of(w, T0).at(Hop.PROVE).says()))
         .isEqualTo("first made safe: high voltage");
     say(answer);
-    Workup answered = new Workup(JobState.of(entries), CATALOG, SHOP);
+    Workup answered = new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
     assertThat(answered.unanswered()).isEmpty();
     for (Fact fact : work) {
       assertThat(JobRules.refuse(answered, fact, 9, lead)).isEmpty();
@@ -184,7 +179,7 @@ class CautionsTest {
     say(
         new Fact.VehicleIdentified(
             "11111111111111111", card.id(), card.yearFrom(), null, 90_000, Fact.Place.HOIST));
-    assertThat(new Workup(JobState.of(entries), CATALOG, SHOP).unanswered())
+    assertThat(new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP).unanswered())
         .as("it was another vehicle that was made safe")
         .isPresent();
   }
@@ -206,7 +201,7 @@ class CautionsTest {
         .contains("Nothing called \"clip\"");
     say(new Fact.PiecesMoved("clip", 2));
     say(new Fact.StepTicked("key-out", null));
-    Workup out = new Workup(JobState.of(entries), CATALOG, SHOP);
+    Workup out = new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
     assertThat(message(out, new Fact.StepTicked(release.id(), null), ann)).startsWith("First \"");
     assertThat(message(out, new Fact.PiecesMoved("clip", -2), ann)).isEqualTo("allowed");
     assertThat(message(out, new Fact.PiecesMoved("clip", -3), ann)).contains("Only 2 of \"clip\"");

@@ -7,12 +7,10 @@ import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.Sides;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,9 +22,6 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** What each hop says of itself, from the empty job to the signed-off one. */
 class HopLineTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private final List<JobEntry> entries = new ArrayList<>();
@@ -44,7 +39,7 @@ class HopLineTest {
   }
 
   private Workup workup() {
-    return new Workup(JobState.of(entries), CATALOG, SHOP);
+    return new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
   }
 
   private String at(Hop hop) {

@@ -9,7 +9,9 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Sides;
 import hopmend.message.Message;
+import hopmend.part.PartRecord;
 import hopmend.vehicle.EngineLayout.VehicleSide;
+import hopmend.verify.InspectionRule;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -20,15 +22,31 @@ import java.util.stream.Stream;
 /** A job of a test, entry by entry, in an invented shop. */
 abstract class JobOnPaper {
   static final Catalog CATALOG = CatalogReader.shipped();
-  static final ShopSettings SHOP =
-      new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
+  static final ShopSettings SHOP = shop(68, 8, 40_000, List.of());
   static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   static final JobRules.Person ANN =
       new JobRules.Person(
           "ann",
           Role.LEAD,
           List.of(new Held("high-voltage", "the guild", LocalDate.of(2027, 5, 1))));
+
+  /** A shop with prices and equipment of its own. */
+  static ShopSettings shop(
+      double labourPerHour, double discountPercent, double horizonKm, List<String> equipment) {
+    return new ShopSettings(
+        "crowns",
+        labourPerHour,
+        90,
+        60,
+        discountPercent,
+        0.8,
+        horizonKm,
+        InspectionRule.BY_MODEL_YEAR,
+        new Sides(VehicleSide.LEFT),
+        equipment,
+        List.of(),
+        PartRecord.NONE);
+  }
 
   /** What core says, in English. */
   static String said(Message message) {

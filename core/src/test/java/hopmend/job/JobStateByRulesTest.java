@@ -38,7 +38,7 @@ class JobStateByRulesTest {
     JobState state = JobState.of(entries);
 
     assertThat(state.live()).isEqualTo(live());
-    assertThat(state.verdict()).isEqualTo(last(Fact.VerdictTaken.class));
+    assertThat(state.verdict()).isEqualTo(verdictByDefinition());
     assertThat(state.vehicle()).isEqualTo(last(Fact.VehicleIdentified.class));
     assertThat(state.part()).isEqualTo(partByDefinition());
     assertThat(state.site())
@@ -138,7 +138,15 @@ class JobStateByRulesTest {
                 e.sequence() > signed
                     && e.fact() instanceof Fact.Struck s
                     && s.sequence() < signed);
-    return undone > signed ? Optional.empty() : last(Fact.SignedOff.class);
+    return undone > signed || cameBack() > signed ? Optional.empty() : last(Fact.SignedOff.class);
+  }
+
+  private long cameBack() {
+    return lastSequence(e -> e.fact() instanceof Fact.CameBack);
+  }
+
+  private static boolean beginsAnew(JobEntry e) {
+    return e.fact() instanceof Fact.VerdictTaken || e.fact() instanceof Fact.CameBack;
   }
 
   /** Since when proofs count: the last clearing, or the verdict that began another round. */
@@ -150,25 +158,35 @@ class JobStateByRulesTest {
   private boolean isCleared(JobEntry at) {
     return live().stream()
         .filter(e -> e.sequence() < at.sequence())
-        .filter(e -> e.fact() instanceof Fact.CodesCleared || e.fact() instanceof Fact.VerdictTaken)
+        .filter(e -> e.fact() instanceof Fact.CodesCleared || beginsAnew(e))
         .reduce((a, b) -> b)
         .filter(e -> e.fact() instanceof Fact.CodesCleared)
         .isPresent();
   }
 
-  /** Since the last verdict that found the codes cleared: it begins another round. */
+  /** Since the last verdict that found the codes cleared, or that it came back: another round. */
   private long round() {
-    return lastSequence(e -> e.fact() instanceof Fact.VerdictTaken && isCleared(e));
+    return Math.max(
+        cameBack(), lastSequence(e -> e.fact() instanceof Fact.VerdictTaken && isCleared(e)));
+  }
+
+  /** What came back has no verdict until another is taken. */
+  private Optional<Fact.VerdictTaken> verdictByDefinition() {
+    return live().stream()
+        .filter(e -> e.sequence() > cameBack() && e.fact() instanceof Fact.VerdictTaken)
+        .map(e -> (Fact.VerdictTaken) e.fact())
+        .reduce((a, b) -> b);
   }
 
   private Optional<Fact.PartChosen> partByDefinition() {
     long first =
         live().stream()
-            .filter(e -> e.fact() instanceof Fact.VerdictTaken)
+            .filter(e -> e.fact() instanceof Fact.VerdictTaken && e.sequence() > cameBack())
             .mapToLong(JobEntry::sequence)
             .min()
             .orElse(0);
-    long from = round() == first ? 0 : round();
+    // The first verdict ends no round; what was chosen before it stays.
+    long from = round() == first ? cameBack() : round();
     return live().stream()
         .filter(e -> e.sequence() > from && e.fact() instanceof Fact.PartChosen)
         .map(e -> (Fact.PartChosen) e.fact())
@@ -197,13 +215,9 @@ class JobStateByRulesTest {
     }
     return live().stream()
         .filter(e -> e.sequence() > reading.sequence())
-        .filter(
-            e ->
-                e.fact() instanceof Fact.CodesCleared
-                    || e.fact() instanceof Fact.VerdictTaken
-                    || isAfter(e))
+        .filter(e -> e.fact() instanceof Fact.CodesCleared || beginsAnew(e) || isAfter(e))
         .findFirst()
-        .filter(e -> e.fact() instanceof Fact.VerdictTaken)
+        .filter(JobStateByRulesTest::beginsAnew)
         .map(JobEntry::sequence);
   }
 

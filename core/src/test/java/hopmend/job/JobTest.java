@@ -8,7 +8,6 @@ import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -16,7 +15,6 @@ import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -31,9 +29,6 @@ import org.junit.jupiter.api.Test;
 
 class JobTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final LocalDate TODAY = LocalDate.of(2026, 11, 24);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
@@ -48,7 +43,7 @@ class JobTest {
   }
 
   private Workup workup() {
-    return new Workup(JobState.of(entries), CATALOG, SHOP);
+    return new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
   }
 
   private static final JobRules.Person ANN = new JobRules.Person("ann", Role.TECHNICIAN);
@@ -142,6 +137,9 @@ class JobTest {
             "run the relearn: Cam against crank learn",
             "see for yourself: It starts as it should",
             "see for yourself: Nothing drips at the seat",
+            "see for yourself: Cam and crank are in step",
+            "see for yourself: The lamp proves itself, and goes out",
+            "see for yourself: No new noise, smell or drip",
             "read the monitors",
             "log a drive");
     add(
@@ -155,6 +153,9 @@ class JobTest {
         .doesNotContain("see for yourself: Nothing drips at the seat");
     add(
         new Fact.ProofSeen("cam-intake", "starts", true, ""),
+        new Fact.ProofSeen("cam-intake", "in-step", true, ""),
+        new Fact.ProofSeen("cam-intake", "lamp", true, ""),
+        new Fact.ProofSeen("cam-intake", "nothing-new", true, ""),
         new Fact.RoutineStarted("cam-crank-learn", 1),
         new Fact.RoutineEnded("cam-crank-learn", RoutineState.PASSED),
         new Fact.DriveLogged("id", "drive.csv"),
@@ -305,6 +306,9 @@ class JobTest {
           new Fact.LiveLogged("a", "engine speed", 12),
           new Fact.NoteAdded("note"),
           new Fact.SignedOff(false, "reason"),
+          new Fact.CameBack("there again", 81_000.0),
+          new Fact.WaitBegun("soak", 480),
+          new Fact.SegmentsLogged("id", "teeth.csv"),
           new Fact.Struck(3, "slip"));
 
   @Test

@@ -8,7 +8,6 @@ import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.Sides;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.part.Fit;
@@ -22,7 +21,6 @@ import hopmend.prove.Verdict;
 import hopmend.sensor.Band;
 import hopmend.sensor.Condition;
 import hopmend.sensor.SignalModel;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.vehicle.Vin;
 import hopmend.verify.Readiness;
 import java.time.YearMonth;
@@ -39,9 +37,9 @@ class OnceMissedTest extends JobOnPaper {
   void aVerdictCountsAllSuspectsOfItsRemedy() {
     List<Suspect> suspects =
         List.of(
-            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", null, Condition.ALWAYS, "i"),
-            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", null, Condition.ALWAYS, "i"),
-            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", null, Condition.ALWAYS, "i"));
+            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", null, null, Condition.ALWAYS, "i"),
+            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", null, null, Condition.ALWAYS, "i"),
+            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", null, null, Condition.ALWAYS, "i"));
     Check check =
         new Check(
             "k",
@@ -115,16 +113,12 @@ class OnceMissedTest extends JobOnPaper {
   @Test
   void theShopsDiscountHorizonAndLabourCount() {
     on("wherrill-sedge-12", "P0340");
-    ShopSettings without =
-        new ShopSettings(
-            "crowns", 68, 90, 60, 0, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
+    ShopSettings without = shop(68, 0, 40_000, List.of());
     String part =
         workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().number();
     double list = pay(workup(without), part);
     assertThat(pay(workup(), part)).isCloseTo(0.92 * list, within(1e-9));
-    ShopSettings far =
-        new ShopSettings(
-            "crowns", 68, 90, 60, 8, 0.8, 200_000, 1, new Sides(VehicleSide.LEFT), List.of());
+    ShopSettings far = shop(68, 8, 200_000, List.of());
     assertThat(workup(far).here().pairQuestion().orElseThrow().twinFails())
         .isGreaterThan(workup().here().pairQuestion().orElseThrow().twinFails());
     assertThat(SHOP.comeback(90)).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));

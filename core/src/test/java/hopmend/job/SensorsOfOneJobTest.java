@@ -7,12 +7,10 @@ import hopmend.catalog.CatalogReader;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.Sides;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Remedy;
 import hopmend.swap.Step;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,9 +21,6 @@ import org.junit.jupiter.api.Test;
 /** A job with codes of two sensors: what was said of one is nothing said of the other. */
 class SensorsOfOneJobTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
-  private static final ShopSettings SHOP =
-      new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
   private static final TroubleCode CRANK = TroubleCode.parse("P0335");
@@ -45,7 +40,7 @@ class SensorsOfOneJobTest {
   }
 
   private Workup workup() {
-    return new Workup(JobState.of(entries), CATALOG, SHOP);
+    return new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
   }
 
   private List<String> asked() {

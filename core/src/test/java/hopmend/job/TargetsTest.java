@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.Sides;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Trait;
@@ -17,7 +16,6 @@ import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
-import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.SensorProof;
 import java.time.LocalDate;
 import java.util.List;
@@ -301,18 +299,7 @@ class TargetsTest extends JobOnPaper {
     renew();
     assertThat(workup().here().traits().values()).containsEntry("model year", List.of("2008 on"));
     assertThat(workup().here().proofs()).extracting(SensorProof::id).doesNotContain("smoke");
-    ShopSettings better =
-        new ShopSettings(
-            "crowns",
-            68,
-            90,
-            60,
-            8,
-            0.8,
-            40_000,
-            1,
-            new Sides(VehicleSide.LEFT),
-            List.of("smoke machine", "crystal ball"));
+    ShopSettings better = shop(68, 8, 40_000, List.of("smoke machine", "crystal ball"));
     assertThat(workup(better).here().proofs()).extracting(SensorProof::id).contains("smoke");
   }
 

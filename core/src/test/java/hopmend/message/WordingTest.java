@@ -22,6 +22,8 @@ import hopmend.swap.Phase;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
+import hopmend.verify.InspectionRule;
+import hopmend.verify.Road;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
@@ -86,6 +88,9 @@ class WordingTest {
           SignalModel.Companion.class,
           FlashCount.Rhythm.class,
           DriveLog.Column.class,
+          Road.class,
+          Fact.ClearedWhile.class,
+          InspectionRule.class,
           Attested.State.class,
           Attested.Origin.class,
           VinReading.Region.class);

@@ -28,7 +28,7 @@ class DiagnosisTest {
   private static final double RATE = 60;
 
   private static Suspect suspect(String id, double weight, Remedy remedy) {
-    return new Suspect(id, id, weight, remedy, "", null, Condition.ALWAYS, "invented");
+    return new Suspect(id, id, weight, remedy, "", null, null, Condition.ALWAYS, "invented");
   }
 
   private static Check check(String id, double minutes, double finds, double falseAlarm) {

@@ -57,6 +57,18 @@ class VerifyTest {
     assertThat(Readiness.decode(new byte[] {(byte) 0x80, 7, 0x65, 0}).acceptedWith(1)).isFalse();
   }
 
+  /**
+   * 40 CFR 85.2222: model years 1996 to 2000 two, from 2001 one; a vehicle of no known year as
+   * late.
+   */
+  @ParameterizedTest
+  @CsvSource({"1995, 1", "1996, 2", "2000, 2", "2001, 1", "2019, 1", "0, 1"})
+  void openMonitorsThatAnInspectionTakesFollowTheModelYear(int year, int allowed) {
+    assertThat(InspectionRule.BY_MODEL_YEAR.allowed(year)).isEqualTo(allowed);
+    assertThat(InspectionRule.NONE_OPEN.allowed(year)).isZero();
+    assertThat(InspectionRule.AT_MOST_TWO.allowed(year)).isEqualTo(2);
+  }
+
   /** Scaling of SAE J1979: rpm (256A+B)/4, coolant A-40, load 100A/255, air mass (256A+B)/100. */
   @ParameterizedTest
   @CsvSource({

@@ -41,6 +41,17 @@ class SessionStore {
    */
   private final ThreadLocal<Session> justSaved = new ThreadLocal<>();
 
+  /**
+   * The rows of one session behind each other: read otherwise, what was kept with it is lost where
+   * the database hands out the rows of several sessions by turns.
+   */
+  private static final String OF_A_PERSON =
+      "SELECT S.PRIMARY_ID, S.SESSION_ID, S.CREATION_TIME, S.LAST_ACCESS_TIME,"
+          + " S.MAX_INACTIVE_INTERVAL, SA.ATTRIBUTE_NAME, SA.ATTRIBUTE_BYTES"
+          + " FROM SPRING_SESSION S"
+          + " LEFT JOIN SPRING_SESSION_ATTRIBUTES SA ON S.PRIMARY_ID = SA.SESSION_PRIMARY_ID"
+          + " WHERE S.PRINCIPAL_NAME = ? ORDER BY S.PRIMARY_ID";
+
   @Bean
   JdbcIndexedSessionRepository storedSessions(
       JdbcOperations sql,
@@ -50,6 +61,7 @@ class SessionStore {
     own.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     JdbcIndexedSessionRepository stored = new JdbcIndexedSessionRepository(sql, own);
     stored.setDefaultMaxInactiveInterval(idle);
+    stored.setListSessionsByPrincipalNameQuery(OF_A_PERSON);
     return stored;
   }
 

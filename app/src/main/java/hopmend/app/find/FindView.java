@@ -91,7 +91,8 @@ class FindView implements HopView {
     model.addAttribute("site", site);
     model.addAttribute("card", card);
     model.addAttribute("landmarks", site.landmarks().stream().limit(LANDMARKS).toList());
-    model.addAttribute("asked", here.asked());
+    List<Trait> later = here.askedByProofs();
+    model.addAttribute("asked", here.asked().stream().filter(t -> !later.contains(t)).toList());
     model.addAttribute("further", workup.furtherSensors());
     model.addAttribute("lookalike", views.lookalike().orElse(null));
     model.addAttribute("others", views.alike());

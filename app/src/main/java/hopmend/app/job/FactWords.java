@@ -11,6 +11,8 @@ import hopmend.job.About;
 import hopmend.job.Fact;
 import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
 import hopmend.relearn.Procedure;
 import hopmend.sensor.Trait;
 import hopmend.swap.WorkPlan;
@@ -114,13 +116,16 @@ public class FactWords {
     @Override
     public String of(Fact.ProofSeen f) {
       String name =
-          sheets(about)
-              .flatMap(s -> s.proofs().stream())
+          Stream.concat(
+                  sheets(about).flatMap(s -> s.proofs().stream()),
+                  catalogs.now().works().stream().flatMap(w -> w.proofs().stream()))
               .filter(p -> p.id().equals(f.proof()))
               .map(SensorProof::name)
               .findFirst()
               .orElse(f.proof());
-      return say(f, name, f.held() ? "yes" : "no", suffix(f.words()));
+      String read =
+          f.figures().stream().map(r -> r.value().text()).collect(Collectors.joining(", "));
+      return say(f, name, f.held() ? "yes" : "no", suffix(f.words()) + suffix(read));
     }
 
     @Override
@@ -258,7 +263,25 @@ public class FactWords {
               .map(Procedure::name)
               .findFirst()
               .orElseGet(() -> routine(f.what(), about));
-      return say(f, name, f.words());
+      String failed =
+          catalogs.now().procedures().stream()
+              .filter(p -> p.id().equals(f.what()))
+              .flatMap(p -> p.failure(f.failure()).stream())
+              .map(Procedure.Failure::reason)
+              .findFirst()
+              .orElse(f.failure());
+      return say(f, name, f.failure().isEmpty() ? f.words() : "failed: " + failed);
+    }
+
+    @Override
+    public String of(Fact.WaitBegun f) {
+      String what =
+          catalogs.now().procedures().stream()
+              .filter(p -> p.id().equals(f.what()))
+              .map(Procedure::name)
+              .findFirst()
+              .orElse(f.what());
+      return say(f, what, Math.round(f.minutes()));
     }
 
     @Override
@@ -287,6 +310,11 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.SegmentsLogged f) {
+      return say(f, f.name());
+    }
+
+    @Override
     public String of(Fact.LiveLogged f) {
       return say(f, f.signals(), f.samples());
     }
@@ -294,6 +322,13 @@ public class FactWords {
     @Override
     public String of(Fact.NoteAdded f) {
       return say(f, f.words());
+    }
+
+    @Override
+    public String of(Fact.CameBack f) {
+      String km =
+          f.odometerKm() == null ? "" : Reading.of(f.odometerKm(), MeasureUnit.KILOMETRE).text();
+      return say(f, f.words(), suffix(km));
     }
 
     @Override

@@ -4,6 +4,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.job.Claim;
 import hopmend.job.JobEntry;
 import hopmend.job.RecordChain;
+import hopmend.job.Workup;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
@@ -22,6 +23,7 @@ public class JobCopies {
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
   private final Workups workups;
+  private final FittedParts parts;
   private final Clock clock;
   private final EntityManager database;
 
@@ -30,12 +32,14 @@ public class JobCopies {
       EntryRepository entries,
       AttachmentRepository attachments,
       Workups workups,
+      FittedParts parts,
       Clock clock,
       EntityManager database) {
     this.jobs = jobs;
     this.entries = entries;
     this.attachments = attachments;
     this.workups = workups;
+    this.parts = parts;
     this.clock = clock;
     this.database = database;
   }
@@ -144,8 +148,11 @@ public class JobCopies {
 
   private long write(JobCopy copy, JobRow row, List<JobEntry> all, Instant touched) {
     row.gave(all.size());
-    row.project(workups.of(all), touched);
+    Workup workup = workups.of(all);
+    row.project(workup, touched);
     JobRow kept = jobs.save(row);
+    database.flush();
+    parts.project(kept.id(), workup.fittedParts());
     Map<String, String> hashes = new HashMap<>();
     for (JobCopy.File f : copy.files()) {
       byte[] content = f.content().get();

@@ -40,4 +40,9 @@ public record JobCopy(
     entries = List.copyOf(entries);
     files = List.copyOf(files);
   }
+
+  /** The same job with other files. */
+  public JobCopy withFiles(List<File> others) {
+    return new JobCopy(token, title, fleetNumber, customer, createdBy, createdAt, entries, others);
+  }
 }

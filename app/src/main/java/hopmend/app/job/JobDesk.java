@@ -59,6 +59,7 @@ public class JobDesk {
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
   private final Workups workups;
+  private final FittedParts parts;
   private final Clock clock;
   private final EntityManager database;
   private final JdbcTemplate sql;
@@ -68,6 +69,7 @@ public class JobDesk {
       EntryRepository entries,
       AttachmentRepository attachments,
       Workups workups,
+      FittedParts parts,
       Clock clock,
       EntityManager database,
       JdbcTemplate sql) {
@@ -75,6 +77,7 @@ public class JobDesk {
     this.entries = entries;
     this.attachments = attachments;
     this.workups = workups;
+    this.parts = parts;
     this.clock = clock;
     this.database = database;
     this.sql = sql;
@@ -246,6 +249,10 @@ public class JobDesk {
       workup = workups.of(all);
     }
     row.project(workup, now);
+    if (FittedParts.mayChangeBy(facts)) {
+      database.flush();
+      parts.project(jobId, workup.fittedParts());
+    }
     keepOnceCommitted(row, workup);
     return true;
   }

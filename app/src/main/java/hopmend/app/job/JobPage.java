@@ -122,8 +122,8 @@ public record JobPage(
     return live.isEmpty() ? Optional.empty() : Optional.of(live.get(live.size() - 1));
   }
 
-  /** The hop to go to next, if it is another one. */
+  /** The hop to go to next, if it is another one; none once the job is signed off. */
   public Optional<Hop> onwards() {
-    return Optional.of(line.next()).filter(h -> h != hop);
+    return Optional.of(line.next()).filter(h -> h != hop && state().signedOff().isEmpty());
   }
 }

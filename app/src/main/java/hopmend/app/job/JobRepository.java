@@ -32,7 +32,8 @@ interface JobRepository extends Repository<JobRow, Long> {
    * latest first.
    */
   @Query(
-      "select new hopmend.app.job.PastJob(j.id, j.code, j.title, j.part, j.outcome, j.updatedAt)"
+      "select new hopmend.app.job.PastJob(j.id, j.code, j.title, j.part, j.outcome,"
+          + " j.signedOff, j.updatedAt)"
           + " from JobRow j where j.id <> ?3 and ((j.vin <> '' and j.vin = ?1)"
           + " or (j.vin = '' and j.fleetNumber <> '' and lower(j.fleetNumber) = ?2))"
           + " order by j.updatedAt desc, j.id desc limit ?4")

@@ -7,7 +7,13 @@ import java.time.ZoneId;
 
 /** A line about another job of the same vehicle. */
 public record PastJob(
-    long id, String code, String title, String part, String outcome, Instant updatedAt) {
+    long id,
+    String code,
+    String title,
+    String part,
+    String outcome,
+    boolean signedOff,
+    Instant updatedAt) {
 
   /** Day, part and outcome. */
   public Message says() {

@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** The pane of live values of a job. */
 @Controller
@@ -45,18 +46,29 @@ class LiveController {
   }
 
   @GetMapping
-  String page(@PathVariable long jobId, Model model) {
+  String page(
+      @PathVariable long jobId, @RequestParam(defaultValue = "") List<String> signal, Model model) {
     JobDesk.OpenJob job = desk.look(jobId);
     Optional<LiveDesk.Sampling> sampling = live.look(jobId);
     model.addAttribute("job", job.row());
     model.addAttribute("seen", job.workup().state().lastSequence());
     model.addAttribute("token", UUID.randomUUID());
     model.addAttribute("signals", LiveSignal.values());
-    model.addAttribute("chosen", sampling.map(LiveDesk.Sampling::signals).orElse(USUAL));
+    model.addAttribute("chosen", chosen(signal, sampling));
     model.addAttribute("gateways", vehicles.gateways(vin(job)));
     model.addAttribute("link", vehicles.state(jobId));
     trace(sampling, model);
     return "live/page";
+  }
+
+  /** Those that the address names, else those that are sampled, else the usual ones. */
+  private static List<LiveSignal> chosen(List<String> named, Optional<LiveDesk.Sampling> sampling) {
+    List<LiveSignal> asked = signals(named);
+    return asked.isEmpty() ? sampling.map(LiveDesk.Sampling::signals).orElse(USUAL) : asked;
+  }
+
+  private static List<LiveSignal> signals(List<String> names) {
+    return Arrays.stream(LiveSignal.values()).filter(s -> names.contains(s.name())).toList();
   }
 
   /** The traces alone; the page asks for them every second while the sampling runs. */
@@ -80,9 +92,7 @@ class LiveController {
 
   @PostMapping("/start")
   String start(@PathVariable long jobId, @Sent Asked sent) {
-    List<LiveSignal> signals =
-        Arrays.stream(LiveSignal.values()).filter(s -> sent.signal().contains(s.name())).toList();
-    live.start(jobId, sent.gateway(), vin(desk.look(jobId)), signals);
+    live.start(jobId, sent.gateway(), vin(desk.look(jobId)), signals(sent.signal()));
     return "redirect:/jobs/" + jobId + "/live";
   }
 
@@ -90,7 +100,7 @@ class LiveController {
   String again(
       RuntimeException e, Model model, HttpServletRequest request, HttpServletResponse response) {
     InputProblem.of(e).show(model, response);
-    return NotHere.or(() -> page(RequestPath.jobId(request), model), model, response);
+    return NotHere.or(() -> page(RequestPath.jobId(request), List.of(), model), model, response);
   }
 
   @PostMapping("/stop")
@@ -117,7 +127,7 @@ class LiveController {
         List.of(new Fact.LiveLogged(kept.id().toString(), names, samples.size())),
         Optional.of(kept));
     model.addAttribute("done", samples.size() + " samples are kept with the job.");
-    return page(form.jobId(), model);
+    return page(form.jobId(), List.of(), model);
   }
 
   private static Optional<String> vin(JobDesk.OpenJob job) {

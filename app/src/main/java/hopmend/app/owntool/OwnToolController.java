@@ -42,11 +42,13 @@ class OwnToolController {
    *
    * @param minutes that the battery was off
    * @param frameLost why there are no conditions kept beside the codes
+   * @param engine what the engine did meanwhile; null where nobody said
    */
   record Cleared(
       @NotNull(message = "Say how they were cleared.") Fact.ClearedBy by,
       String minutes,
-      String frameLost) {}
+      String frameLost,
+      Fact.ClearedWhile engine) {}
 
   @PostMapping("/clear")
   String clear(Form form, @Sent Cleared sent) {
@@ -61,7 +63,8 @@ class OwnToolController {
             vin,
             sent.by(),
             battery && !sent.minutes().isBlank() ? count("minutes", sent.minutes(), 1, 10_000) : 0,
-            sent.frameLost().strip()));
+            sent.frameLost().strip(),
+            sent.engine()));
   }
 
   /**
@@ -118,12 +121,31 @@ class OwnToolController {
     return screens.append(form, new Fact.MonitorsSeen(sent.seen(), sent.lampOn()));
   }
 
-  /** What was taught, with what, and how it ended. */
-  record Taught(String what, String words) {}
+  /**
+   * What was taught, with what, and how it ended.
+   *
+   * @param failure the reason why it failed; empty where it is taught
+   */
+  record Taught(String what, String words, String failure) {}
+
+  /** What goes on by itself from now on. */
+  record Begun(String what) {}
+
+  @PostMapping("/wait")
+  String begun(Form form, @Sent Begun sent) {
+    double minutes =
+        desk.look(form.jobId()).workup().procedures().stream()
+            .filter(p -> p.id().equals(sent.what()) && p.waitMinutes() > 0)
+            .findFirst()
+            .orElseThrow(() -> new InputProblem("", "Nothing is waited for there."))
+            .waitMinutes();
+    return screens.append(form, new Fact.WaitBegun(sent.what(), minutes));
+  }
 
   @PostMapping("/taught")
   String taught(Form form, @Sent Taught sent) {
-    return screens.append(form, new Fact.TaughtByHand(sent.what(), sent.words().strip()));
+    return screens.append(
+        form, new Fact.TaughtByHand(sent.what(), sent.words().strip(), sent.failure()));
   }
 
   /** A drive that nothing recorded. */

@@ -8,6 +8,7 @@ import hopmend.job.Target;
 import hopmend.part.Comeback;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
+import hopmend.part.PartRecord;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -46,7 +47,7 @@ class PickView implements HopView {
               model.addAttribute("chosen", page.workup().here().chosenPart().orElseThrow());
               model.addAttribute("comparison", beside);
             });
-    model.addAttribute("comeback", new Comebacks());
+    model.addAttribute("comeback", new Comebacks(page.workup().shop().record()));
     page.workup()
         .cost()
         .filter(c -> !c.parts().isEmpty())
@@ -55,6 +56,17 @@ class PickView implements HopView {
 
   /** Gives templates the comeback estimate of a part. */
   public static final class Comebacks {
+    private final PartRecord record;
+
+    Comebacks(PartRecord record) {
+      this.record = record;
+    }
+
+    /** What the shop's own jobs count of a make. */
+    public PartRecord.Count ofMake(String make) {
+      return record.of(make);
+    }
+
     public Comeback of(Part part) {
       return Comeback.of(part.fitted(), part.cameBack());
     }

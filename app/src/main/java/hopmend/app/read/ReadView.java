@@ -17,6 +17,7 @@ import hopmend.fault.CodeState;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
+import hopmend.job.JobRules;
 import hopmend.job.JobState;
 import hopmend.job.StepChanges;
 import hopmend.job.Workup;
@@ -26,6 +27,7 @@ import hopmend.report.ScanText;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -55,6 +57,7 @@ class ReadView implements HopView {
   private final ScanIntake intake;
   private final Fleet fleet;
   private final HttpServletRequest request;
+  private final Clock clock;
 
   ReadView(
       Catalogs catalogs,
@@ -62,7 +65,9 @@ class ReadView implements HopView {
       VehicleDesk vehicles,
       ScanIntake intake,
       Fleet fleet,
-      HttpServletRequest request) {
+      HttpServletRequest request,
+      Clock clock) {
+    this.clock = clock;
     this.catalogs = catalogs;
     this.desk = desk;
     this.vehicles = vehicles;
@@ -82,6 +87,7 @@ class ReadView implements HopView {
     String vin = job.workup().state().vehicle().map(v -> v.vin()).orElse("");
     List<PastJob> history = desk.history(job.row(), vin, PAST_JOBS + 1);
     model.addAttribute("history", history.stream().limit(PAST_JOBS).toList());
+    model.addAttribute("cameBackOf", cameBackOf(job, history));
     if (history.size() > PAST_JOBS) {
       model.addAttribute("moreHistory", vin.isEmpty() ? job.row().fleetNumber() : vin);
     }
@@ -93,6 +99,18 @@ class ReadView implements HopView {
         .filter(attachment -> !intake.isRead(attachment))
         .flatMap(attachment -> desk.text(job.row().id(), attachment))
         .ifPresent(text -> model.addAttribute("keptText", text));
+  }
+
+  /** The signed-off job of the vehicle that this may be once more. */
+  private List<PastJob> cameBackOf(JobDesk.OpenJob job, List<PastJob> history) {
+    String code = job.row().code();
+    return job.workup().state().verdict().isPresent()
+        ? List.of()
+        : history.stream()
+            .filter(PastJob::signedOff)
+            .filter(h -> JobRules.mayHaveComeBack(code, h.code(), h.updatedAt(), clock.instant()))
+            .limit(1)
+            .toList();
   }
 
   /** A later revision of the card than the one with which the job was planned. */

@@ -6,14 +6,20 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.LinkProblem;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
+import hopmend.app.web.UploadedText;
+import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
+import hopmend.relearn.SegmentTrace;
+import hopmend.relearn.ToothErrors;
 import hopmend.sensor.LiveSignal;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +27,8 @@ import java.util.Optional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Forms of hop 7. A routine is recorded as started or ended only when the vehicle said so. */
 @HopForms
@@ -29,8 +37,10 @@ class RelearnController {
   private final HopScreens screens;
   private final JobDesk desk;
   private final VehicleDesk vehicles;
+  private final HeavyWork heavy;
 
-  RelearnController(HopScreens screens, JobDesk desk, VehicleDesk vehicles) {
+  RelearnController(HopScreens screens, JobDesk desk, VehicleDesk vehicles, HeavyWork heavy) {
+    this.heavy = heavy;
     this.screens = screens;
     this.desk = desk;
     this.vehicles = vehicles;
@@ -42,6 +52,32 @@ class RelearnController {
   @PostMapping("/by-hand")
   String byHand(Form form, @Sent ByHand sent) {
     return screens.append(form, new Fact.GateOverruled(Hop.RELEARN, sent.reason().strip()));
+  }
+
+  /** Times of the ring's segments, as a scope or a tool wrote them down. */
+  @PostMapping("/segments")
+  String segments(Form form, @RequestParam(required = false) MultipartFile segments) {
+    String csv =
+        UploadedText.of(segments)
+            .orElseThrow(() -> new InputProblem("segments", "Pick a trace (CSV) first."));
+    SegmentTrace.Read read =
+        heavy.few(
+            "segments", form.submission().by().who(), csv.length(), () -> SegmentTrace.read(csv));
+    if (read.trace().flatMap(ToothErrors::learn).isEmpty()) {
+      throw new InputProblem(
+          "segments",
+          read.trace().isEmpty()
+              ? Words.of(read.problems())
+              : Words.of(Message.of("teeth.never-coasted")));
+    }
+    String name = UploadedText.name(segments, "segments.csv");
+    JobDesk.Kept kept = JobDesk.Kept.of(name, "text/csv", csv);
+    desk.append(
+        form.jobId(),
+        form.submission(),
+        List.of(new Fact.SegmentsLogged(kept.id().toString(), name)),
+        Optional.of(kept));
+    return form.done();
   }
 
   /** Which routine, by which link. */

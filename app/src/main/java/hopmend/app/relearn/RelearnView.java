@@ -1,11 +1,13 @@
 package hopmend.app.relearn;
 
 import hopmend.app.job.HopView;
+import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
 import hopmend.catalog.Catalog;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
+import hopmend.job.Target;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
@@ -22,8 +24,10 @@ import org.springframework.ui.Model;
 class RelearnView implements HopView {
   private final VehicleDesk vehicles;
   private final Clock clock;
+  private final Teeth teeth;
 
-  RelearnView(VehicleDesk vehicles, Clock clock) {
+  RelearnView(VehicleDesk vehicles, Clock clock, Teeth teeth) {
+    this.teeth = teeth;
     this.vehicles = vehicles;
     this.clock = clock;
   }
@@ -43,6 +47,16 @@ class RelearnView implements HopView {
   @Override
   public Hop hop() {
     return Hop.RELEARN;
+  }
+
+  @Override
+  public void read(Model model, JobDesk.OpenJob job) {
+    model.addAttribute("aboutTeeth", job.workup().targets().stream().anyMatch(this::readsARing));
+    teeth.of(job.row().id(), job.workup().state()).ifPresent(t -> model.addAttribute("teeth", t));
+  }
+
+  private boolean readsARing(Target target) {
+    return target.procedures().stream().anyMatch(Procedure::learnsTeeth);
   }
 
   @Override

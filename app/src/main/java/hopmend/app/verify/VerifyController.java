@@ -6,19 +6,24 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.read.ScanIntake;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
+import hopmend.app.web.TypedReading;
 import hopmend.app.web.UploadedText;
 import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
+import hopmend.measure.MeasureUnit;
 import hopmend.verify.DriveLog;
+import hopmend.verify.DrivePlan;
 import hopmend.verify.SignOff;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -27,7 +32,9 @@ import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -44,6 +51,7 @@ class VerifyController {
   private final VehicleDesk vehicles;
   private final Drives drives;
   private final HeavyWork heavy;
+  private final ScanIntake intake;
   private final Clock clock;
 
   VerifyController(
@@ -52,7 +60,9 @@ class VerifyController {
       VehicleDesk vehicles,
       Drives drives,
       HeavyWork heavy,
+      ScanIntake intake,
       Clock clock) {
+    this.intake = intake;
     this.clock = clock;
     this.heavy = heavy;
     this.screens = screens;
@@ -97,13 +107,12 @@ class VerifyController {
             m -> {
               throw new InputProblem("file", Words.of(m));
             });
-    String name = Optional.ofNullable(file.getOriginalFilename()).orElse("drive.csv");
-    String shortName = name.length() <= 100 ? name : name.substring(0, 100);
-    JobDesk.Kept kept = JobDesk.Kept.of(shortName, "text/csv", csv);
+    String name = UploadedText.name(file, "drive.csv");
+    JobDesk.Kept kept = JobDesk.Kept.of(name, "text/csv", csv);
     desk.append(
         form.jobId(),
         form.submission(),
-        List.of(new Fact.DriveLogged(kept.id().toString(), shortName)),
+        List.of(new Fact.DriveLogged(kept.id().toString(), name)),
         Optional.of(kept));
     return form.done();
   }
@@ -134,6 +143,66 @@ class VerifyController {
             HttpHeaders.CONTENT_DISPOSITION,
             ContentDisposition.attachment().filename("drive-25-minutes.csv").build().toString())
         .body(new ClassPathResource(SHIPPED_LOG));
+  }
+
+  /**
+   * A repair that did not hold.
+   *
+   * @param words what the customer says
+   * @param km what the vehicle has run by now; empty where nobody read it
+   * @param text what a tool shows; empty where nobody asked it
+   */
+  record Back(String words, String km, String kmUnit, String text) {
+    Double odometerKm() {
+      return km.isBlank()
+          ? null
+          : TypedReading.of("km", digits(km), kmUnit, MeasureUnit.KILOMETRE)
+              .in(MeasureUnit.KILOMETRE);
+    }
+  }
+
+  /** An odometer is written in groups of three. */
+  private static String digits(String km) {
+    return km.replaceAll("(?<=\\d)[ '](?=\\d)", "");
+  }
+
+  /** The job begins its next round with all that was ruled out. */
+  @PostMapping("/came-back")
+  String cameBack(Form form, @Sent Back sent) {
+    List<Fact> facts = new ArrayList<>();
+    facts.add(new Fact.CameBack(sent.words().strip(), sent.odometerKm()));
+    Optional<ScanIntake.Taken> taken =
+        sent.text().isBlank()
+            ? Optional.empty()
+            : Optional.of(intake.take(sent.text(), form.submission().by().who()));
+    taken.ifPresent(t -> facts.add(t.fact()));
+    desk.append(form.jobId(), form.submission(), facts, taken.map(ScanIntake.Taken::kept));
+    return "redirect:/jobs/" + form.jobId() + "/prove";
+  }
+
+  /** The vehicle stands from now on, until it is cold. */
+  record Stands(String stands) {}
+
+  @PostMapping("/soak")
+  String soak(Form form, @Sent Stands sent) {
+    if (!sent.stands().matches("\\d{1,4}")) {
+      throw new InputProblem("stands", "Write how many minutes it stands, for example 480.");
+    }
+    return screens.append(
+        form, new Fact.WaitBegun(Fact.WaitBegun.SOAK, Integer.parseInt(sent.stands())));
+  }
+
+  /** The drive that is still to be driven, on paper: nobody reads a screen while driving. */
+  @GetMapping("/plan")
+  String plan(@PathVariable long jobId, Model model) {
+    JobDesk.OpenJob job = desk.look(jobId);
+    Workup workup = job.workup();
+    DrivePlan plan =
+        workup.drivePlan(drives.of(jobId, workup).map(Drives.Judged::proof).or(workup::toldDrive));
+    model.addAttribute("job", job.row());
+    model.addAttribute("shown", ShownPlan.of(plan, workup));
+    model.addAttribute("caution", workup.catalog().caution("road-test"));
+    return "verify/plan";
   }
 
   /**

@@ -15,6 +15,8 @@ public final class UploadedText {
   /** Five million characters of any alphabet. */
   private static final int MOST_MEGABYTES = 20;
 
+  private static final int LONGEST_NAME = 100;
+
   private UploadedText() {}
 
   /** A report, a log or a list; empty if no file was picked. */
@@ -28,6 +30,12 @@ public final class UploadedText {
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  /** What the person called a file, as far as a record holds it. */
+  public static String name(MultipartFile file, String otherwise) {
+    String name = Optional.ofNullable(file.getOriginalFilename()).orElse(otherwise);
+    return name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME);
   }
 
   /**

@@ -16,8 +16,10 @@ import hopmend.job.JobState;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
+import hopmend.part.PartRecord;
 import hopmend.sensor.SignalModel;
 import hopmend.vehicle.EngineLayout.VehicleSide;
+import hopmend.verify.InspectionRule;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -33,7 +35,18 @@ class AnyRecordTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final ShopSettings SHOP =
       new ShopSettings(
-          "crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
+          "crowns",
+          68,
+          90,
+          60,
+          8,
+          0.8,
+          40_000,
+          InspectionRule.BY_MODEL_YEAR,
+          new Sides(VehicleSide.LEFT),
+          List.of(),
+          List.of(),
+          PartRecord.NONE);
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
   @Test

@@ -1,0 +1,50 @@
+package hopmend.app.relearn;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import hopmend.app.job.JobDesk;
+import hopmend.app.web.Words;
+import hopmend.drawing.Drawing;
+import hopmend.job.JobState;
+import hopmend.message.Message;
+import hopmend.relearn.SegmentTrace;
+import hopmend.relearn.ToothErrors;
+import hopmend.relearn.ToothRing;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** What kept traces of segment times tell. A kept trace never changes, nor does what it tells. */
+@Component
+class Teeth {
+  private static final int KEPT = 100;
+
+  private final JobDesk desk;
+  private final Cache<String, Shown> shown = Caffeine.newBuilder().maximumSize(KEPT).build();
+
+  Teeth(JobDesk desk) {
+    this.desk = desk;
+  }
+
+  /** The ring, and what its roughness says. */
+  record Shown(ToothErrors errors, Drawing ring, List<Message> says) {
+    static Optional<Shown> of(String text) {
+      return SegmentTrace.read(text)
+          .trace()
+          .flatMap(ToothErrors::learn)
+          .map(e -> new Shown(e, ToothRing.draw(e, Words.wording()), e.says()));
+    }
+  }
+
+  /** Of the job's last trace; empty if it has none. */
+  Optional<Shown> of(long jobId, JobState state) {
+    return state
+        .segments()
+        .flatMap(
+            s ->
+                Optional.ofNullable(
+                    shown.get(
+                        s.attachment(),
+                        id -> desk.text(jobId, id).flatMap(Shown::of).orElse(null))));
+  }
+}
