@@ -10,7 +10,10 @@ import java.util.Optional;
 final class CodeStates {
   private CodeStates() {}
 
-  /** Codes and states both stand in the order of the line: a state is of the code before it. */
+  /**
+   * Codes and states both stand in the order of the line: a state is of the code before it, unless
+   * each code has its own before it, "stored P0420; pending P0171".
+   */
   static List<EnumSet<CodeState>> of(LineFinds f) {
     List<EnumSet<CodeState>> told = new ArrayList<>();
     f.codes.forEach(c -> told.add(EnumSet.noneOf(CodeState.class)));
@@ -21,9 +24,11 @@ final class CodeStates {
     }
     List<LineFinds.State> ahead = new ArrayList<>();
     List<LineFinds.State> next = new ArrayList<>();
+    boolean before = standBefore(f);
     int k = 0;
     for (LineFinds.State s : f.states) {
-      while (k + 1 < f.codes.size() && f.codes.get(k + 1).start() < s.start()) {
+      while (k + 1 < f.codes.size()
+          && (before ? f.codes.get(k) : f.codes.get(k + 1)).start() < s.start()) {
         k++;
       }
       switch (s.reach()) {
@@ -41,6 +46,26 @@ final class CodeStates {
     ofRuns(f, told);
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  /** Whether states stand before every single one of several codes, and none behind the last. */
+  private static boolean standBefore(LineFinds f) {
+    int state = 0;
+    for (LineFinds.Code c : f.codes) {
+      int first = state;
+      while (state < f.states.size() && isBesideBefore(f.states.get(state), c)) {
+        state++;
+      }
+      if (state == first) {
+        return false;
+      }
+    }
+    return f.codes.size() > 1 && state == f.states.size();
+  }
+
+  private static boolean isBesideBefore(LineFinds.State s, LineFinds.Code c) {
+    boolean ofOne = s.reach() == LineFinds.Reach.BESIDE || s.reach() == LineFinds.Reach.NEXT;
+    return ofOne && s.start() >= 0 && s.start() < c.start();
   }
 
   /**

@@ -29,6 +29,9 @@ final class ConditionFinder {
 
   int conditionAt(LineAtHand at, int i, Phrases.Match<Condition> match) {
     int behind = i + match.words();
+    if (isNamedBehind(at, i, behind, match.meaning())) {
+      return behind;
+    }
     int first = measures.nameEnds(at, behind, at.word(i));
     if (first < 0) {
       return i;
@@ -44,6 +47,48 @@ final class ConditionFinder {
       return done;
     }
     return i;
+  }
+
+  /** "640 rpm engine speed, 74 °C coolant": each value with its unit before its name. */
+  private boolean isNamedBehind(LineAtHand at, int i, int behind, Condition condition) {
+    if (behind < at.size()
+        && (at.segment(behind) == at.segment(i) || isItsOwn(at, behind - 1, behind))) {
+      return false;
+    }
+    int first = i;
+    while (first > 0 && i - first < 4 && at.segment(first - 1) == at.segment(i)) {
+      first--;
+    }
+    // A sign of percent parts the number from the name as a comma does, but it is a unit.
+    first -= first == i && i > 0 && isPercent(at.word(i - 1).end(), at.word(i).start()) ? 1 : 0;
+    if (first == i || !Glyphs.isDigit(glyphs[at.word(first).start()])) {
+      return false;
+    }
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(i).start());
+    Optional<Measure> measure =
+        number == null
+            ? Optional.empty()
+            : measures.measure(at, number, first, Optional.empty(), condition.unit().quantity());
+    boolean touches =
+        measure.isPresent()
+            && measure.get().end() <= at.word(i).start()
+            && Glyphs.seen(glyphs, measure.get().end(), at.word(i).start()).isBlank();
+    if (!touches) {
+      return false;
+    }
+    value(at, condition, number, first, Optional.empty(), at.word(first).start());
+    at.account(first, behind, Part.VALUE);
+    return true;
+  }
+
+  /** A number behind the name, across a gap of columns or a colon, is the name's own. */
+  private boolean isItsOwn(LineAtHand at, int name, int next) {
+    String between = Glyphs.seen(glyphs, at.word(name).end(), at.word(next).start());
+    return Glyphs.isDigit(glyphs[at.word(next).start()]) && !between.matches(".*[,;/|].*");
+  }
+
+  private boolean isPercent(int from, int to) {
+    return Glyphs.seen(glyphs, from, to).strip().equals("%");
   }
 
   void conditionCell(LineAtHand at, int c, Head head, int first, int behind) {
@@ -75,12 +120,14 @@ final class ConditionFinder {
       int start) {
     Optional<Measure> measure =
         measures.measure(at, number, word, named, condition.unit().quantity());
-    if (measure.isEmpty() && !condition.isUnitPlain()) {
+    String written = Glyphs.seen(glyphs, number[0], number[1]);
+    boolean standing = condition == Condition.SPEED && written.equals("0");
+    boolean plain = condition.isUnitPlain() || standing;
+    if (measure.isEmpty() && (!plain || measures.unitBehind(at, number[1], word).isPresent())) {
       return false;
     }
     MeasureUnit unit = measure.map(Measure::unit).orElse(condition.unit());
     int end = measure.map(Measure::end).orElse(number[1]);
-    String written = Glyphs.seen(glyphs, number[0], number[1]);
     double sign = isNegative(number[0]) ? -1 : 1;
     if (sign > 0 && isPerhapsNegative(condition, number[0])) {
       at.finds.doubts.add(new Doubt(start, end, Message.of("doubt.minus", written), null));

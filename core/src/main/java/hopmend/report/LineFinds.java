@@ -120,6 +120,9 @@ final class LineFinds {
   boolean hasValue;
   boolean mentionsTraffic;
 
+  /** "Sporadic" was said: a report that parts faults so means by "permanent" those that stay. */
+  boolean speaksOfPassing;
+
   /** "Not active" was said, but never "history". */
   boolean historyIsOnlyDenied;
 

@@ -106,12 +106,19 @@ final class MeasureFinder {
       Optional<MeasureUnit> named,
       MeasureUnit.Quantity asked) {
     return unitBehind(at, number[1], word)
+        .map(m -> asked == MeasureUnit.Quantity.TEMPERATURE ? scaled(m, number[1]) : m)
         .filter(m -> m.unit().quantity() == asked)
         .or(
             () ->
                 named
                     .filter(unit -> unit.quantity() == asked)
                     .map(unit -> new Measure(unit, number[1])));
+  }
+
+  /** "90 graden" of a coolant is 90 °C. */
+  private Measure scaled(Measure measure, int number) {
+    boolean plain = words.isPlainDegree(Glyphs.seen(glyphs, number, measure.end()).strip());
+    return plain ? new Measure(MeasureUnit.CELSIUS, measure.end()) : measure;
   }
 
   /** The unit behind a number, in its cell or alone in the next one. */

@@ -1,5 +1,6 @@
 package hopmend.report;
 
+import hopmend.fault.CodeState;
 import hopmend.fault.J1939Code;
 import hopmend.fault.TroubleCode;
 import hopmend.message.Message;
@@ -8,6 +9,7 @@ import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
+import java.util.Map;
 
 /**
  * Codes as they travel, four bytes in hex: of ISO 14229-1 (code, failure type, status), or in a
@@ -15,6 +17,10 @@ import java.util.List;
  */
 final class RawFinder {
   private static final int BYTES = 4;
+
+  /** Services 03, 07 and 0A of SAE J1979, answered: the codes that they tell. */
+  private static final Map<String, CodeState> ANSWERS =
+      Map.of("43", CodeState.STORED, "47", CodeState.PENDING, "4a", CodeState.PERMANENT);
 
   private final ReportWords words;
   private final StateFinder states;
@@ -28,6 +34,10 @@ final class RawFinder {
 
   /** What stands at a word behind the name of a code; the number of the word behind it. */
   int bytesAt(LineAtHand at, int i) {
+    CodeState answered = ANSWERS.get(at.word(i).text());
+    if (answered != null) {
+      return answerAt(at, i, answered);
+    }
     if (!isNamed(at, i)) {
       return i;
     }
@@ -59,6 +69,38 @@ final class RawFinder {
     }
     at.account(i, behind, Part.CODE);
     return behind;
+  }
+
+  /**
+   * An answer of SAE J1979 on CAN as bytes, "43 02 01 33 04 20": the service, how many codes, two
+   * bytes of each. What does not add up is none.
+   */
+  private static int answerAt(LineAtHand at, int i, CodeState state) {
+    boolean begins = i == 0 || !isByte(at, i - 1);
+    int behind = i + 1;
+    while (behind < at.size() && isByte(at, behind)) {
+      behind++;
+    }
+    int codes = begins && behind > i + 1 ? byteAt(at, i + 1) : 0;
+    if (codes == 0 || behind - i - 2 != 2 * codes) {
+      return i;
+    }
+    for (int k = i + 2; k < behind; k += 2) {
+      int number = byteAt(at, k) << 8 | byteAt(at, k + 1);
+      TroubleCode code = new TroubleCode(number, 0);
+      at.finds.codes.add(
+          new Code(code, List.of(), 0, at.word(k).start(), at.word(k + 1).end(), state));
+    }
+    at.account(i, behind, Part.CODE);
+    return behind;
+  }
+
+  private static boolean isByte(LineAtHand at, int i) {
+    return at.word(i).text().matches("[0-9a-f]{2}");
+  }
+
+  private static int byteAt(LineAtHand at, int i) {
+    return Integer.parseInt(at.word(i).text(), 16);
   }
 
   /** "Raw DTC: 03 40 16 2F": the name of a code and a sign stand before it. */

@@ -58,11 +58,15 @@ final class ReportReader {
   /** What headings have said so far. */
   private Context context = new Context("", Set.of(), Head.NONE, false);
 
+  private static final Set<CodeState> STAYS_OR_COMES =
+      EnumSet.of(CodeState.PERMANENT, CodeState.HISTORY);
+
   private final Deque<Context> outer = new ArrayDeque<>();
 
   private int linesBelow;
   private boolean gapBelow;
   private boolean openInPart;
+  private boolean speaksOfPassing;
   private Half half = Half.NONE;
 
   /** Places of the line breaks. */
@@ -107,11 +111,22 @@ final class ReportReader {
           endBlock();
         }
         case GAP -> gapBelow = true;
-        default -> tie(at, finds(lines, ahead, i), lines, ahead, i);
+        default -> {
+          LineFinds f = finds(lines, ahead, i);
+          speaksOfPassing |= f.speaksOfPassing;
+          tie(at, f, lines, ahead, i);
+        }
       }
       ahead[i] = null;
     }
     endHalf();
+    if (permanentIsPresent()) {
+      found.changeAll(
+          r ->
+              r.states().equals(Set.of(CodeState.PERMANENT))
+                  ? r.withStates(Set.of(CodeState.CURRENT))
+                  : r);
+    }
     marks.sort(Comparator.comparingInt(Mark::start));
     return new ScanText(
         layout.name(),
@@ -123,6 +138,15 @@ final class ReportReader {
         date,
         List.copyOf(frame.values()),
         saysNone);
+  }
+
+  /**
+   * Whether "permanent" is no permanent code of the standard, but a fault that stays, beside others
+   * that come and go: the report knows only these two kinds.
+   */
+  private boolean permanentIsPresent() {
+    return speaksOfPassing
+        && found.all().stream().allMatch(f -> STAYS_OR_COMES.containsAll(f.read().states()));
   }
 
   private LineFinds finds(List<Line> lines, LineFinds[] ahead, int i) {

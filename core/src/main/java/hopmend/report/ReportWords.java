@@ -72,6 +72,8 @@ public final class ReportWords {
       List<String> cases,
       List<String> thousand,
       List<String> tenKilometres,
+      List<String> plainDegrees,
+      List<String> passing,
       List<String> traffic,
       Map<LiveSignal, List<String>> signals,
       Map<String, List<String>> units) {}
@@ -97,6 +99,8 @@ public final class ReportWords {
   private final Set<String> besideNames = new HashSet<>();
   private final Set<String> thousand = new HashSet<>();
   private final Set<String> tenKilometres = new HashSet<>();
+  private final Set<String> plainDegrees = new HashSet<>();
+  private final Set<String> passing = new HashSet<>();
   private final Set<String> scanned = new HashSet<>();
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
@@ -131,6 +135,8 @@ public final class ReportWords {
     words(file.holds(), holds);
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
+    words(file.passing(), passing);
+    file.plainDegrees().forEach(d -> plainDegrees.add(small(d)));
     traffic = List.copyOf(file.traffic());
     file.signals().forEach((signal, names) -> signals.addAll(names, signal));
     for (Language l : file.languages()) {
@@ -409,6 +415,16 @@ public final class ReportWords {
   /** The unit that answers at an address, for example 7E8, 18DAF110 or SA 0. */
   Optional<ControlUnit> answering(String address) {
     return Optional.ofNullable(addresses.get(address.toLowerCase(Locale.ROOT)));
+  }
+
+  /** Whether it says of a fault that it comes and goes. */
+  boolean isPassing(Word w) {
+    return passing.contains(w.text());
+  }
+
+  /** Whether it is a degree without a scale: of a temperature, Celsius is meant. */
+  boolean isPlainDegree(String spelling) {
+    return plainDegrees.contains(small(spelling));
   }
 
   /** A unit of measure by any of its spellings. */

@@ -161,6 +161,7 @@ final class StateFinder {
       at.account(from, behind, Part.OTHER);
       return;
     }
+    at.finds.speaksOfPassing |= words.isPassing(at.word(from));
     at.finds.states.add(
         new State(
             state,
