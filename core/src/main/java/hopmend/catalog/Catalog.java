@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.clear.Aftermath;
 import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
@@ -45,6 +46,7 @@ import java.util.stream.Stream;
  * @param procedures what is taught without a tool
  * @param course how a drive runs what is still to be shown
  * @param tried what a repair teaches that did not hold
+ * @param aftermath codes that our own work leaves behind
  * @param usualObstructions what often lies in the way, to pick from
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
@@ -67,6 +69,7 @@ public record Catalog(
     List<Procedure> procedures,
     DriveCourse course,
     Tried tried,
+    List<Aftermath> aftermath,
     List<Obstruction> usualObstructions,
     List<Trait> traits,
     List<Sign> latches,
@@ -81,6 +84,7 @@ public record Catalog(
     circumstances = List.copyOf(circumstances);
     works = List.copyOf(works);
     procedures = List.copyOf(procedures);
+    aftermath = List.copyOf(aftermath);
     usualObstructions = List.copyOf(usualObstructions);
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
@@ -162,6 +166,7 @@ public record Catalog(
         procedures,
         course,
         tried,
+        aftermath,
         usualObstructions,
         traits,
         latches,

@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.clear.Aftermath;
 import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
@@ -30,6 +31,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -62,6 +64,7 @@ final class CatalogCheck {
         .forEach(o -> check.cautions("obstructions.yaml", o.id(), o.cautions()));
     check.procedures();
     check.access();
+    check.aftermath();
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
     catalog.cards().forEach(check::card);
@@ -238,6 +241,24 @@ final class CatalogCheck {
     }
   }
 
+  private void aftermath() {
+    String where = "aftermath.yaml";
+    Set<String> known =
+        operations().map(Operation::id).collect(Collectors.toCollection(HashSet::new));
+    catalog.sheets().forEach(s -> known.add(s.family()));
+    for (Aftermath a : catalog.aftermath()) {
+      a.after().stream()
+          .filter(x -> !known.contains(x))
+          .forEach(x -> say(where, "%s come after %s, no family, no operation", a.sets(), x));
+    }
+  }
+
+  private Stream<Operation> operations() {
+    return Stream.concat(
+        catalog.waysIn().operations().stream(),
+        catalog.sheets().stream().flatMap(s -> s.operations().stream()));
+  }
+
   private void access() {
     String where = "access.yaml";
     operations(where, catalog.waysIn().operations());
@@ -293,7 +314,11 @@ final class CatalogCheck {
         .forEach(g -> say(where, "codes %s are of no family", g.codes().text()));
     card.limits().keySet().stream()
         .filter(c -> catalog.sheets().stream().noneMatch(s -> s.check(c).isPresent()))
-        .forEach(c -> say(where, "a limit is for %s, which is no check", c));
+        .filter(c -> figuresOfProofs().noneMatch(c::equals))
+        .forEach(c -> say(where, "a limit is for %s, no check and no figure of a proof", c));
+    card.teach().keySet().stream()
+        .filter(f -> !f.equals(Procedure.BATTERY_OFF) && catalog.sheet(f).isEmpty())
+        .forEach(f -> say(where, "it teaches after %s, which is no family", f));
     for (Part p : card.parts()) {
       if (p.supersededBy() != null && card.part(p.supersededBy()).isEmpty()) {
         say(where, "%s is superseded by %s, which is no part", p.number(), p.supersededBy());
@@ -313,6 +338,13 @@ final class CatalogCheck {
     }
   }
 
+  private Stream<String> figuresOfProofs() {
+    return Stream.concat(
+            catalog.sheets().stream().flatMap(s -> s.proofs().stream()),
+            catalog.works().stream().flatMap(w -> w.proofs().stream()))
+        .flatMap(p -> p.figures().stream().map(p::limit));
+  }
+
   /** What a part is like may be anything, but what sheets ask for is one of its values. */
   private void partTrait(String where, String number, String trait, String value) {
     if (catalog.traitsByName().containsKey(trait)) {
@@ -321,11 +353,7 @@ final class CatalogCheck {
   }
 
   private void relearn(String where, VehicleCard card, String family, List<String> routines) {
-    boolean operation =
-        Stream.concat(
-                catalog.waysIn().operations().stream(),
-                catalog.sheets().stream().flatMap(s -> s.operations().stream()))
-            .anyMatch(o -> o.id().equals(family));
+    boolean operation = operations().anyMatch(o -> o.id().equals(family));
     if (catalog.sheet(family).isEmpty() && !operation) {
       say(where, "relearning after %s, which is no family and no operation", family);
     }

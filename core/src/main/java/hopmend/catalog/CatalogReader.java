@@ -1,5 +1,6 @@
 package hopmend.catalog;
 
+import hopmend.clear.Aftermath;
 import hopmend.drawing.Sign;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRule;
@@ -61,6 +62,8 @@ public final class CatalogReader {
 
   private record Procedures(List<Procedure> procedures) {}
 
+  private record Aftermaths(List<Aftermath> aftermath) {}
+
   private record Units(List<ControlUnit> units) {}
 
   /** The catalog contradicts itself; the message lists everything. */
@@ -116,6 +119,7 @@ public final class CatalogReader {
     List<Obstruction> usual =
         all("obstructions.yaml", Obstructions.class, Obstructions::obstructions);
     List<Procedure> procedures = all("procedures.yaml", Procedures.class, Procedures::procedures);
+    List<Aftermath> aftermath = all("aftermath.yaml", Aftermaths.class, Aftermaths::aftermath);
     List<Work> works = common.map(this::works).orElse(List.of());
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
@@ -143,6 +147,7 @@ public final class CatalogReader {
             procedures,
             course.get(),
             tried.get(),
+            aftermath,
             usual,
             together(traits, latches, qualified),
             latches,

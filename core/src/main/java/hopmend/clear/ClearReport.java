@@ -52,6 +52,26 @@ public record ClearReport(List<Line> lines) {
     }
   }
 
+  /**
+   * What happened around the clearing.
+   *
+   * @param plugs connectors that this job opened
+   * @param trails work that was done, and what it can leave behind
+   * @param clearedBefore what the vehicle counted since an earlier clearing, where somebody had
+   *     cleared shortly before it came
+   * @param afterDrive whether the vehicle was driven between clearing and the reading
+   */
+  public record Meanwhile(
+      List<LoosePlug> plugs,
+      List<Aftermath.Trail> trails,
+      Optional<Message> clearedBefore,
+      boolean afterDrive) {
+    public Meanwhile {
+      plugs = List.copyOf(plugs);
+      trails = List.copyOf(trails);
+    }
+  }
+
   public ClearReport {
     lines = List.copyOf(lines);
   }
@@ -62,15 +82,10 @@ public record ClearReport(List<Line> lines) {
    * @param named all codes of the job, wherever they were read
    * @param before read before clearing
    * @param after read after clearing
-   * @param plugs connectors that this job opened
-   * @param afterDrive whether the vehicle was driven between clearing and the reading
+   * @param meanwhile what happened around the clearing
    */
   public static ClearReport of(
-      List<ReadCode> named,
-      List<ReadCode> before,
-      List<ReadCode> after,
-      List<LoosePlug> plugs,
-      boolean afterDrive) {
+      List<ReadCode> named, List<ReadCode> before, List<ReadCode> after, Meanwhile meanwhile) {
     Set<String> units =
         Stream.of(named, before)
             .flatMap(List::stream)
@@ -89,7 +104,10 @@ public record ClearReport(List<Line> lines) {
     for (TroubleCode code : all) {
       Optional<ReadCode> now = after.stream().filter(r -> r.code().equals(code)).findFirst();
       boolean wasThere = before.stream().anyMatch(r -> r.code().equals(code));
-      lines.add(explain(code, wasThere, now, plugs, units, afterDrive));
+      lines.add(
+          now.isEmpty()
+              ? absent(code, wasThere, meanwhile)
+              : explain(code, wasThere, now.get(), units, meanwhile));
     }
     lines.sort(Comparator.comparing((Line l) -> l.fate()).reversed().thenComparing(Line::code));
     return new ClearReport(lines);
@@ -99,27 +117,32 @@ public record ClearReport(List<Line> lines) {
     return read.code().scheme() == code.scheme() && read.code().base() == code.base();
   }
 
-  private static Line explain(
-      TroubleCode code,
-      boolean wasThere,
-      Optional<ReadCode> now,
-      List<LoosePlug> plugs,
-      Set<String> units,
-      boolean afterDrive) {
-    if (now.isEmpty()) {
-      return wasThere
-          ? Line.of(code, Fate.GONE, "gone")
-          : Line.of(code, Fate.NEVER_HELD, "never-held");
+  private static Line absent(TroubleCode code, boolean wasThere, Meanwhile meanwhile) {
+    if (wasThere) {
+      return Line.of(code, Fate.GONE, "gone");
     }
-    ReadCode read = now.get();
+    return meanwhile
+        .clearedBefore()
+        .map(counted -> Line.of(code, Fate.NEVER_HELD, "cleared-before", counted))
+        .orElseGet(() -> Line.of(code, Fate.NEVER_HELD, "never-held"));
+  }
+
+  private static Line explain(
+      TroubleCode code, boolean wasThere, ReadCode read, Set<String> units, Meanwhile meanwhile) {
     boolean live = read.is(CodeState.CURRENT) || read.is(CodeState.STORED);
-    Optional<LoosePlug> plug = plugs.stream().filter(p -> p.explains(code)).findFirst();
+    Optional<LoosePlug> plug = meanwhile.plugs().stream().filter(p -> p.explains(code)).findFirst();
     if (plug.isPresent() && (live || read.is(CodeState.PENDING))) {
       String key = plug.get().taken() ? "unplugged" : "plugged-by-the-ledger";
       return Line.of(code, Fate.UNPLUGGED_BY_US, key, plug.get().name());
     }
     boolean elsewhere =
         !read.controlUnit().isEmpty() && !units.isEmpty() && !units.contains(read.controlUnit());
+    Optional<Aftermath.Trail> trail =
+        meanwhile.trails().stream().filter(t -> t.explains(code)).findFirst();
+    if (!wasThere && trail.isPresent() && (live || read.is(CodeState.PENDING))) {
+      return Line.of(
+          code, Fate.NEW_SINCE, "left-behind", trail.get().done(), trail.get().leaves().says());
+    }
     if (live && !wasThere && elsewhere) {
       return Line.of(code, Fate.OF_ANOTHER_UNIT, "another-unit", read.controlUnit());
     }
@@ -127,7 +150,8 @@ public record ClearReport(List<Line> lines) {
       return Line.of(code, Fate.NEW_SINCE, "new-since");
     }
     if (live) {
-      return Line.of(code, Fate.CAME_BACK, afterDrive ? "set-after-drive" : "set-again");
+      return Line.of(
+          code, Fate.CAME_BACK, meanwhile.afterDrive() ? "set-after-drive" : "set-again");
     }
     if (read.is(CodeState.PENDING)) {
       return Line.of(code, Fate.CAME_BACK_PENDING, "pending");

@@ -1,6 +1,7 @@
 package hopmend.fault;
 
 import java.util.List;
+import java.util.Map;
 
 /**
  * A service bulletin of a vehicle card that speaks about certain codes together.
@@ -8,11 +9,18 @@ import java.util.List;
  * @param codes all of these must be there, the failure type does not count
  * @param onlyThese whether any other code rules the bulletin out
  * @param says what to do
+ * @param software the lowest version that it takes, by control unit; empty where it asks for none
  */
 public record Bulletin(
-    String id, List<CodeRange> codes, boolean onlyThese, String says, String source) {
+    String id,
+    List<CodeRange> codes,
+    boolean onlyThese,
+    String says,
+    Map<String, String> software,
+    String source) {
   public Bulletin {
     codes = List.copyOf(codes);
+    software = software == null ? Map.of() : Map.copyOf(software);
     if (codes.isEmpty()) {
       throw new IllegalArgumentException("Bulletin " + id + " names no code");
     }

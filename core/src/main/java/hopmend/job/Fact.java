@@ -11,9 +11,11 @@ import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.SignalModel;
+import hopmend.verify.SinceCleared;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -430,9 +432,7 @@ public sealed interface Fact {
   record PictureTaken(String picture, String sha256, String words) implements Fact {
     public PictureTaken {
       picture = Said.id("picture", picture);
-      if (sha256 == null || !sha256.matches("[0-9a-f]{64}")) {
-        throw new Improper("A picture is told by its SHA-256 in 64 hexadecimal digits.");
-      }
+      sha256 = Said.sha256(sha256);
       words = Said.text("words", words, 200);
     }
 
@@ -693,17 +693,20 @@ public sealed interface Fact {
    * @param what id of the card's routine, or of a procedure
    * @param words with what, and how it ended
    * @param failure id of the procedure's reason why it failed; empty where it is taught
+   * @param confirmed names of the signals whose conditions the person says that they held
    */
-  record TaughtByHand(String what, String words, String failure) implements Fact {
+  record TaughtByHand(String what, String words, String failure, List<String> confirmed)
+      implements Fact {
     /** It is taught. */
     public TaughtByHand(String what, String words) {
-      this(what, words, "");
+      this(what, words, "", List.of());
     }
 
     public TaughtByHand {
       what = Said.id("what was taught", what);
       words = Said.text("words", words, 500);
       failure = Said.idOrNone("reason", failure);
+      confirmed = Said.ids("conditions", confirmed, 12);
     }
 
     @Override
@@ -763,11 +766,25 @@ public sealed interface Fact {
     }
   }
 
-  /** The vehicle told how a routine ended. */
-  record RoutineEnded(String routine, RoutineState result) implements Fact {
+  /**
+   * The vehicle told how a routine ended.
+   *
+   * @param bytes its status record as hexadecimal digits; empty where it gave none
+   */
+  record RoutineEnded(String routine, RoutineState result, String bytes) implements Fact {
+    /** One without a status record. */
+    public RoutineEnded(String routine, RoutineState result) {
+      this(routine, result, "");
+    }
+
     public RoutineEnded {
       routine = Said.id("routine", routine);
       Said.given("result of the routine", result);
+      bytes = bytes == null ? "" : bytes;
+      if (!bytes.matches("([0-9A-F]{2}){0,128}")) {
+        throw new Improper(
+            "A status record is hexadecimal digits, two for each of up to 128 bytes.");
+      }
     }
 
     @Override
@@ -782,6 +799,93 @@ public sealed interface Fact {
       if (bytes == null || !bytes.matches("[0-9A-Fa-f]{8}")) {
         throw new Improper("Readiness is four bytes as eight hexadecimal digits.");
       }
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * What a controller counts since its codes were cleared, as {@link SinceCleared} has it.
+   *
+   * @param by whether the vehicle told it over our link, or the technician's own tool showed it
+   */
+  record CountersRead(AskedBy by, Integer warmUps, Integer km, Integer minutes) implements Fact {
+    public CountersRead {
+      Said.given("tool", by);
+      if (warmUps == null && km == null && minutes == null) {
+        throw new Improper("Say at least one of the counters.");
+      }
+      try {
+        since(warmUps, km, minutes);
+      } catch (IllegalArgumentException e) {
+        throw new Improper(e.getMessage());
+      }
+    }
+
+    private static SinceCleared since(Integer warmUps, Integer km, Integer minutes) {
+      return new SinceCleared(warmUps, km, minutes);
+    }
+
+    public SinceCleared since() {
+      return since(warmUps, km, minutes);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** Whether software was there before the work, or was loaded by it. */
+  enum SoftwareStage {
+    FOUND,
+    LOADED
+  }
+
+  /**
+   * A control unit's software, as a tool shows it.
+   *
+   * @param file the file that was loaded; empty where none was
+   * @param checksum of that file as its publisher writes it, hexadecimal digits; empty where nobody
+   *     compared it
+   */
+  record SoftwareNoted(
+      SoftwareStage stage, String unit, String version, String file, String checksum)
+      implements Fact {
+    public SoftwareNoted {
+      Said.given("stage of the software", stage);
+      unit = Said.text("control unit", unit, 60);
+      version = Said.text("version of the software", version, 60);
+      file = Said.text("name of the file", file, 200);
+      checksum =
+          checksum == null ? "" : checksum.replaceAll("[\\s:-]", "").toUpperCase(Locale.ROOT);
+      if (!checksum.matches("|[0-9A-F]{4}|[0-9A-F]{8}|[0-9A-F]{32}|[0-9A-F]{40}|[0-9A-F]{64}")) {
+        throw new Improper(
+            "A checksum is 4, 8, 32, 40 or 64 hexadecimal digits, not " + checksum.length() + ".");
+      }
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A photo of what the technician's own tool, or the lamp, showed at a hop.
+   *
+   * @param picture id of the kept picture
+   * @param words what one sees in it
+   */
+  record ScreenKept(Hop hop, String picture, String sha256, String words) implements Fact {
+    public ScreenKept {
+      Said.given("hop", hop);
+      picture = Said.id("picture", picture);
+      sha256 = Said.sha256(sha256);
+      words = Said.text("words", words, 200);
     }
 
     @Override
@@ -957,6 +1061,9 @@ public sealed interface Fact {
           Map.entry("routine-started", RoutineStarted.class),
           Map.entry("routine-ended", RoutineEnded.class),
           Map.entry("readiness-read", ReadinessRead.class),
+          Map.entry("counters-read", CountersRead.class),
+          Map.entry("software-noted", SoftwareNoted.class),
+          Map.entry("screen-kept", ScreenKept.class),
           Map.entry("drive-logged", DriveLogged.class),
           Map.entry("segments-logged", SegmentsLogged.class),
           Map.entry("live-logged", LiveLogged.class),
@@ -996,6 +1103,19 @@ public sealed interface Fact {
     return "";
   }
 
+  /** A picture that is kept, and the sum by which it is known again. */
+  record KeptPicture(String id, String sha256) {}
+
+  /** The picture that was kept with it, if one was. */
+  default Optional<KeptPicture> keptPicture() {
+    if (this instanceof PictureTaken f) {
+      return Optional.of(new KeptPicture(f.picture(), f.sha256()));
+    }
+    return this instanceof ScreenKept f
+        ? Optional.of(new KeptPicture(f.picture(), f.sha256()))
+        : Optional.empty();
+  }
+
   /** Whether a text can be recorded: it holds no NUL and no half of a pair of characters. */
   static boolean isStorable(String text) {
     return Said.isStorable(text);
@@ -1008,6 +1128,7 @@ public sealed interface Fact {
         || this instanceof CodesCleared c && c.by() == ClearedBy.OUR_LINK
         || this instanceof RoutineStarted
         || this instanceof RoutineEnded
+        || this instanceof CountersRead r && r.by() == AskedBy.OUR_LINK
         || this instanceof ReadinessRead;
   }
 

@@ -67,6 +67,12 @@ public interface FactCases<R> {
 
   R of(Fact.ReadinessRead f);
 
+  R of(Fact.CountersRead f);
+
+  R of(Fact.SoftwareNoted f);
+
+  R of(Fact.ScreenKept f);
+
   R of(Fact.DriveLogged f);
 
   R of(Fact.SegmentsLogged f);

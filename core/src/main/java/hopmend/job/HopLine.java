@@ -239,8 +239,15 @@ public record HopLine(List<Standing> standings) {
     boolean known = w.accusesNoSensor() || (w.sheet().isPresent() && w.card().isPresent());
     List<String> byTheMaker = w.taughtByTheMaker();
     int forgotten = w.stillForgotten().size();
-    if (w.routines().isEmpty() && known && byTheMaker.isEmpty() && w.forgotten().isEmpty()) {
+    if (w.routines().isEmpty()
+        && known
+        && byTheMaker.isEmpty()
+        && w.forgotten().isEmpty()
+        && !w.owesSoftware()) {
       return standing(Hop.RELEARN, Standing.Kind.DONE, "nothing-to-teach");
+    }
+    if (w.owesSoftware()) {
+      return standing(Hop.RELEARN, Standing.Kind.OPEN, "software-first");
     }
     for (var routine : w.routines()) {
       Optional<JobState.RoutineRun> run = w.state().routine(routine.id());
@@ -331,10 +338,7 @@ public record HopLine(List<Standing> standings) {
     if (soak != null && soak.happened().plusSeconds(Math.round(60 * minutes(soak))).isAfter(now)) {
       return waiting(Hop.VERIFY, soak.happened(), minutes(soak), Message.of("hop.cold-soak"), now);
     }
-    boolean begun =
-        w.state().drive().isPresent()
-            || w.state().driveTold().isPresent()
-            || w.readiness().isPresent();
+    boolean begun = w.state().wasDriven() || w.readiness().isPresent();
     return !begun
         ? standing(Hop.VERIFY, Standing.Kind.NOT_STARTED, "drive-and-read")
         : standing(Hop.VERIFY, Standing.Kind.OPEN, "not-signed-off");

@@ -566,8 +566,40 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.CountersRead f) {
+      return f.by() == Fact.AskedBy.OUR_LINK ? Optional.empty() : cleared(state, AFTERWARDS);
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.SoftwareNoted f) {
+      return when(f.unit().isBlank(), "unit", "name-the-unit")
+          .or(() -> when(f.version().isBlank(), "version", "write-the-version"))
+          .or(
+              () ->
+                  when(
+                      f.file().isBlank() && !f.checksum().isEmpty(),
+                      "file",
+                      "checksum-of-which-file"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.ScreenKept f) {
+      return when(
+          state.screens(f.hop()).size() >= MOST_PICTURES,
+          "picture",
+          "too-many-pictures",
+          MOST_PICTURES);
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.DriveLogged f) {
-      return cleared(state, AFTERWARDS);
+      return cleared(state, AFTERWARDS)
+          .or(
+              () ->
+                  when(
+                      state.drives().stream().anyMatch(d -> d.attachment().equals(f.attachment())),
+                      "log",
+                      "drive-counts-already"));
     }
 
     @Override

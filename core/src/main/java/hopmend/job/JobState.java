@@ -16,9 +16,11 @@ import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * What the entries of a job add up to. Built by {@link #of} from the entries alone: the same
@@ -63,11 +65,16 @@ public final class JobState {
   private String readiness;
   private String readinessBefore;
   private Fact.MonitorsSeen monitors;
+  private Fact.CountersRead counters;
+  private Fact.CountersRead countersBefore;
+  private final Map<String, JobEntry> softwareFound = new LinkedHashMap<>();
+  private final Map<String, JobEntry> softwareLoaded = new LinkedHashMap<>();
+  private final List<JobEntry> screens = new ArrayList<>();
   private Fact.DriveTold driveTold;
   private final Map<String, JobEntry> taught = new LinkedHashMap<>();
   private final Map<String, JobEntry> learnFailed = new LinkedHashMap<>();
   private final Map<String, JobEntry> waits = new LinkedHashMap<>();
-  private Fact.DriveLogged drive;
+  private final List<Fact.DriveLogged> drives = new ArrayList<>();
   private JobEntry signedOff;
   private Instant notedAfter;
   private Fact.SegmentsLogged segments;
@@ -349,7 +356,9 @@ public final class JobState {
       readinessBefore = readiness == null ? readinessBefore : readiness;
       readiness = null;
       monitors = null;
-      drive = null;
+      countersBefore = counters == null ? countersBefore : counters;
+      counters = null;
+      drives.clear();
       driveTold = null;
       return null;
     }
@@ -408,9 +417,28 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.CountersRead f) {
+      counters = f;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SoftwareNoted f) {
+      boolean before = f.stage() == Fact.SoftwareStage.FOUND;
+      (before ? softwareFound : softwareLoaded).put(unit(f.unit()), e);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.ScreenKept f) {
+      screens.add(e);
+      return null;
+    }
+
+    @Override
     public Void of(Fact.DriveLogged f) {
       waits.remove(Fact.WaitBegun.SOAK);
-      drive = f;
+      drives.add(f);
       afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
     }
@@ -498,7 +526,8 @@ public final class JobState {
     afterClear = null;
     readiness = null;
     monitors = null;
-    drive = null;
+    counters = null;
+    drives.clear();
     driveTold = null;
     taught.clear();
     learnFailed.clear();
@@ -546,7 +575,7 @@ public final class JobState {
 
   private void readCodes(Fact.CodesRead f) {
     if (cleared != null && f.source().isAReadingAfterwards()) {
-      afterClear = new Afterwards(f.codes(), drive != null || driveTold != null, f.source());
+      afterClear = new Afterwards(f.codes(), wasDriven(), f.source());
       return;
     }
     if (f.source() == Fact.CodeSource.VEHICLE) {
@@ -643,6 +672,13 @@ public final class JobState {
     List<JobEntry> last = new ArrayList<>(logs);
     Collections.reverse(last);
     return last;
+  }
+
+  /** Those of them that nobody has called a drive yet. */
+  public List<JobEntry> recordings() {
+    return logs().stream()
+        .filter(e -> drives.stream().noneMatch(d -> d.attachment().equals(e.fact().keptText())))
+        .toList();
   }
 
   /** Attempts before this one, the first first. */
@@ -792,6 +828,46 @@ public final class JobState {
     return Optional.ofNullable(monitors);
   }
 
+  /** What the controller counted since the clearing, the last time that somebody read it. */
+  public Optional<Fact.CountersRead> counters() {
+    return Optional.ofNullable(counters);
+  }
+
+  /** What it counted before our clearing, since one before. */
+  public Optional<Fact.CountersRead> countersBefore() {
+    return Optional.ofNullable(cleared == null ? counters : countersBefore);
+  }
+
+  /** The entry that says what software was in a control unit before the work. */
+  public Optional<JobEntry> softwareFound(String unit) {
+    return Optional.ofNullable(softwareFound.get(unit(unit)));
+  }
+
+  /** The entry that says what software was loaded into a control unit. */
+  public Optional<JobEntry> softwareLoaded(String unit) {
+    return Optional.ofNullable(softwareLoaded.get(unit(unit)));
+  }
+
+  /** Control units whose software was noted, as they were called first. */
+  public List<String> unitsWithSoftware() {
+    Map<String, String> named = new LinkedHashMap<>();
+    Stream.concat(softwareFound.values().stream(), softwareLoaded.values().stream())
+        .map(e -> ((Fact.SoftwareNoted) e.fact()).unit())
+        .forEach(u -> named.putIfAbsent(unit(u), u));
+    return List.copyOf(named.values());
+  }
+
+  private static String unit(String name) {
+    return name.strip().toLowerCase(Locale.ROOT);
+  }
+
+  /** Photos of what a tool or the lamp showed at a hop, the first first. */
+  public List<JobEntry> screens(Hop hop) {
+    return screens.stream()
+        .filter(e -> e.fact() instanceof Fact.ScreenKept s && s.hop() == hop)
+        .toList();
+  }
+
   /** The entry that says that this was taught without our link. */
   public Optional<JobEntry> taughtByHand(String what) {
     return Optional.ofNullable(taught.get(what));
@@ -812,8 +888,14 @@ public final class JobState {
     return Optional.ofNullable(driveTold);
   }
 
-  public Optional<Fact.DriveLogged> drive() {
-    return Optional.ofNullable(drive);
+  /** The drives since the clearing that something recorded, the first first. */
+  public List<Fact.DriveLogged> drives() {
+    return List.copyOf(drives);
+  }
+
+  /** Whether the vehicle was driven since the clearing, recorded or told. */
+  public boolean wasDriven() {
+    return !drives.isEmpty() || driveTold != null;
   }
 
   public List<String> notes() {

@@ -1,16 +1,22 @@
 package hopmend.job;
 
+import hopmend.clear.Aftermath;
 import hopmend.clear.ClearReport;
 import hopmend.fault.CodeRange;
 import hopmend.message.Message;
+import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
+import hopmend.relearn.SoftwareLevel;
 import hopmend.swap.Ledger;
+import hopmend.swap.Step;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
 import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
 import hopmend.verify.SignOff;
+import hopmend.verify.SinceCleared;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HexFormat;
@@ -64,8 +70,42 @@ final class Proof {
                     state.codes(),
                     state.beforeClear(),
                     a.codes(),
-                    plugs(),
-                    a.afterDrive() || ran()));
+                    new ClearReport.Meanwhile(
+                        plugs(), trails(), clearedBefore(), a.afterDrive() || ran())));
+  }
+
+  /** What was worked on or done in this job, with what it can leave behind. */
+  private List<Aftermath.Trail> trails() {
+    List<Aftermath.Trail> trails = new ArrayList<>();
+    for (Aftermath leaves : job.catalog().aftermath()) {
+      doneSteps()
+          .filter(s -> leaves.after().contains(WorkPlan.operation(s.id())))
+          .findFirst()
+          .ifPresent(s -> trails.add(new Aftermath.Trail(Message.text(s.brief()), leaves)));
+      job.targets().stream()
+          .filter(t -> t.work().isPresent() && leaves.after().contains(t.about().family()))
+          .findFirst()
+          .ifPresent(t -> trails.add(new Aftermath.Trail(Message.text(t.name()), leaves)));
+      if (state.forgotByBattery() && leaves.after().contains(Procedure.BATTERY_OFF)) {
+        trails.add(new Aftermath.Trail(Message.named(Fact.ClearedBy.BATTERY_OFF), leaves));
+      }
+    }
+    return trails;
+  }
+
+  private Stream<Step> doneSteps() {
+    return job.workOrder().stream()
+        .flatMap(o -> o.steps().stream())
+        .filter(s -> job.ticks().containsKey(s.id()));
+  }
+
+  /** What the vehicle counted before our clearing, where somebody had cleared shortly before. */
+  private Optional<Message> clearedBefore() {
+    return state
+        .countersBefore()
+        .map(Fact.CountersRead::since)
+        .filter(SinceCleared::isFresh)
+        .map(s -> Message.listing(s.says()));
   }
 
   private boolean ran() {
@@ -99,11 +139,6 @@ final class Proof {
     return monitors;
   }
 
-  /** The drive that was logged, else what the driver says of one. */
-  private Optional<DriveProof> driven(Optional<DriveProof> logged) {
-    return logged.or(job::toldDrive);
-  }
-
   /** What the proof rests on, and by which way each part of it came. */
   List<Message> restsOn() {
     List<Message> rests = new ArrayList<>();
@@ -121,19 +156,25 @@ final class Proof {
     } else if (state.monitorsSeen().isPresent()) {
       rests.add(Message.of("rests.monitors", Fact.ClearedBy.OWN_TOOL));
     }
-    routines()
-        .forEach(
-            r ->
-                state
-                    .taughtByHand(r.id())
-                    .ifPresent(e -> rests.add(Message.of("rests.taught", r.name(), e.madeBy()))));
+    routines().forEach(r -> state.taughtByHand(r.id()).ifPresent(e -> rests.add(taught(r, e))));
     looks().ifPresent(rests::add);
-    if (state.drive().isPresent()) {
-      rests.add(Message.of("rests.log"));
-    } else {
-      state.driveTold().ifPresent(t -> rests.add(Message.of("rests.told", t.minutes(), t.km())));
+    if (!state.drives().isEmpty()) {
+      rests.add(Message.of("rests.log", state.drives().size()));
     }
+    state.driveTold().ifPresent(t -> rests.add(Message.of("rests.told", t.minutes(), t.km())));
     return rests;
+  }
+
+  private static Message taught(Routine routine, JobEntry entry) {
+    int wanted = routine.conditions().size();
+    long held =
+        routine.conditions().stream()
+            .map(c -> c.signal().name())
+            .filter(((Fact.TaughtByHand) entry.fact()).confirmed()::contains)
+            .count();
+    return held == wanted
+        ? Message.of("rests.taught", routine.name(), entry.madeBy())
+        : Message.of("rests.taught-unconfirmed", routine.name(), entry.madeBy(), held, wanted);
   }
 
   /** How many proofs of the sensors were measured, and how many only looked at. */
@@ -156,10 +197,10 @@ final class Proof {
   /**
    * Whether the job may be signed off as proven.
    *
-   * @param logged the judged drive log, empty if there is none
+   * @param logged what each recorded drive proved
    */
-  SignOff signOff(Optional<DriveProof> logged, LocalDate today) {
-    Optional<DriveProof> drive = driven(logged);
+  SignOff signOff(List<DriveProof> logged, LocalDate today) {
+    Optional<DriveProof> drive = job.driven(logged);
     List<Message> missing = new ArrayList<>();
     Ledger ledger = job.ledger();
     if (!ledger.isSettled()) {
@@ -177,6 +218,14 @@ final class Proof {
     routines().stream()
         .filter(r -> !passed(r))
         .forEach(r -> missing.add(Message.of("missing.relearn", r.name())));
+    drive
+        .filter(d -> state.counters().filter(c -> c.since().wasClearedAgain(d.km())).isPresent())
+        .ifPresent(
+            d ->
+                missing.add(
+                    Message.of(
+                        "missing.cleared-again", state.counters().get().km(), Math.round(d.km()))));
+    softwareMissing().forEach(missing::add);
     job.taughtByTheMaker().forEach(t -> missing.add(Message.of("missing.teach", t)));
     job.stillForgotten().forEach(p -> missing.add(Message.of("missing.forgotten", p.name())));
     job.targets()
@@ -193,6 +242,17 @@ final class Proof {
     }
     job.targets().forEach(t -> watched(t, today).ifPresent(missing::add));
     return new SignOff(missing);
+  }
+
+  private Stream<Message> softwareMissing() {
+    Stream<Message> tooOld =
+        job.software().stream()
+            .filter(SoftwareLevel::isOwed)
+            .map(s -> Message.of("missing.software", s.says().get(0)));
+    boolean unnoted =
+        job.loadsSoftware() && job.software().stream().noneMatch(s -> s.loaded().isPresent());
+    return Stream.concat(
+        tooOld, unnoted ? Stream.of(Message.of("missing.software-noted")) : Stream.empty());
   }
 
   /** Whether a work of the job is proven by this; before a verdict everything may be. */

@@ -17,6 +17,14 @@ final class Said {
     return text;
   }
 
+  /** What a picture is told by. */
+  static String sha256(String value) {
+    if (value == null || !value.matches("[0-9a-f]{64}")) {
+      throw new Fact.Improper("A picture is told by its SHA-256 in 64 hexadecimal digits.");
+    }
+    return value;
+  }
+
   /** An id that may be left out; then it is empty. */
   static String idOrNone(String field, String value) {
     return text(field, value, LONGEST_ID);

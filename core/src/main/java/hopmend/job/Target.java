@@ -652,13 +652,14 @@ public final class Target {
   }
 
   /** What is right for a figure of a proof; empty where nobody knows it for this vehicle. */
-  public Optional<Band> band(ProofFigure figure) {
-    return figure.right().band(Optional.empty(), figure(figure.right()), SignalModel.Told.NOTHING);
+  public Optional<Band> band(SensorProof proof, ProofFigure figure) {
+    Optional<Band> ofTheCard = card.map(c -> c.limits().get(proof.limit(figure)));
+    return figure.right().band(ofTheCard, figure(figure.right()), SignalModel.Told.NOTHING);
   }
 
   /** The figures of a proof that are judged here. */
   public List<ProofFigure> figures(SensorProof proof) {
-    return proof.figures().stream().filter(f -> band(f).isPresent()).toList();
+    return proof.figures().stream().filter(f -> band(proof, f).isPresent()).toList();
   }
 
   /**
@@ -671,7 +672,7 @@ public final class Target {
                 figures(proof).stream()
                     .filter(f -> f.id().equals(r.figure()))
                     .filter(f -> f.right().unit().quantity() == r.value().unit().quantity())
-                    .map(f -> band(f).orElseThrow().judge(r.value())))
+                    .map(f -> band(proof, f).orElseThrow().judge(r.value())))
         .toList();
   }
 
@@ -792,6 +793,13 @@ public final class Target {
     return catalog.procedures(about.family(), traits());
   }
 
+  /** What does a routine's work without our link; empty for one of something else. */
+  List<Procedure> insteadOf(Routine routine) {
+    boolean own =
+        card.filter(c -> c.routinesAfter(about.family()).anyMatch(routine::equals)).isPresent();
+    return own ? procedures() : List.of();
+  }
+
   /** Whether its vehicle's battery is off for the work, or was to clear codes. */
   boolean forgetsByBattery() {
     return state.forgotByBattery() || ticks().containsKey(Procedure.BATTERY_OFF);
@@ -804,8 +812,11 @@ public final class Target {
 
   private List<Routine> findRoutines() {
     boolean learns = work().map(Work::learns).orElse(true);
-    Stream<String> done =
+    Stream<String> steps =
         workOrder().stream().flatMap(o -> o.steps().stream()).map(s -> WorkPlan.operation(s.id()));
+    Stream<String> forgets =
+        state.forgotByBattery() ? Stream.of(Procedure.BATTERY_OFF) : Stream.empty();
+    Stream<String> done = Stream.concat(steps, forgets);
     Stream<String> after = learns ? Stream.concat(Stream.of(about.family()), done) : done;
     return card.map(
             c -> Conditional.of(after.flatMap(c::routinesAfter).distinct().toList(), traits()))

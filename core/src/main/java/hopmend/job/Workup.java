@@ -17,9 +17,11 @@ import hopmend.find.PlugWatch;
 import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.part.PartRecord;
+import hopmend.prove.Remedy;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
+import hopmend.relearn.SoftwareLevel;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
 import hopmend.swap.Phase;
@@ -39,7 +41,9 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -62,6 +66,7 @@ public final class Workup {
   private final Once<List<Target>> targets = new Once<>(this::findTargets);
   private final Once<List<WorkTogether>> works = new Once<>(this::putTogether);
   private final Once<Ledger> ledger = new Once<>(this::count);
+  private final Once<List<SoftwareLevel>> software = new Once<>(this::findSoftware);
   private final Once<Proof> proof = new Once<>(() -> new Proof(this));
 
   public Workup(JobState job, Catalog catalog, ShopSettings shop) {
@@ -486,9 +491,22 @@ public final class Workup {
 
   /** What the controllers forgot without battery and are taught by hand, done or not. */
   public List<Procedure> forgotten() {
-    return targets().stream().anyMatch(Target::forgetsByBattery)
-        ? catalog.procedures(Procedure.BATTERY_OFF, here.traits())
-        : List.of();
+    return targets().stream().anyMatch(Target::forgetsByBattery) ? forgottenByBattery() : List.of();
+  }
+
+  /** What the controllers of this vehicle forget without battery: usually, and by its card. */
+  public List<Procedure> forgottenByBattery() {
+    Optional<String> besides =
+        bodyCard().map(c -> c.teach().get(Procedure.BATTERY_OFF)).filter(w -> !w.isBlank());
+    return catalog.procedures(Procedure.BATTERY_OFF, here.traits()).stream()
+        .filter(p -> !p.asksTheCard() || besides.isPresent())
+        .map(p -> p.asksTheCard() ? p.told(besides.get()) : p)
+        .toList();
+  }
+
+  /** What teaches without our link what a routine of the job teaches. */
+  public List<Procedure> insteadOf(Routine routine) {
+    return targets().stream().flatMap(t -> t.insteadOf(routine).stream()).distinct().toList();
   }
 
   /** What may be taught without our link in this job. */
@@ -539,20 +557,32 @@ public final class Workup {
   /**
    * The drive that shows what is still missing.
    *
-   * @param driven what drives so far have shown, empty before any
+   * @param logged what each recorded drive proved
    */
-  public DrivePlan drivePlan(Optional<DriveProof> driven) {
+  public DrivePlan drivePlan(List<DriveProof> logged) {
+    return drivePlan(
+        monitorsToRun(),
+        driven(logged)
+            .map(DriveProof::missing)
+            .orElseGet(() -> DriveProof.wanted(state().freezeFrame())),
+        drivesThatTeach());
+  }
+
+  /** The drive as it was planned when nothing was driven yet. */
+  public DrivePlan plannedDrive() {
+    return drivePlan(usualMonitors(), DriveProof.wanted(state().freezeFrame()), Stream.empty());
+  }
+
+  private DrivePlan drivePlan(
+      List<String> monitors, List<DriveProof.Requirement> wanted, Stream<Procedure> taught) {
     List<String> needs = new ArrayList<>();
     if (isProvenBy(Work.Proof.MONITORS)) {
-      needs.addAll(monitorsToRun());
+      needs.addAll(monitors);
     }
     if (isProvenBy(Work.Proof.DRIVE)) {
-      driven
-          .map(DriveProof::missing)
-          .orElseGet(() -> DriveProof.wanted(state().freezeFrame()))
-          .forEach(r -> needs.add(r.id()));
+      wanted.forEach(r -> needs.add(r.id()));
     }
-    drivesThatTeach().forEach(p -> needs.add(p.id()));
+    taught.forEach(p -> needs.add(p.id()));
     return DrivePlan.of(catalog.course(), needs, state().freezeFrame(), shop.roads());
   }
 
@@ -560,7 +590,11 @@ public final class Workup {
   private List<String> monitorsToRun() {
     return readiness()
         .map(r -> r.notReady().stream().map(Readiness.Monitor::name).toList())
-        .orElseGet(() -> monitors().stream().filter(catalog.course().usual()::contains).toList());
+        .orElseGet(this::usualMonitors);
+  }
+
+  private List<String> usualMonitors() {
+    return monitors().stream().filter(catalog.course().usual()::contains).toList();
   }
 
   /** What is still taught by driving: without battery, or where no routine teaches it. */
@@ -596,14 +630,101 @@ public final class Workup {
         .toList();
   }
 
+  /** Control units whose software matters in this job: a bulletin asks, or somebody noted it. */
+  public List<SoftwareLevel> software() {
+    return software.get();
+  }
+
+  private List<SoftwareLevel> findSoftware() {
+    Map<String, SoftwareLevel> levels = new LinkedHashMap<>();
+    vehicle()
+        .flatMap(c -> c.bulletins().stream())
+        .filter(b -> b.appliesTo(state().codes()))
+        .forEach(
+            b ->
+                b.software()
+                    .forEach(
+                        (unit, least) ->
+                            levels.putIfAbsent(
+                                unit.toLowerCase(Locale.ROOT),
+                                level(unit, Optional.of(least), b.id()))));
+    for (String unit : state().unitsWithSoftware()) {
+      levels.putIfAbsent(unit.toLowerCase(Locale.ROOT), level(unit, Optional.empty(), ""));
+    }
+    return List.copyOf(levels.values());
+  }
+
+  private SoftwareLevel level(String unit, Optional<String> demanded, String bulletin) {
+    return new SoftwareLevel(
+        unit,
+        state().softwareFound(unit).map(e -> ((Fact.SoftwareNoted) e.fact()).version()),
+        state().softwareLoaded(unit).map(e -> ((Fact.SoftwareNoted) e.fact()).version()),
+        demanded,
+        bulletin);
+  }
+
+  /** Whether the versions of software are asked for: a bulletin speaks of them, or it is loaded. */
+  public boolean asksForSoftware() {
+    return !software().isEmpty() || loadsSoftware();
+  }
+
+  /** Whether a bulletin asks for software that nobody has seen in the vehicle. */
+  public boolean owesSoftware() {
+    return software().stream().anyMatch(SoftwareLevel::isOwed);
+  }
+
+  /** Whether a work of the job loads software. */
+  boolean loadsSoftware() {
+    return targets().stream()
+        .anyMatch(t -> t.work().filter(w -> w.remedy() == Remedy.UPDATE_SOFTWARE).isPresent());
+  }
+
   /** Monitors as they were before clearing erased them. */
   public Optional<Readiness> readinessBefore() {
     return state().readinessBefore().map(hex -> Readiness.decode(HexFormat.of().parseHex(hex)));
   }
 
-  /** What the driver says of a drive that nothing recorded, judged. */
-  public Optional<DriveProof> toldDrive() {
-    return state().driveTold().map(t -> DriveProof.told(t.met(), state().freezeFrame()));
+  /**
+   * What the drives since the clearing proved together; empty before any.
+   *
+   * @param logged each that something recorded, judged
+   */
+  public Optional<DriveProof> driven(List<DriveProof> logged) {
+    List<DriveProof> all = new ArrayList<>(logged);
+    state()
+        .driveTold()
+        .ifPresent(t -> all.add(DriveProof.told(t.met(), t.km(), state().freezeFrame())));
+    return all.isEmpty() ? Optional.empty() : Optional.of(DriveProof.together(all));
+  }
+
+  /**
+   * When the lamp and the codes go by themselves; empty where nothing is left that has to go.
+   *
+   * @param logged what each recorded drive proved
+   */
+  public List<Message> goesByItself(List<DriveProof> logged) {
+    boolean lamp = readiness().filter(Readiness::lampOn).isPresent();
+    List<ReadCode> left = state().afterClear().map(JobState.Afterwards::codes).orElse(List.of());
+    List<Message> goes = new ArrayList<>();
+    if (lamp) {
+      goes.add(Message.of("lamp.goes-out", logged.stream().filter(DriveProof::isTrip).count()));
+    }
+    if (!permanentLeft().isEmpty()) {
+      goes.add(Message.of("lamp.permanent"));
+    }
+    if (lamp || !left.isEmpty() && permanentLeft().size() < left.size()) {
+      goes.add(Message.of("lamp.forgotten"));
+    }
+    return goes;
+  }
+
+  /**
+   * What the finished job says of the sheets.
+   *
+   * @param logged what each recorded drive proved
+   */
+  public List<Message> lessons(List<DriveProof> logged) {
+    return new Lessons(this).of(logged);
   }
 
   public DriveProof driveProof(DriveLog log) {
@@ -618,10 +739,10 @@ public final class Workup {
   /**
    * Whether the job may be signed off as proven.
    *
-   * @param drive the judged drive, empty if there is none
+   * @param logged what each recorded drive proved
    * @param today for what is watched until a day
    */
-  public SignOff signOff(Optional<DriveProof> drive, LocalDate today) {
-    return proof.get().signOff(drive, today);
+  public SignOff signOff(List<DriveProof> logged, LocalDate today) {
+    return proof.get().signOff(logged, today);
   }
 }

@@ -198,6 +198,18 @@ public final class DriveLog {
     return size == 0 ? 0 : columns[0][size - 1] - columns[0][0];
   }
 
+  /** Kilometres driven, by the speed between samples; a gap counts none. */
+  public double km() {
+    double[] time = columns[Column.TIME.ordinal()];
+    double[] kmh = columns[Column.SPEED.ordinal()];
+    double km = 0;
+    for (int i = 1; kmh != null && i < size; i++) {
+      double step = time[i] - time[i - 1];
+      km += step > DriveProof.LONGEST_GAP_S ? 0 : step * (kmh[i] + kmh[i - 1]) / 2 / 3600;
+    }
+    return km;
+  }
+
   /** Seconds between two samples, as half of them are apart at most. */
   double usualStepS() {
     double[] steps = new double[Math.max(0, size - 1)];

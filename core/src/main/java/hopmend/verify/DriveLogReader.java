@@ -1,7 +1,6 @@
 package hopmend.verify;
 
 import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import hopmend.measure.MeasureUnit;
 import hopmend.message.Message;
@@ -74,7 +73,10 @@ final class DriveLogReader {
   private final List<Message> problems = new ArrayList<>();
   private final List<Message> notes = new ArrayList<>();
   private final Map<Column, Integer> at = new EnumMap<>(Column.class);
-  private final Map<Column, double[]> lines = new EnumMap<>(Column.class);
+  private final double[][] lines = new double[Column.values().length][];
+  private Column[] read = {};
+  private int[] cells = {};
+  private final double[] values = new double[Column.values().length];
   private final double[] last = new double[Column.values().length];
   private final double[][] columns = new double[Column.values().length][];
   private int size;
@@ -83,6 +85,11 @@ final class DriveLogReader {
   private double shiftS;
   private String lastDay = "";
   private double lastDayS;
+
+  /** What stood before the last clock, and the seconds for which it stands. */
+  private String beforeClock = "";
+
+  private double beforeClockS;
   private Optional<LocalDateTime> startedAt = Optional.empty();
   private Optional<String> vin = Optional.empty();
 
@@ -98,12 +105,12 @@ final class DriveLogReader {
   }
 
   DriveLog.Read read(String text) {
-    try (CsvReader<CsvRecord> reader =
+    try (CsvReader<LoggedRow> reader =
         CsvReader.builder()
             .fieldSeparator(LoggerTable.separator(text))
             .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
             .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
-            .ofCsvRecord(text)) {
+            .build(new LoggedRow(), text)) {
       rows(reader);
     } catch (RuntimeException | IOException e) {
       problems.add(Message.of("log.no-table", String.valueOf(e.getMessage())));
@@ -155,23 +162,23 @@ final class DriveLogReader {
     }
   }
 
-  private void rows(CsvReader<CsvRecord> reader) {
+  private void rows(CsvReader<LoggedRow> reader) {
     boolean unitsMayFollow = false;
-    int row = 0;
-    for (CsvRecord record : reader) {
-      row++;
+    int rows = 0;
+    for (LoggedRow row : reader) {
+      rows++;
       if (!isHeaded()) {
-        if (row > LoggerTable.LATEST_HEAD) {
+        if (rows > LoggerTable.LATEST_HEAD) {
           break;
         }
-        head(record);
+        head(row);
         unitsMayFollow = true;
-      } else if (unitsMayFollow && isARowOfUnits(record)) {
-        at.forEach((c, i) -> unit(c, cell(record, i)));
+      } else if (unitsMayFollow && isARowOfUnits(row)) {
+        at.forEach((c, i) -> unit(c, row.cell(i)));
         unitsMayFollow = false;
       } else {
         unitsMayFollow = false;
-        sample(record);
+        sample(row);
       }
       if (problems.size() >= MAX_PROBLEMS || size > MAX_SAMPLES) {
         break;
@@ -180,7 +187,7 @@ final class DriveLogReader {
     if (size > MAX_SAMPLES) {
       problems.add(Message.of("log.too-many", MAX_SAMPLES));
     }
-    if (row > 0 && !isHeaded()) {
+    if (rows > 0 && !isHeaded()) {
       needed.stream()
           .filter(c -> !at.containsKey(c))
           .forEach(c -> problems.add(Message.of("log.no-column", c.named())));
@@ -197,22 +204,24 @@ final class DriveLogReader {
 
   // The head
 
-  private void head(CsvRecord record) {
+  private void head(LoggedRow row) {
     Map<Column, Integer> found = new EnumMap<>(Column.class);
-    for (int i = 0; i < record.getFieldCount(); i++) {
-      String label = record.getField(i);
+    for (int i = 0; i < row.size(); i++) {
+      String label = row.cell(i);
       int index = i;
       vin = vin.or(() -> identificationNumber(label));
       column(label)
-          .filter(c -> !found.containsKey(c) || isBetter(label, record.getField(found.get(c))))
+          .filter(c -> !found.containsKey(c) || isBetter(label, row.cell(found.get(c))))
           .ifPresent(c -> found.put(c, index));
     }
     // The row with most of them is the head; lines before it may name some in passing.
     if (found.size() > at.size()) {
       at.clear();
-      lines.clear();
+      Arrays.fill(lines, null);
       at.putAll(found);
-      found.forEach((c, i) -> unit(c, record.getField(i)));
+      read = at.keySet().toArray(Column[]::new);
+      cells = at.values().stream().mapToInt(Integer::intValue).toArray();
+      found.forEach((c, i) -> unit(c, row.cell(i)));
     }
   }
 
@@ -249,38 +258,57 @@ final class DriveLogReader {
         .filter(u -> u.getKey().quantity() == column.unit().quantity())
         .filter(u -> u.getValue().matcher(l).find())
         .findFirst()
-        .ifPresent(u -> lines.put(column, line(u.getKey(), column.unit())));
+        .ifPresent(u -> lines[column.ordinal()] = line(u.getKey(), column.unit()));
   }
 
-  private boolean isARowOfUnits(CsvRecord record) {
-    return at.values().stream().noneMatch(i -> cell(record, i).matches(".*\\d.*\\d.*|\\d"));
-  }
-
-  private static String cell(CsvRecord record, int i) {
-    return i < record.getFieldCount() ? record.getField(i).strip() : "";
+  private boolean isARowOfUnits(LoggedRow row) {
+    return at.values().stream().noneMatch(i -> row.cell(i).matches(".*\\d.*\\d.*|\\d"));
   }
 
   // The samples
 
-  private void sample(CsvRecord record) {
+  private void sample(LoggedRow row) {
     int before = problems.size();
-    double[] values = last.clone();
-    for (Map.Entry<Column, Integer> c : at.entrySet()) {
-      String text = cell(record, c.getValue());
-      if (!isNothing(text)) {
-        values[c.getKey().ordinal()] = value(c.getKey(), text, record.getStartingLineNumber());
-      } else if (c.getKey() == Column.TIME) {
-        return;
+    System.arraycopy(last, 0, values, 0, values.length);
+    for (int i = 0; i < read.length; i++) {
+      Column column = read[i];
+      double value = plain(column, row, cells[i]);
+      if (Double.isNaN(value)) {
+        String text = row.cell(cells[i]);
+        if (!isNothing(text)) {
+          values[column.ordinal()] = value(column, text, row.line());
+        } else if (column == Column.TIME) {
+          return;
+        }
+      } else {
+        values[column.ordinal()] = value;
       }
     }
     if (problems.size() > before) {
       return;
     }
     System.arraycopy(values, 0, last, 0, values.length);
-    boolean known = needed.stream().noneMatch(c -> Double.isNaN(values[c.ordinal()]));
-    if (known) {
-      add(values, record.getStartingLineNumber());
+    if (isKnown()) {
+      add(row.line());
     }
+  }
+
+  private boolean isKnown() {
+    for (Column c : read) {
+      if (Double.isNaN(values[c.ordinal()]) && needed.contains(c)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** A number in our unit; NaN for none, and for one that has to be told. */
+  private double plain(Column column, LoggedRow row, int cell) {
+    double value = ours(column, row.plainNumber(cell));
+    if (column == Column.TIME && Double.isNaN(value)) {
+      value = row.plainClock(cell, beforeClock) + beforeClockS;
+    }
+    return value >= column.least() && value <= column.most() ? value : Double.NaN;
   }
 
   private static boolean isNothing(String text) {
@@ -288,7 +316,7 @@ final class DriveLogReader {
         || !Character.isDigit(text.charAt(text.length() - 1)) && NOTHING.matcher(text).matches();
   }
 
-  private void add(double[] values, long line) {
+  private void add(long line) {
     double time = values[0] + shiftS;
     if (size > 0) {
       double previous = columns[0][size - 1];
@@ -304,7 +332,7 @@ final class DriveLogReader {
       }
     }
     values[0] = time;
-    for (Column c : at.keySet()) {
+    for (Column c : read) {
       int i = c.ordinal();
       if (size == 0) {
         columns[i] = new double[1024];
@@ -343,7 +371,7 @@ final class DriveLogReader {
   }
 
   private double ours(Column column, double value) {
-    double[] line = lines.get(column);
+    double[] line = lines[column.ordinal()];
     return line == null ? value : line[0] + line[1] * value;
   }
 
@@ -363,7 +391,9 @@ final class DriveLogReader {
             + 60 * Integer.parseInt(clock.group(3))
             + LoggerTable.number(clock.group(4));
     String day = clock.group(1).replaceAll("[T, ]+$", "").strip();
-    return ofTheDay + (day.isEmpty() ? 0 : secondsTo(day, ofTheDay));
+    beforeClock = clock.group(1);
+    beforeClockS = day.isEmpty() ? 0 : secondsTo(day, ofTheDay);
+    return ofTheDay + beforeClockS;
   }
 
   private static int hour(Matcher clock) {

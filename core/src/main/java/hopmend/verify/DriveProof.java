@@ -6,7 +6,9 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 
@@ -16,8 +18,9 @@ import java.util.function.Predicate;
  *
  * @param requirements each with what was reached and the stretches of the drive in which it held;
  *     stretches that no picture could tell apart are one, so that a long log stays a small proof
+ * @param km that were driven
  */
-public record DriveProof(List<Requirement> requirements) {
+public record DriveProof(List<Requirement> requirements, double km) {
   static final double LONGEST_GAP_S = 5;
 
   /** So many parts of the drive's length can be told apart in a picture. */
@@ -42,16 +45,19 @@ public record DriveProof(List<Requirement> requirements) {
    * One thing that the drive has to show.
    *
    * @param reached how far it came, in the unit of {@code wanted}
+   * @param share of what is wanted that was reached; 1 where it is met, less where it is not
    * @param todo what is still to be driven, empty if met
    */
   public record Requirement(
       String id,
       Message wanted,
       Message reached,
+      double share,
       Optional<Message> todo,
       List<Stretch> stretches,
       String source) {
     public Requirement {
+      share = todo.isEmpty() ? 1 : Math.max(0, Math.min(share, Math.nextDown(1.0)));
       stretches = List.copyOf(stretches);
     }
 
@@ -74,7 +80,7 @@ public record DriveProof(List<Requirement> requirements) {
           joined.add(s);
         }
       }
-      return new Requirement(id, wanted, reached, todo, joined, source);
+      return new Requirement(id, wanted, reached, share, todo, joined, source);
     }
   }
 
@@ -98,7 +104,7 @@ public record DriveProof(List<Requirement> requirements) {
       all.add(similar(log, freezeFrame));
     }
     double finest = log.samples().isEmpty() ? 0 : log.durationS() / FINEST;
-    return new DriveProof(all.stream().map(r -> r.coarser(finest)).toList());
+    return new DriveProof(all.stream().map(r -> r.coarser(finest)).toList(), log.km());
   }
 
   /** What a drive has to show, before any is driven. */
@@ -111,7 +117,7 @@ public record DriveProof(List<Requirement> requirements) {
    *
    * @param met ids of the requirements that it met
    */
-  public static DriveProof told(List<String> met, List<FreezeFrameValue> freezeFrame) {
+  public static DriveProof told(List<String> met, double km, List<FreezeFrameValue> freezeFrame) {
     return new DriveProof(
         wanted(freezeFrame).stream()
             .map(
@@ -121,11 +127,35 @@ public record DriveProof(List<Requirement> requirements) {
                             r.id(),
                             r.wanted(),
                             Message.of("driven.told"),
+                            1,
                             Optional.empty(),
                             List.of(),
                             "told by the driver; nothing recorded it")
                         : r)
-            .toList());
+            .toList(),
+        km);
+  }
+
+  /**
+   * What several drives proved. Each requirement is one of a single drive, as the standard counts
+   * it, so that two halves do not make one: it is met if one drive met it, else it stands as the
+   * drive has it that came closest, the earlier of two alike.
+   *
+   * @param drives at least one, judged by the same freeze frame
+   */
+  public static DriveProof together(List<DriveProof> drives) {
+    Map<String, Requirement> best = new LinkedHashMap<>();
+    drives.stream()
+        .flatMap(d -> d.requirements().stream())
+        .forEach(
+            r -> best.merge(r.id(), r, (one, other) -> one.share() < other.share() ? other : one));
+    return new DriveProof(
+        List.copyOf(best.values()), drives.stream().mapToDouble(DriveProof::km).sum());
+  }
+
+  /** Whether it counts as a driving cycle of the general denominator: {@link #TRIP}. */
+  public boolean isTrip() {
+    return requirements.stream().filter(r -> r.source().equals(TRIP)).allMatch(Requirement::met);
   }
 
   public boolean isProven() {
@@ -158,6 +188,7 @@ public record DriveProof(List<Requirement> requirements) {
         id,
         Message.of("driven." + how, seconds(wantedS)),
         Message.of("driven.seconds", seconds(reachedS)),
+        reachedS / wantedS,
         unless(reachedS >= wantedS, "more", seconds(Math.ceil(wantedS - reachedS))),
         stretches,
         TRIP);
@@ -182,6 +213,7 @@ public record DriveProof(List<Requirement> requirements) {
         id,
         wanted,
         Message.of("driven.not-logged"),
+        0,
         Optional.of(Message.of("driven.lacks", column.named())),
         List.of(),
         source);
@@ -208,6 +240,7 @@ public record DriveProof(List<Requirement> requirements) {
         "warm-up",
         Message.of("driven.warm-up"),
         Message.of("driven.rose", celsius(rise), celsius(top)),
+        Math.min(rise / RISE_C, top / WARM_C),
         todo,
         stretches(log, s -> s.coolantC() >= WARM_C),
         WARM_UP);
@@ -238,6 +271,7 @@ public record DriveProof(List<Requirement> requirements) {
         "freeze-frame",
         similarly,
         Message.of("driven.in-one", seconds(held)),
+        held / SIMILAR_HOLD_S,
         unless(held >= SIMILAR_HOLD_S, "once-more", conditions),
         stretches,
         SIMILAR);

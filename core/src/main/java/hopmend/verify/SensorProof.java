@@ -32,6 +32,11 @@ public record SensorProof(
     }
   }
 
+  /** The name under which a vehicle card has a limit of its own for a figure of this proof. */
+  public String limit(ProofFigure figure) {
+    return id + "." + figure.id();
+  }
+
   /** The live signals that tell all its figures; empty where only instruments do. */
   public List<LiveSignal> signals() {
     return figures.isEmpty() || figures.stream().anyMatch(f -> f.from() == null)

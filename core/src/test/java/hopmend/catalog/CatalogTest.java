@@ -100,7 +100,7 @@ class CatalogTest {
         CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing|",
         CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch|",
         CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT|",
-        CARD + "|revision: 3|revison: 3|revison|revison: 3",
+        CARD + "|revision: 4|revison: 4|revison|revison: 4",
         CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay|",
         CARD + "|torqueNm: 9|torqueNm: -9|must be positive|torqueNm: -9",
         CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175|",
@@ -130,7 +130,9 @@ class CatalogTest {
         SHEET
             + "|looksFor: [connector]|looksFor: [connector]\\n    when: {reads: full}|only a caution may ask for it|",
         CARD + "|body colour: black|hex size: 23 mm|hex size is never 23 mm|",
-        SHEET + "|principle: |principal: ||principal: "
+        SHEET + "|principle: |principal: ||principal: ",
+        "aftermath.yaml|after: [wheel-off]|after: [sing]|no family, no operation|",
+        CARD + "|in-step.offset|in-step.of|no check and no figure of a proof|"
       })
   void aSlipIsRefusedAndNamed(String file, String from, String to, String named, String where) {
     String right = from.replace("\\n", "\n");

@@ -11,11 +11,16 @@ import hopmend.fault.TroubleCode;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 class ClearReportTest {
   private static ReadCode code(String text, CodeState... states) {
     return ReadCode.of(TroubleCode.parse(text), states);
+  }
+
+  private static ClearReport.Meanwhile around(ClearReport.LoosePlug... plugs) {
+    return new ClearReport.Meanwhile(List.of(plugs), List.of(), Optional.empty(), false);
   }
 
   @Test
@@ -33,10 +38,9 @@ class ClearReportTest {
                 code("P0340", CodeState.PERMANENT),
                 code("P0113", CodeState.CURRENT, CodeState.PENDING),
                 code("P0171", CodeState.PENDING)),
-            List.of(
+            around(
                 new ClearReport.LoosePlug(
-                    "intake air plug", CodeRange.parseAll("P0110-P0114"), true)),
-            false);
+                    "intake air plug", CodeRange.parseAll("P0110-P0114"), true)));
     assertThat(report.lines())
         .extracting(l -> l.code().text() + " " + l.fate())
         .containsExactly(
@@ -94,8 +98,7 @@ class ClearReportTest {
             List.of(code("P0340-31", CodeState.STORED)),
             List.of(code("P0340", CodeState.STORED)),
             List.of(code("P0340", CodeState.PERMANENT)),
-            List.of(),
-            false);
+            around());
     assertThat(report.lines())
         .extracting(ClearReport.Line::fate)
         .containsExactly(Fate.PERMANENT_WAITS);

@@ -7,9 +7,7 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
-import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -68,12 +66,6 @@ class AnyVehicleTest extends WalkedJob {
     say(new Fact.GateOverruled(Hop.RELEARN, "taught with the maker's tool"));
     assertThat(at(Hop.RELEARN)).startsWith("DONE");
     assertThat(missing()).noneMatch(m -> m.contains(usual));
-  }
-
-  private List<String> missing() {
-    return workup().signOff(Optional.empty(), LocalDate.of(2026, 11, 26)).missing().stream()
-        .map(JobOnPaper::said)
-        .toList();
   }
 
   /** A value is never judged by a figure that is only drawn. */

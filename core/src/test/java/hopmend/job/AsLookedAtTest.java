@@ -284,7 +284,18 @@ class AsLookedAtTest {
       text.append(c.signal()).append(": ").append(c.wanted());
       for (double v : new double[] {c.low() - 0.1, c.low(), c.high(), c.high() + 0.1}) {
         Optional<Routine.Met> met =
-            new Routine("r", "r", 1, "", List.of(c), 1, List.of(), Condition.ALWAYS, "i")
+            new Routine(
+                    "r",
+                    "r",
+                    1,
+                    "",
+                    List.of(),
+                    List.of(c),
+                    1,
+                    List.of(),
+                    List.of(),
+                    Condition.ALWAYS,
+                    "i")
                 .judge(Map.of(c.signal(), Reading.of(v, c.signal().unit()))).stream().findFirst();
         text.append(' ').append(met.orElseThrow().met());
       }

@@ -29,19 +29,8 @@ class CameBackTest extends WalkedJob {
         .toList();
   }
 
-  private String refused(Fact fact) {
-    return JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)
-        .map(r -> said(r.says()))
-        .orElse("taken");
-  }
-
   private void repaired(String card, String code) {
-    on(card, code);
-    prove();
-    Site site = workup().site().orElseThrow().site();
-    say(new Fact.SiteConfirmed(site.id()));
-    pick(site);
-    swap();
+    swapped(card, code);
     say(new Fact.CodesCleared("0HMWS3A07K1000342"));
   }
 

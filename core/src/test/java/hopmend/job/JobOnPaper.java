@@ -70,6 +70,20 @@ abstract class JobOnPaper {
     entries.set(entries.size() - 1, entries.get(entries.size() - 1).withAbout(about));
   }
 
+  static final LocalDate TODAY = LocalDate.of(2026, 11, 26);
+
+  /** Why a lead's fact is refused, or that it is taken. */
+  String refused(Fact fact) {
+    return JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)
+        .map(r -> said(r.says()))
+        .orElse("taken");
+  }
+
+  /** What a sign-off lacks where no drive was recorded. */
+  List<String> missing() {
+    return workup().signOff(List.of(), TODAY).missing().stream().map(JobOnPaper::said).toList();
+  }
+
   Workup workup() {
     return workup(SHOP);
   }

@@ -53,7 +53,7 @@ class JobStateByRulesTest {
                 .toList());
     assertThat(codeTexts(state)).isEqualTo(codesByDefinition());
     assertThat(Set.copyOf(state.answers())).isEqualTo(answersByDefinition());
-    assertThat(state.drive()).isEqualTo(sinceClearing(Fact.DriveLogged.class));
+    assertThat(state.drives()).isEqualTo(allSinceClearing(Fact.DriveLogged.class));
     boolean byOurLink =
         lastSequence(e -> e.fact() instanceof Fact.ReadinessRead)
             > lastSequence(e -> e.fact() instanceof Fact.MonitorsSeen);
@@ -194,11 +194,15 @@ class JobStateByRulesTest {
   }
 
   private <F extends Fact> Optional<F> sinceClearing(Class<F> kind) {
+    return allSinceClearing(kind).stream().reduce((a, b) -> b);
+  }
+
+  private <F extends Fact> List<F> allSinceClearing(Class<F> kind) {
     long from = clearing();
     return live().stream()
         .filter(e -> e.sequence() > from && kind.isInstance(e.fact()))
         .map(e -> kind.cast(e.fact()))
-        .reduce((a, b) -> b);
+        .toList();
   }
 
   /** A reading of the vehicle belongs to "after" while its codes are cleared. */

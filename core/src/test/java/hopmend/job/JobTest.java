@@ -129,10 +129,7 @@ class JobTest {
   @Test
   void signOffListsWhatIsMissingUntilNothingIs() {
     swapped().add(new Fact.CodesCleared("v"), none());
-    assertThat(
-            workup().signOff(Optional.empty(), TODAY).missing().stream()
-                .map(JobOnPaper::said)
-                .toList())
+    assertThat(workup().signOff(List.of(), TODAY).missing().stream().map(JobOnPaper::said).toList())
         .containsExactly(
             "run the relearn: Cam against crank learn",
             "see for yourself: It starts as it should",
@@ -145,10 +142,7 @@ class JobTest {
     add(
         new Fact.ProofSeen("cam-intake", "starts", false, "long crank"),
         new Fact.ProofSeen("cam-intake", "no-leak", true, ""));
-    assertThat(
-            workup().signOff(Optional.empty(), TODAY).missing().stream()
-                .map(JobOnPaper::said)
-                .toList())
+    assertThat(workup().signOff(List.of(), TODAY).missing().stream().map(JobOnPaper::said).toList())
         .contains("see for yourself: It starts as it should")
         .doesNotContain("see for yourself: Nothing drips at the seat");
     add(
@@ -160,7 +154,7 @@ class JobTest {
         new Fact.RoutineEnded("cam-crank-learn", RoutineState.PASSED),
         new Fact.DriveLogged("id", "drive.csv"),
         new Fact.ReadinessRead("00076500"));
-    var proven = java.util.Optional.of(new hopmend.verify.DriveProof(List.of()));
+    var proven = List.of(new hopmend.verify.DriveProof(List.of(), 20));
     assertThat(workup().signOff(proven, TODAY).missing().stream().map(JobOnPaper::said).toList())
         .containsExactly("read the codes after the drive");
     add(none());
@@ -239,7 +233,7 @@ class JobTest {
         s.beforeClear(),
         s.afterClear(),
         s.readiness(),
-        s.drive(),
+        s.drives(),
         s.notes(),
         s.signedOff(),
         s.routine("cam-crank-learn"),
@@ -302,6 +296,10 @@ class JobTest {
           new Fact.RoutineStarted("cam-crank-learn", 0.5),
           new Fact.RoutineEnded("cam-crank-learn", RoutineState.UNKNOWN),
           new Fact.ReadinessRead("00076500"),
+          new Fact.CountersRead(Fact.AskedBy.OUR_LINK, 2, 34, null),
+          new Fact.SoftwareNoted(
+              Fact.SoftwareStage.LOADED, "soot module", "4.12", "tm-4-12.bin", "0a1b2c3d"),
+          new Fact.ScreenKept(Hop.VERIFY, "q", "1".repeat(64), "its monitors"),
           new Fact.DriveLogged("id", "d.csv"),
           new Fact.LiveLogged("a", "engine speed", 12),
           new Fact.NoteAdded("note"),

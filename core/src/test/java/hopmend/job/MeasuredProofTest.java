@@ -2,7 +2,6 @@ package hopmend.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.find.Site;
 import hopmend.job.Fact.FigureRead;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -11,22 +10,12 @@ import hopmend.verify.DriveLog;
 import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
 import hopmend.verify.TraceFigure;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 /** Proofs that are measured: what they ask for, what they take, and what they prove. */
 class MeasuredProofTest extends WalkedJob {
-  private static final LocalDate TODAY = LocalDate.of(2026, 11, 26);
-
-  private String refused(Fact fact) {
-    return JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)
-        .map(r -> said(r.says()))
-        .orElse("taken");
-  }
-
   private static FigureRead read(String figure, double value, MeasureUnit unit) {
     return new FigureRead(figure, Reading.of(value, unit));
   }
@@ -36,12 +25,7 @@ class MeasuredProofTest extends WalkedJob {
   }
 
   private void cleared(String card, String code) {
-    on(card, code);
-    prove();
-    Site site = workup().site().orElseThrow().site();
-    say(new Fact.SiteConfirmed(site.id()));
-    pick(site);
-    swap();
+    swapped(card, code);
     say(new Fact.CodesCleared("0HMWS3A07K1000342"));
     say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
   }
@@ -66,12 +50,6 @@ class MeasuredProofTest extends WalkedJob {
     say(seen("lamp", true, ""));
     assertThat(workup().restsOn().stream().map(JobOnPaper::said))
         .contains("One proof of the sensor was measured, one was looked at");
-  }
-
-  private List<String> missing() {
-    return workup().signOff(Optional.empty(), TODAY).missing().stream()
-        .map(JobOnPaper::said)
-        .toList();
   }
 
   /** The whole travel of a pedal, from a log as a logger writes it, with a dead spot in track 2. */

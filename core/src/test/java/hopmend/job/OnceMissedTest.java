@@ -66,7 +66,7 @@ class OnceMissedTest extends JobOnPaper {
   void nothingIsSignedOffUnclearedAndNoNewerAnswerStandsUnderAnOldVerdict() {
     Workup w = on("wherrill-sedge-12", "P0340");
     assertThat(
-            w.signOff(Optional.empty(), java.time.LocalDate.of(2026, 11, 24)).missing().stream()
+            w.signOff(List.of(), java.time.LocalDate.of(2026, 11, 24)).missing().stream()
                 .map(JobOnPaper::said)
                 .toList())
         .contains("clear the codes");
@@ -182,8 +182,11 @@ class OnceMissedTest extends JobOnPaper {
             List.of(),
             List.of(),
             List.of(pending),
-            List.of(new ClearReport.LoosePlug("plug", CodeRange.parseAll("P0110-P0114"), true)),
-            false);
+            new ClearReport.Meanwhile(
+                List.of(new ClearReport.LoosePlug("plug", CodeRange.parseAll("P0110-P0114"), true)),
+                List.of(),
+                Optional.empty(),
+                false));
     assertThat(report.lines().get(0).fate()).isEqualTo(ClearReport.Fate.UNPLUGGED_BY_US);
   }
 }

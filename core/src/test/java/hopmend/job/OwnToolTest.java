@@ -7,13 +7,12 @@ import hopmend.clear.ClearReport.Fate;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.find.Site;
 import hopmend.job.Fact.ClearedBy;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Procedure;
+import hopmend.relearn.Routine;
 import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
-import java.time.LocalDate;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -24,8 +23,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** A job without our link: the technician's own tool, or the battery and a drive. */
 class OwnToolTest extends WalkedJob {
-  private static final LocalDate TODAY = LocalDate.of(2026, 11, 26);
-
   private static Fact cleared(ClearedBy by, int minutes, String frameLost) {
     return new Fact.CodesCleared("0HMWS3A07K1000342", by, minutes, frameLost);
   }
@@ -38,28 +35,6 @@ class OwnToolTest extends WalkedJob {
             .toList(),
         List.of(),
         "");
-  }
-
-  private String refused(Fact fact) {
-    return JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)
-        .map(r -> said(r.says()))
-        .orElse("taken");
-  }
-
-  private List<String> missing() {
-    return workup().signOff(Optional.empty(), TODAY).missing().stream()
-        .map(JobOnPaper::said)
-        .toList();
-  }
-
-  /** A cam sensor that is renewed and put back, up to clearing. */
-  private void swapped() {
-    on("wherrill-sedge-12", "P0340");
-    prove();
-    Site site = workup().site().orElseThrow().site();
-    say(new Fact.SiteConfirmed(site.id()));
-    pick(site);
-    swap();
   }
 
   private static Fact monitors(boolean lampOn, boolean ready) {
@@ -77,7 +52,7 @@ class OwnToolTest extends WalkedJob {
 
   @Test
   void fromAClearedToolToAProvenSignOff() {
-    swapped();
+    swapped("wherrill-sedge-12", "P0340");
     assertThat(refused(shows())).contains("Clear");
     assertThat(refused(cleared(ClearedBy.OWN_TOOL, 0, ""))).contains("Type or paste them in Read");
     say(cleared(ClearedBy.OWN_TOOL, 0, "my tool shows none"));
@@ -86,6 +61,14 @@ class OwnToolTest extends WalkedJob {
     assertThat(at(Hop.CLEAR)).isEqualTo("DONE: nothing came back");
     workup().routines().forEach(r -> say(new Fact.TaughtByHand(r.id(), "tool says: finished")));
     assertThat(at(Hop.RELEARN)).startsWith("DONE");
+    assertThat(workup().restsOn().stream().map(JobOnPaper::said))
+        .anyMatch(m -> m.endsWith("0 of its 4 conditions were looked at"));
+    for (Routine r : workup().routines()) {
+      List<String> all = r.conditions().stream().map(c -> c.signal().name()).toList();
+      say(new Fact.TaughtByHand(r.id(), "tool says: finished", "", all));
+    }
+    assertThat(workup().restsOn().stream().map(JobOnPaper::said))
+        .anyMatch(m -> m.endsWith("who looked at all its conditions"));
     workup()
         .here()
         .proofs()
@@ -109,7 +92,7 @@ class OwnToolTest extends WalkedJob {
 
   @Test
   void aDriveThatLacksSomethingSaysWhat() {
-    swapped();
+    swapped("wherrill-sedge-12", "P0340");
     say(cleared(ClearedBy.OWN_TOOL, 0, "my tool shows none"));
     say(shows());
     say(driven(DriveProof.wanted(List.of()).stream().filter(r -> !r.id().equals("idle")).toList()));
@@ -119,7 +102,7 @@ class OwnToolTest extends WalkedJob {
   /** What is forgotten without battery comes up in Relearn, item by item, and is owed. */
   @Test
   void theBatteryForgetsMoreThanCodes() {
-    swapped();
+    swapped("wherrill-sedge-12", "P0340");
     assertThat(workup().forgotten()).isEmpty();
     assertThat(refused(cleared(ClearedBy.BATTERY_OFF, 0, "my tool shows none")))
         .contains("how many minutes");
@@ -142,7 +125,7 @@ class OwnToolTest extends WalkedJob {
   /** A verdict behind a failed proof starts the next round; what was ruled out stays so. */
   @Test
   void aProofThatFailsLeadsOn() {
-    swapped();
+    swapped("wherrill-sedge-12", "P0340");
     int answered = workup().state().answers().size();
     say(cleared(ClearedBy.OWN_TOOL, 0, "my tool shows none"));
     say(shows("P0340"));
@@ -194,7 +177,10 @@ class OwnToolTest extends WalkedJob {
             : List.of(read("P0340", "engine", CodeState.STORED));
     ClearReport report =
         ClearReport.of(
-            before, before, List.of(read(code, unit, CodeState.STORED)), List.of(), driven);
+            before,
+            before,
+            List.of(read(code, unit, CodeState.STORED)),
+            new ClearReport.Meanwhile(List.of(), List.of(), Optional.empty(), driven));
     ClearReport.Line line =
         report.lines().stream().filter(l -> l.code().text().equals(code)).findFirst().orElseThrow();
     assertThat(line.fate()).isEqualTo(fate);

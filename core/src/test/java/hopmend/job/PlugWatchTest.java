@@ -11,6 +11,7 @@ import hopmend.job.Fact.PlugAt;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -84,8 +85,7 @@ class PlugWatchTest extends WalkedJob {
             workup().state().codes(),
             List.of(),
             List.of(ReadCode.of(TroubleCode.parse("P0118"), CodeState.STORED)),
-            workup().plugs(),
-            false);
+            new ClearReport.Meanwhile(workup().plugs(), List.of(), Optional.empty(), false));
     assertThat(report.lines())
         .filteredOn(l -> l.code().text().equals("P0118"))
         .extracting(ClearReport.Line::fate)

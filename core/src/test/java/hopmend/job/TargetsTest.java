@@ -19,7 +19,6 @@ import hopmend.swap.WorkOrder;
 import hopmend.verify.SensorProof;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 /** One job, several sensors: their own verdicts, parts and steps; one way in, ledger and proof. */
@@ -133,7 +132,7 @@ class TargetsTest extends JobOnPaper {
     turnTo("brannick-causeway-24", "input");
     assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
     assertThat(
-            workup().signOff(Optional.empty(), LocalDate.of(2026, 11, 24)).missing().stream()
+            workup().signOff(List.of(), LocalDate.of(2026, 11, 24)).missing().stream()
                 .map(JobOnPaper::said)
                 .toList())
         .contains("finish the work on the Output shaft speed sensor");
@@ -289,10 +288,6 @@ class TargetsTest extends JobOnPaper {
     assertThat(workup().target("oxygen-1").orElseThrow().state().seen("swings")).isEmpty();
   }
 
-  private String refused(Fact fact) {
-    return said(JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN).orElseThrow().says());
-  }
-
   @Test
   void theVehiclesYearAndTheShopsEquipmentAreTraits() {
     on("lorrimar-skiff-re", "P0451");
@@ -388,9 +383,7 @@ class TargetsTest extends JobOnPaper {
   }
 
   private List<String> missing(LocalDate today) {
-    return workup().signOff(Optional.empty(), today).missing().stream()
-        .map(JobOnPaper::said)
-        .toList();
+    return workup().signOff(List.of(), today).missing().stream().map(JobOnPaper::said).toList();
   }
 
   @Test

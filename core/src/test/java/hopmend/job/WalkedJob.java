@@ -66,12 +66,22 @@ abstract class WalkedJob extends JobOnPaper {
     say(new Fact.ReadinessRead("00076500"));
     assertThat(
             workup()
-                .signOff(java.util.Optional.empty(), java.time.LocalDate.of(2026, 11, 24))
+                .signOff(java.util.List.of(), java.time.LocalDate.of(2026, 11, 24))
                 .missing()
                 .stream()
                 .map(JobOnPaper::said)
                 .toList())
         .containsExactly("log a drive");
+  }
+
+  /** A sensor that is proven, found, renewed and put back, up to clearing. */
+  void swapped(String card, String code) {
+    on(card, code);
+    prove();
+    Site site = workup().site().orElseThrow().site();
+    say(new Fact.SiteConfirmed(site.id()));
+    pick(site);
+    swap();
   }
 
   /** Follows the recommended checks with the likeliest result for a dead sensor. */

@@ -62,12 +62,6 @@ class WayInTest extends WalkedJob {
     assertThat(refused(new Fact.WayInChosen(WayIn.CABIN))).contains("not reached that way");
   }
 
-  private String refused(Fact fact) {
-    return JobRules.refuse(workup(), fact, Long.MAX_VALUE, ANN)
-        .map(r -> said(r.says()))
-        .orElse("taken");
-  }
-
   /** Nothing that is off for one way is forgotten by going another. */
   @Test
   void theWayStaysWhileSomethingIsOffForIt() {

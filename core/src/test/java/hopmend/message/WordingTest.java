@@ -17,6 +17,7 @@ import hopmend.job.Standing;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
+import hopmend.relearn.RoutineState;
 import hopmend.sensor.SignalModel;
 import hopmend.swap.Phase;
 import hopmend.vehicle.EngineLayout;
@@ -76,6 +77,9 @@ class WordingTest {
           Phase.class,
           Fact.HowOften.class,
           Fact.ClearedBy.class,
+          Fact.AskedBy.class,
+          Fact.SoftwareStage.class,
+          RoutineState.class,
           CodePicture.Role.class,
           Wiring.Kind.class,
           ClearReport.Fate.class,

@@ -178,8 +178,10 @@ class VerifyTest {
             "r",
             1,
             "",
+            List.of(),
             List.of(new Routine.Wanted(LiveSignal.COOLANT, 75, 105, "warm it")),
             1,
+            List.of(),
             List.of(),
             hopmend.sensor.Condition.ALWAYS,
             "invented");

@@ -3,6 +3,7 @@ package hopmend.standin;
 import hopmend.fault.TroubleCode;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
+import hopmend.verify.SinceCleared;
 import hopmend.wire.Uds;
 import java.io.ByteArrayOutputStream;
 import java.util.HashMap;
@@ -61,6 +62,11 @@ public final class SimulatedVehicle {
 
   private static final double LET_GO = 3200;
 
+  /** Why a learn failed, the second byte of its status record; this vehicle's own. */
+  private static final int SENSOR_MUTE = 0x21;
+
+  private static final int NO_OVERRUN = 0x22;
+
   private final VehicleSpec spec;
   private final Set<Fault> active = new LinkedHashSet<>();
   private final Set<String> faults = new TreeSet<>();
@@ -78,11 +84,23 @@ public final class SimulatedVehicle {
   private boolean idled;
   private boolean helper = true;
 
+  /** Nobody has cleared it for long when it comes to the shop. */
+  private int warmUpsSinceCleared = 120;
+
+  private double kmSinceCleared = 3900;
+  private double minutesSinceCleared = 5200;
+
   private static final class Run {
     private double leftS;
     private int overrunsLeft;
     private boolean wasOverrunning;
     private RoutineState state = RoutineState.RUNNING;
+    private int reason;
+
+    private void fail(int why) {
+      state = RoutineState.FAILED;
+      reason = why;
+    }
   }
 
   public SimulatedVehicle(VehicleSpec spec) {
@@ -214,10 +232,14 @@ public final class SimulatedVehicle {
         if (r.overrunsLeft > 0) {
           overrun(r);
         } else if (r.leftS <= 0) {
-          r.state = isAnySensorMute() ? RoutineState.FAILED : RoutineState.PASSED;
+          if (isAnySensorMute()) {
+            r.fail(SENSOR_MUTE);
+          } else {
+            r.state = RoutineState.PASSED;
+          }
         }
         if (r.leftS <= -GIVEN_UP_S) {
-          r.state = RoutineState.FAILED;
+          r.fail(NO_OVERRUN);
         }
       }
     }
@@ -248,14 +270,33 @@ public final class SimulatedVehicle {
     return active.stream().anyMatch(f -> f.kind().isOfSensor());
   }
 
+  /** The status record of a routine: its state, and why it failed if it did. */
+  public byte[] routineRecord(int id) {
+    int state = routine(id).code();
+    int reason = Optional.ofNullable(runs.get(id)).map(r -> r.reason).orElse(0);
+    return reason == 0 ? new byte[] {(byte) state} : new byte[] {(byte) state, (byte) reason};
+  }
+
+  /** What the controller counts since its codes were cleared. */
+  double counted(SinceCleared.Counter counter) {
+    return switch (counter) {
+      case WARM_UPS -> warmUpsSinceCleared;
+      case DISTANCE -> kmSinceCleared;
+      case RUN_TIME -> minutesSinceCleared;
+    };
+  }
+
   /** Warm-up cycle, general denominator and readiness. */
   private void trip(double seconds) {
     if (!body.isRunning()) {
       return;
     }
+    kmSinceCleared += body.speedKmh() * seconds / 3600;
+    minutesSinceCleared += seconds / 60;
     double coolant = body.coolantC();
     if (!warmedUp && coolant - coldestC >= WARM_UP_RISE_C && coolant >= WARM_UP_REACHED_C) {
       warmedUp = true;
+      warmUpsSinceCleared++;
       memory.warmedUp();
     }
     movingS += body.speedKmh() >= 40 ? seconds : 0;
@@ -323,6 +364,9 @@ public final class SimulatedVehicle {
       return false;
     }
     memory.clear();
+    warmUpsSinceCleared = 0;
+    kmSinceCleared = 0;
+    minutesSinceCleared = 0;
     monitors.forget();
     monitorsOpen = monitorsThere();
     monitors.runElectricalAtOnce();

@@ -3,10 +3,12 @@ package hopmend.standin;
 import hopmend.fault.TroubleCode;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
+import hopmend.verify.SinceCleared;
 import hopmend.wire.Uds;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -126,8 +128,18 @@ final class UdsResponder {
     return switch (identifier) {
       case Uds.VIN -> Optional.of(vehicle.spec().vin().getBytes(StandardCharsets.US_ASCII));
       case Uds.READINESS -> Optional.of(vehicle.readiness());
-      default -> LiveSignal.byIdentifier(identifier).map(s -> s.encode(vehicle.live(s)));
+      default ->
+          LiveSignal.byIdentifier(identifier)
+              .map(s -> s.encode(vehicle.live(s)))
+              .or(() -> counted(identifier));
     };
+  }
+
+  private Optional<byte[]> counted(int identifier) {
+    return Arrays.stream(SinceCleared.Counter.values())
+        .filter(c -> c.identifier() == identifier)
+        .map(c -> c.encode(vehicle.counted(c)))
+        .findFirst();
   }
 
   private byte[] routine(byte[] request) {
@@ -141,16 +153,18 @@ final class UdsResponder {
         return Uds.negative(Uds.ROUTINE, OUT_OF_RANGE);
       }
       return started.get() == RoutineState.RUNNING
-          ? routineStatus(request, started.get())
+          ? routineStatus(request, new byte[] {(byte) started.get().code()})
           : Uds.negative(Uds.ROUTINE, CONDITIONS_NOT_CORRECT);
     }
     return request[1] == Uds.ROUTINE_RESULTS
-        ? routineStatus(request, vehicle.routine(id))
+        ? routineStatus(request, vehicle.routineRecord(id))
         : Uds.negative(Uds.ROUTINE, SUB_FUNCTION_NOT_SUPPORTED);
   }
 
-  private static byte[] routineStatus(byte[] request, RoutineState state) {
-    return Uds.positive(
-        Uds.ROUTINE, new byte[] {request[1], request[2], request[3], (byte) state.code()});
+  private static byte[] routineStatus(byte[] request, byte[] record) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    out.write(request, 1, 3);
+    out.writeBytes(record);
+    return Uds.positive(Uds.ROUTINE, out.toByteArray());
   }
 }

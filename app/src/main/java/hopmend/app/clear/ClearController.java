@@ -13,7 +13,6 @@ import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -39,8 +38,7 @@ class ClearController {
   @PostMapping("/read")
   String read(Form form, @Sent Asked sent) {
     Readout readout = vehicles.read(form.jobId(), sent.gateway(), vin(form.jobId()));
-    return screens.append(
-        form, read(readout), new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness())));
+    return screens.append(form, readout.factsAfterwards());
   }
 
   @PostMapping("/erase")
@@ -52,11 +50,7 @@ class ClearController {
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
     Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin));
-    List<Fact> kept =
-        List.of(
-            new Fact.CodesRead(Fact.CodeSource.VEHICLE, before.codes(), before.freezeFrame(), ""),
-            new Fact.ReadinessRead(HexFormat.of().formatHex(before.readiness())));
-    if (!desk.append(form.jobId(), submission, kept)) {
+    if (!desk.append(form.jobId(), submission, before.facts())) {
       return form.done();
     }
     VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin));
@@ -68,13 +62,7 @@ class ClearController {
           "The vehicle acknowledged, but a second reading shows every code unchanged. Nothing was recorded as cleared. Ignition on, engine off, then try once more.");
     }
     List<Fact> facts = new ArrayList<>(List.of(new Fact.CodesCleared(vin)));
-    cleared
-        .after()
-        .ifPresent(
-            a -> {
-              facts.add(read(a));
-              facts.add(new Fact.ReadinessRead(HexFormat.of().formatHex(a.readiness())));
-            });
+    cleared.after().ifPresent(a -> facts.addAll(a.factsAfterwards()));
     desk.append(form.jobId(), submission.further(), facts);
     if (cleared.after().isEmpty()) {
       throw new LinkProblem(
@@ -82,10 +70,6 @@ class ClearController {
               .formatted(cleared.problem()));
     }
     return form.done();
-  }
-
-  private static Fact read(Readout readout) {
-    return new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), "");
   }
 
   private Optional<String> vin(long jobId) {

@@ -5,7 +5,6 @@ import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
-import hopmend.relearn.Procedure;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -31,11 +30,10 @@ class ClearView implements HopView {
     model.addAttribute("watched", page.workup().staysUncleared());
     model.addAttribute("forecast", page.workup().clearForecast());
     model.addAttribute("how", page.state().clearedHow().orElse(null));
-    model.addAttribute(
-        "forgotten",
-        page.workup().catalog().procedures(Procedure.BATTERY_OFF, page.workup().here().traits()));
+    model.addAttribute("forgotten", page.workup().forgottenByBattery());
     model.addAttribute("readinessBefore", page.workup().readinessBefore().orElse(null));
     model.addAttribute("frameOwed", page.state().lacksFreezeFrame());
+    model.addAttribute("screens", page.state().screens(Hop.CLEAR));
     model.addAttribute("report", page.workup().clearReport().orElse(null));
   }
 }

@@ -25,9 +25,7 @@ class JobPictures {
   private static Map<String, JobCopy.Entry> named(JobCopy copy) {
     Map<String, JobCopy.Entry> named = new LinkedHashMap<>();
     for (JobCopy.Entry e : copy.entries()) {
-      if (e.fact() instanceof Fact.PictureTaken p) {
-        named.putIfAbsent(p.picture(), e);
-      }
+      e.fact().keptPicture().ifPresent(p -> named.putIfAbsent(p.id(), e));
     }
     return named;
   }
@@ -70,8 +68,8 @@ class JobPictures {
       }
       try {
         Pictures.Carried carried = Pictures.Carried.of(f.content().get());
-        Fact.PictureTaken taken = (Fact.PictureTaken) e.fact();
-        if (!carried.id().equals(taken.picture()) || !carried.sha256().equals(taken.sha256())) {
+        Fact.KeptPicture taken = e.fact().keptPicture().orElseThrow();
+        if (!carried.id().equals(taken.id()) || !carried.sha256().equals(taken.sha256())) {
           problems.add(place, "it is another picture than entry " + e.sequence() + " names");
         }
       } catch (InputProblem p) {

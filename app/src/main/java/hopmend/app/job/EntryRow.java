@@ -99,6 +99,10 @@ class EntryRow {
     return hash;
   }
 
+  String keptSha256() {
+    return keptSha256;
+  }
+
   UUID token() {
     return token;
   }

@@ -13,6 +13,7 @@ import hopmend.job.FactCases;
 import hopmend.job.JobEntry;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.relearn.Procedure;
 import hopmend.sensor.Trait;
 import hopmend.swap.WorkPlan;
@@ -296,12 +297,32 @@ public class FactWords {
 
     @Override
     public String of(Fact.RoutineEnded f) {
-      return say(f, routine(f.routine(), about), f.result().name().toLowerCase(Locale.ROOT));
+      return say(
+          f,
+          routine(f.routine(), about),
+          f.result().name().toLowerCase(Locale.ROOT),
+          suffix(f.bytes()));
     }
 
     @Override
     public String of(Fact.ReadinessRead f) {
       return say(f, f.bytes());
+    }
+
+    @Override
+    public String of(Fact.CountersRead f) {
+      return say(f, Words.of(f.by()), Words.of(Message.listing(f.since().says())));
+    }
+
+    @Override
+    public String of(Fact.SoftwareNoted f) {
+      String file = suffix(f.file()) + suffix(f.checksum());
+      return say(f, Words.of(f.stage()), f.unit(), f.version(), file);
+    }
+
+    @Override
+    public String of(Fact.ScreenKept f) {
+      return say(f, Words.of(f.hop()), suffix(f.words()));
     }
 
     @Override

@@ -98,7 +98,12 @@ public class HopScreens {
 
   /** Appends what the form says and goes back to the hop. */
   public String append(Form form, Fact... facts) {
-    desk.append(form.jobId(), form.submission(), List.of(facts));
+    return append(form, List.of(facts));
+  }
+
+  /** The same for what a vehicle said. */
+  public String append(Form form, List<Fact> facts) {
+    desk.append(form.jobId(), form.submission(), facts);
     return form.done();
   }
 }

@@ -207,7 +207,6 @@ public class JobDesk {
         k ->
             attachments.save(
                 new Attachment(k.id(), jobId, k.name(), k.mediaType(), k.bytes(), now)));
-    String keptHash = kept.map(k -> RecordChain.sha256(k.bytes())).orElse("");
     List<JobEntry> all = new ArrayList<>(rows.stream().map(EntryRow::entry).toList());
     String head = rows.isEmpty() ? RecordChain.BEGINNING : rows.get(rows.size() - 1).hash();
     Workup workup = workups.of(all);
@@ -239,7 +238,7 @@ public class JobDesk {
                 f.fact(),
                 f.about(),
                 Optional.empty());
-        String its = f.fact().keptText().isEmpty() ? "" : keptHash;
+        String its = keptHash(f.fact().keptText(), kept, rows);
         UUID sent = f.fact() == fact ? token : null;
         EntryRow written = new EntryRow(jobId, entry, its, sent, head, row.creationToken());
         database.persist(written);
@@ -255,6 +254,22 @@ public class JobDesk {
     }
     keepOnceCommitted(row, workup);
     return true;
+  }
+
+  /** The hash of the text that a fact names: kept with it now, or with an entry before. */
+  private static String keptHash(String text, Optional<Kept> kept, List<EntryRow> rows) {
+    if (text.isEmpty()) {
+      return "";
+    }
+    return kept.filter(k -> k.id().toString().equals(text))
+        .map(k -> RecordChain.sha256(k.bytes()))
+        .or(
+            () ->
+                rows.stream()
+                    .filter(r -> r.entry().fact().keptText().equals(text))
+                    .map(EntryRow::keptSha256)
+                    .findFirst())
+        .orElse("");
   }
 
   private void keepOnceCommitted(JobRow row, Workup workup) {

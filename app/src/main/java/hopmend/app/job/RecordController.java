@@ -14,7 +14,6 @@ import hopmend.job.JobState;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -97,19 +96,6 @@ class RecordController {
     JobState state = fill(jobId, model);
     model.addAttribute("lines", state.entries().stream().map(e -> line(e, state)).toList());
     return "job/print";
-  }
-
-  /** What the owner takes home, in plain words. */
-  @GetMapping("/jobs/{jobId:\\d{1,15}}/summary")
-  String summary(@PathVariable long jobId, Model model) {
-    JobState state = fill(jobId, model);
-    List<JobEntry> live = state.live();
-    Duration taken =
-        live.isEmpty()
-            ? Duration.ZERO
-            : Duration.between(live.get(0).happened(), live.get(live.size() - 1).happened());
-    model.addAttribute("hours", taken.toMinutes() / 60.0);
-    return "job/summary";
   }
 
   private JobState fill(long jobId, Model model) {

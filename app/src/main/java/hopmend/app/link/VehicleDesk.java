@@ -2,7 +2,6 @@ package hopmend.app.link;
 
 import hopmend.app.web.InputProblem;
 import hopmend.measure.Reading;
-import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Capture;
 import hopmend.wire.Uds;
@@ -116,7 +115,7 @@ public class VehicleDesk {
   }
 
   /** Starts a routine if {@code mayStart} agrees with the live signals read just before. */
-  public RoutineState startRoutine(
+  public String startRoutine(
       long jobId,
       String gateway,
       Optional<String> vin,
@@ -140,8 +139,7 @@ public class VehicleDesk {
         });
   }
 
-  public RoutineState routineResult(
-      long jobId, String gateway, Optional<String> vin, int routineId) {
+  public String routineResult(long jobId, String gateway, Optional<String> vin, int routineId) {
     return talk(
         jobId,
         gateway,

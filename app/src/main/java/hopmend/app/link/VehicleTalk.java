@@ -5,14 +5,15 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
-import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
+import hopmend.verify.SinceCleared;
 import hopmend.wire.Uds;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -56,7 +57,17 @@ record VehicleTalk(VehicleLink link, String vin) {
     }
     List<ReadCode> read = new ArrayList<>();
     codes.forEach((code, states) -> read.add(new ReadCode(code, states, "")));
-    return new Readout(vin, read, frame, readiness);
+    return new Readout(vin, read, frame, readiness, sinceCleared());
+  }
+
+  /** Counters are optional: asked one by one, for a vehicle may refuse them together. */
+  private Optional<SinceCleared> sinceCleared() {
+    Map<SinceCleared.Counter, byte[]> told = new EnumMap<>(SinceCleared.Counter.class);
+    for (SinceCleared.Counter c : SinceCleared.Counter.values()) {
+      link.askIfKnown(Uds.readData(c.identifier()), "tell what it counts since clearing")
+          .ifPresent(a -> told.put(c, Uds.dataOf(a, c.identifier())));
+    }
+    return SinceCleared.decode(told);
   }
 
   private static Set<CodeState> withDefault(Uds.StatusedCode c) {
@@ -133,9 +144,11 @@ record VehicleTalk(VehicleLink link, String vin) {
     return live;
   }
 
-  RoutineState routine(int control, int routineId, String what) {
-    byte[] status =
-        Uds.routineStatus(link.ask(Uds.routine(control, routineId), what), control, routineId);
-    return status.length == 0 ? RoutineState.UNKNOWN : RoutineState.of(status[0] & 0xFF);
+  /** A routine's status record as hexadecimal digits; empty where the vehicle gives none. */
+  String routine(int control, int routineId, String what) {
+    return HexFormat.of()
+        .withUpperCase()
+        .formatHex(
+            Uds.routineStatus(link.ask(Uds.routine(control, routineId), what), control, routineId));
   }
 }

@@ -5,15 +5,22 @@ import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.read.ScanIntake;
+import hopmend.app.read.SentReports;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
+import hopmend.verify.SinceCleared;
 import jakarta.validation.constraints.NotNull;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Forms of hops 6 to 8 for a job without our link; the page says to which hop it goes back. */
 @HopForms
@@ -22,8 +29,10 @@ class OwnToolController {
   private final HopScreens screens;
   private final JobDesk desk;
   private final ScanIntake intake;
+  private final SentReports reports;
 
-  OwnToolController(HopScreens screens, JobDesk desk, ScanIntake intake) {
+  OwnToolController(HopScreens screens, JobDesk desk, ScanIntake intake, SentReports reports) {
+    this.reports = reports;
     this.screens = screens;
     this.desk = desk;
     this.intake = intake;
@@ -71,20 +80,30 @@ class OwnToolController {
    * What the tool shows after clearing.
    *
    * @param none "yes" where it shows no code
+   * @param flashes numbers that the lamp flashes, where there is no tool
    */
-  record Shown(String text, String none) {}
+  record Shown(String text, String none, String flashes) {}
 
   @PostMapping("/codes")
-  String codes(Form form, @Sent Shown sent) {
+  String codes(
+      Form form, @Sent Shown sent, @RequestParam(required = false) List<MultipartFile> file) {
     if (sent.none().equals("yes")) {
       return screens.append(
           form, new Fact.CodesRead(Fact.CodeSource.OWN_TOOL, List.of(), List.of(), ""));
     }
-    if (sent.text().isBlank()) {
+    if (!sent.flashes().isBlank()) {
+      return screens.append(
+          form,
+          new Fact.CodesRead(Fact.CodeSource.OWN_TOOL, flashed(sent.flashes()), List.of(), ""));
+    }
+    String who = form.submission().by().who();
+    String text = text(sent, file, who);
+    if (text.isBlank()) {
       throw new InputProblem(
           "text", "Paste what it shows, or type its codes; or say that it shows none.");
     }
-    ScanIntake.Taken taken = intake.take(sent.text(), form.submission().by().who());
+    ScanIntake.Taken taken = intake.take(text, who);
+    requireThisVehicle(form.jobId(), taken.vins());
     desk.append(
         form.jobId(),
         form.submission(),
@@ -96,6 +115,56 @@ class OwnToolController {
                 taken.fact().attachment())),
         Optional.of(taken.kept()));
     return form.done();
+  }
+
+  /** A file that will not do is told beside the text; other forms of the page have files too. */
+  private String text(Shown sent, List<MultipartFile> file, String who) {
+    try {
+      return reports.text(sent.text(), file, who);
+    } catch (InputProblem e) {
+      throw new InputProblem("text", e.getMessage());
+    }
+  }
+
+  private static List<ReadCode> flashed(String numbers) {
+    List<ReadCode> codes = new ArrayList<>();
+    for (String number : numbers.strip().split("[\\s,;]+")) {
+      if (!number.matches("[1-9]\\d{0,2}")) {
+        throw new InputProblem(
+            "flashes", "Write the numbers that were counted, for example 21, 35; not " + number);
+      }
+      codes.add(ReadCode.of(TroubleCode.ofFlashes(Integer.parseInt(number)), CodeState.STORED));
+    }
+    return codes;
+  }
+
+  /** A code belongs to the vehicle that gave it. */
+  private void requireThisVehicle(long jobId, List<String> vins) {
+    String own = desk.look(jobId).workup().state().vehicle().map(v -> v.vin()).orElse("");
+    if (!own.isEmpty() && !vins.isEmpty() && !vins.contains(own)) {
+      throw new InputProblem(
+          "text",
+          "This report is of vehicle %s, the job is of %s. Connect the tool to the right one."
+              .formatted(vins.get(0), own));
+    }
+  }
+
+  /** What the tool counts since the codes were cleared; each may be left out. */
+  record Counted(String warmUps, String kmSince, String minutesSince) {}
+
+  @PostMapping("/counted")
+  String counted(Form form, @Sent Counted sent) {
+    return screens.append(
+        form,
+        new Fact.CountersRead(
+            Fact.AskedBy.OWN_TOOL,
+            counter("warmUps", sent.warmUps(), SinceCleared.Counter.WARM_UPS),
+            counter("kmSince", sent.kmSince(), SinceCleared.Counter.DISTANCE),
+            counter("minutesSince", sent.minutesSince(), SinceCleared.Counter.RUN_TIME)));
+  }
+
+  private static Integer counter(String field, String typed, SinceCleared.Counter counter) {
+    return typed.isBlank() ? null : count(field, typed, 0, counter.most());
   }
 
   /**
@@ -125,8 +194,9 @@ class OwnToolController {
    * What was taught, with what, and how it ended.
    *
    * @param failure the reason why it failed; empty where it is taught
+   * @param confirmed the conditions that were looked at
    */
-  record Taught(String what, String words, String failure) {}
+  record Taught(String what, String words, String failure, List<String> confirmed) {}
 
   /** What goes on by itself from now on. */
   record Begun(String what) {}
@@ -145,7 +215,8 @@ class OwnToolController {
   @PostMapping("/taught")
   String taught(Form form, @Sent Taught sent) {
     return screens.append(
-        form, new Fact.TaughtByHand(sent.what(), sent.words().strip(), sent.failure()));
+        form,
+        new Fact.TaughtByHand(sent.what(), sent.words().strip(), sent.failure(), sent.confirmed()));
   }
 
   /** A drive that nothing recorded. */

@@ -84,9 +84,7 @@ class ReadController {
   String fromVehicle(Form form, @Sent Asked sent) {
     Optional<String> vin = desk.look(form.jobId()).workup().state().vehicle().map(v -> v.vin());
     Readout readout = vehicles.read(form.jobId(), sent.gateway(), vin);
-    return screens.append(
-        form,
-        new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), readout.freezeFrame(), ""));
+    return screens.append(form, readout.facts());
   }
 
   /** A code as it was typed, or as the page gave it. */

@@ -9,6 +9,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.report.ScanText;
+import hopmend.vehicle.VinReading;
 import java.time.Clock;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -133,8 +134,12 @@ public class ScanIntake {
     return HtmlUtils.htmlEscape(text, "UTF-8");
   }
 
-  /** A report as a fact, with its text to keep beside it. */
-  public record Taken(Fact.CodesRead fact, JobDesk.Kept kept) {}
+  /**
+   * A report as a fact, with its text to keep beside it.
+   *
+   * @param vins the identification numbers in it
+   */
+  public record Taken(Fact.CodesRead fact, JobDesk.Kept kept, List<String> vins) {}
 
   /**
    * Reads a report for a job.
@@ -148,7 +153,8 @@ public class ScanIntake {
       return new Taken(
           new Fact.CodesRead(
               Fact.CodeSource.PASTED, scan.codes(), scan.freezeFrame(), kept.id().toString()),
-          kept);
+          kept,
+          scan.vins().stream().map(VinReading::number).toList());
     } catch (Fact.Improper e) {
       throw new InputProblem("text", e.getMessage() + " Paste the part that matters.");
     }

@@ -23,7 +23,7 @@ import org.springframework.web.multipart.MultipartFile;
  * a PDF, or a few of them in a ZIP. What is no report is refused with a word on what to do.
  */
 @Component
-class SentReports {
+public class SentReports {
   private static final int MOST_FILES = 20;
   private static final int MOST_BYTES = 20_000_000;
   private static final int MOST_PAGES = 300;
@@ -45,7 +45,7 @@ class SentReports {
    * @param asker who sent it
    * @throws InputProblem in the field "file" if a file is empty, too large, or no report
    */
-  String text(String pasted, List<MultipartFile> files, String asker) {
+  public String text(String pasted, List<MultipartFile> files, String asker) {
     List<String> parts = new ArrayList<>();
     if (!pasted.isBlank()) {
       parts.add(pasted);

@@ -6,6 +6,7 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.LinkProblem;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.verify.SentLogs;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
@@ -38,8 +39,11 @@ class RelearnController {
   private final JobDesk desk;
   private final VehicleDesk vehicles;
   private final HeavyWork heavy;
+  private final SentLogs logs;
 
-  RelearnController(HopScreens screens, JobDesk desk, VehicleDesk vehicles, HeavyWork heavy) {
+  RelearnController(
+      HopScreens screens, JobDesk desk, VehicleDesk vehicles, HeavyWork heavy, SentLogs logs) {
+    this.logs = logs;
     this.heavy = heavy;
     this.screens = screens;
     this.desk = desk;
@@ -80,6 +84,22 @@ class RelearnController {
     return form.done();
   }
 
+  /** A log of a procedure, in which what it asks for is counted. */
+  @PostMapping("/log")
+  String log(Form form, @RequestParam(required = false) MultipartFile log) {
+    String csv =
+        UploadedText.of(log).orElseThrow(() -> new InputProblem("log", "Pick a log (CSV) first."));
+    int samples = logs.signals(form, "log", csv).samples().size();
+    JobDesk.Kept kept = JobDesk.Kept.of("log of signals", "text/csv", csv);
+    String name = UploadedText.name(log, "signals.csv");
+    desk.append(
+        form.jobId(),
+        form.submission(),
+        List.of(new Fact.LiveLogged(kept.id().toString(), name, samples)),
+        Optional.of(kept));
+    return form.done();
+  }
+
   /** Which routine, by which link. */
   record Asked(String routine, String gateway) {}
 
@@ -99,7 +119,7 @@ class RelearnController {
     Fact started = new Fact.RoutineStarted(routine.id(), routine.minutes());
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), form.submission(), started);
-    RoutineState state =
+    String bytes =
         vehicles.startRoutine(
             form.jobId(),
             sent.gateway(),
@@ -107,8 +127,15 @@ class RelearnController {
             routine.routineId(),
             signals(routine),
             live -> unmet(routine, live));
-    if (state != RoutineState.RUNNING && state != RoutineState.PASSED) {
-      throw new LinkProblem("The vehicle did not start \"" + routine.name() + "\": " + state + ".");
+    RoutineState state = routine.state(bytes);
+    if (!bytes.isEmpty() && state != RoutineState.RUNNING && state != RoutineState.PASSED) {
+      String says =
+          routine
+              .result(bytes)
+              .map(r -> r.says() + " " + r.todo())
+              .orElse(Words.of(Message.named(state)));
+      throw new LinkProblem(
+          "The vehicle did not start \"" + routine.name() + "\": " + says.strip());
     }
     return screens.append(form, started);
   }
@@ -145,14 +172,15 @@ class RelearnController {
     if (!running) {
       return form.done();
     }
-    RoutineState state =
+    String bytes =
         vehicles.routineResult(
             form.jobId(), sent.gateway(), vin(form.jobId()), routine.routineId());
+    RoutineState state = routine.state(bytes);
     if (state == RoutineState.RUNNING) {
       return form.done();
     }
     RoutineState end = state == RoutineState.NOT_STARTED ? RoutineState.UNKNOWN : state;
-    return screens.append(form, new Fact.RoutineEnded(routine.id(), end));
+    return screens.append(form, new Fact.RoutineEnded(routine.id(), end, bytes));
   }
 
   private Routine routine(Form form, Asked sent) {

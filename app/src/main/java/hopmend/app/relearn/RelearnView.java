@@ -4,10 +4,10 @@ import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.app.link.VehicleDesk;
-import hopmend.catalog.Catalog;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
 import hopmend.job.Target;
+import hopmend.job.Workup;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
@@ -25,8 +25,10 @@ class RelearnView implements HopView {
   private final VehicleDesk vehicles;
   private final Clock clock;
   private final Teeth teeth;
+  private final Counted counted;
 
-  RelearnView(VehicleDesk vehicles, Clock clock, Teeth teeth) {
+  RelearnView(VehicleDesk vehicles, Clock clock, Teeth teeth, Counted counted) {
+    this.counted = counted;
     this.teeth = teeth;
     this.vehicles = vehicles;
     this.clock = clock;
@@ -35,14 +37,17 @@ class RelearnView implements HopView {
   /**
    * A routine with its last run.
    *
+   * @param words the card's words for how it ended; null where it has none
    * @param percent of the expected time that has passed, 0 to 100
    */
   public record Shown(
       Routine routine,
       Optional<JobState.RoutineRun> run,
+      Routine.Result words,
       boolean running,
       int percent,
-      List<Caution> cautions) {}
+      List<Caution> cautions,
+      List<Procedure> withoutLink) {}
 
   @Override
   public Hop hop() {
@@ -52,6 +57,7 @@ class RelearnView implements HopView {
   @Override
   public void read(Model model, JobDesk.OpenJob job) {
     model.addAttribute("aboutTeeth", job.workup().targets().stream().anyMatch(this::readsARing));
+    model.addAttribute("counted", counted.of(job.row().id(), job.workup()));
     teeth.of(job.row().id(), job.workup().state()).ifPresent(t -> model.addAttribute("teeth", t));
   }
 
@@ -63,13 +69,13 @@ class RelearnView implements HopView {
   public void fill(Model model, JobPage page) {
     List<Shown> shown =
         page.workup().routines().stream()
-            .map(r -> shown(r, page.state().routine(r.id()), page.workup().catalog()))
+            .map(r -> shown(r, page.state().routine(r.id()), page.workup()))
             .toList();
     model.addAttribute("routines", shown);
+    model.addAttribute("screens", page.state().screens(Hop.RELEARN));
     model.addAttribute("byTheMaker", page.workup().taughtByTheMaker());
     model.addAttribute("forgotten", page.workup().forgotten());
-    List<Procedure> byHand = page.workup().here().procedures();
-    model.addAttribute("withoutTool", byHand);
+    model.addAttribute("withoutTool", page.workup().here().procedures());
     model.addAttribute(
         "cautionsOf",
         page.workup().catalog().procedures().stream()
@@ -79,7 +85,7 @@ class RelearnView implements HopView {
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
   }
 
-  private Shown shown(Routine routine, Optional<JobState.RoutineRun> run, Catalog catalog) {
+  private Shown shown(Routine routine, Optional<JobState.RoutineRun> run, Workup workup) {
     boolean running = run.isPresent() && run.get().end().isEmpty();
     int percent =
         running
@@ -90,6 +96,12 @@ class RelearnView implements HopView {
                         / (600 * Math.max(0.1, routine.minutes())))
             : 0;
     return new Shown(
-        routine, run, running, percent, routine.cautions().stream().map(catalog::caution).toList());
+        routine,
+        run,
+        run.flatMap(JobState.RoutineRun::end).flatMap(e -> routine.result(e.bytes())).orElse(null),
+        running,
+        percent,
+        workup.catalog().cautions(routine.cautions()),
+        workup.insteadOf(routine));
   }
 }

@@ -11,7 +11,9 @@ import hopmend.message.Message;
 import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.DriveTrace;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -27,46 +29,59 @@ class Drives {
     this.desk = desk;
   }
 
-  private record Asked(long jobId, String attachment, List<FreezeFrameValue> freezeFrame) {}
+  private record Asked(long jobId, String attachment, List<FreezeFrameValue> freezeFrame) {
+    static List<Asked> of(long jobId, Workup workup) {
+      List<FreezeFrameValue> frame = workup.state().freezeFrame();
+      return workup.state().drives().stream()
+          .map(d -> new Asked(jobId, d.attachment(), frame))
+          .toList();
+    }
+  }
 
-  /** What a log proves, and its picture. */
-  record Judged(DriveProof proof, Drawing trace, List<Message> notes) {
+  /** What a log proves, how long and far it went, and its picture. */
+  record Judged(DriveProof proof, double minutes, double km, Drawing trace, List<Message> notes) {
     Judged {
       notes = List.copyOf(notes);
     }
   }
 
-  /** The text of the job's drive log where it has to be judged yet. */
-  Optional<String> unjudged(long jobId, Workup workup) {
-    return asked(jobId, workup)
+  /** Texts that were read from the database, by the id of the kept text. */
+  record Texts(Map<String, String> byId) {}
+
+  /** The texts of the job's drives that have to be judged yet. */
+  Texts unjudged(long jobId, Workup workup) {
+    Map<String, String> texts = new HashMap<>();
+    Asked.of(jobId, workup).stream()
         .filter(a -> judged.getIfPresent(a) == null)
-        .flatMap(a -> desk.text(a.jobId(), a.attachment()));
+        .forEach(
+            a -> desk.text(jobId, a.attachment()).ifPresent(t -> texts.put(a.attachment(), t)));
+    return new Texts(texts);
   }
 
-  /** The judgement of the job's drive log; empty if it has none. */
-  Optional<Judged> of(long jobId, Workup workup) {
-    return of(jobId, workup, unjudged(jobId, workup).orElse(null));
+  /** What each recorded drive of the job proved. */
+  List<DriveProof> proofs(long jobId, Workup workup) {
+    return of(jobId, workup).stream().map(Judged::proof).toList();
   }
 
   /**
-   * The same where the text was read before.
-   *
-   * @param text null if it is judged already
+   * The job's drives that something recorded, judged; a log that does not read any more is none.
    */
-  Optional<Judged> of(long jobId, Workup workup, String text) {
-    return asked(jobId, workup)
-        .flatMap(
-            a -> {
-              Optional<Judged> known = Optional.ofNullable(judged.getIfPresent(a));
-              return known.isPresent() || text == null ? known : judge(a, workup, text);
-            });
+  List<Judged> of(long jobId, Workup workup) {
+    return of(jobId, workup, unjudged(jobId, workup));
   }
 
-  private static Optional<Asked> asked(long jobId, Workup workup) {
-    return workup
-        .state()
-        .drive()
-        .map(d -> new Asked(jobId, d.attachment(), workup.state().freezeFrame()));
+  /** The same where the texts were read before. */
+  List<Judged> of(long jobId, Workup workup, Texts texts) {
+    return Asked.of(jobId, workup).stream()
+        .flatMap(
+            a ->
+                Optional.ofNullable(judged.getIfPresent(a))
+                    .or(
+                        () ->
+                            Optional.ofNullable(texts.byId().get(a.attachment()))
+                                .flatMap(t -> judge(a, workup, t)))
+                    .stream())
+        .toList();
   }
 
   private Optional<Judged> judge(Asked asked, Workup workup, String text) {
@@ -76,8 +91,8 @@ class Drives {
             .map(
                 log -> {
                   DriveProof proof = workup.driveProof(log);
-                  return new Judged(
-                      proof, DriveTrace.draw(log, proof, Words.wording()), read.notes());
+                  Drawing trace = DriveTrace.draw(log, proof, Words.wording());
+                  return new Judged(proof, log.durationS() / 60, log.km(), trace, read.notes());
                 });
     fresh.ifPresent(j -> judged.put(asked, j));
     return fresh;

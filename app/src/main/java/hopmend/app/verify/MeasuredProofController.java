@@ -4,7 +4,6 @@ import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
-import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
@@ -20,7 +19,6 @@ import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
 import hopmend.verify.TraceFigure;
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -37,14 +35,12 @@ import org.springframework.web.multipart.MultipartFile;
 class MeasuredProofController {
   private final HopScreens screens;
   private final JobDesk desk;
-  private final HeavyWork heavy;
-  private final Clock clock;
+  private final SentLogs logs;
 
-  MeasuredProofController(HopScreens screens, JobDesk desk, HeavyWork heavy, Clock clock) {
+  MeasuredProofController(HopScreens screens, JobDesk desk, SentLogs logs) {
     this.screens = screens;
     this.desk = desk;
-    this.heavy = heavy;
-    this.clock = clock;
+    this.logs = logs;
   }
 
   /** Which proof of which sensor. */
@@ -98,7 +94,7 @@ class MeasuredProofController {
     Workup workup = desk.look(form.jobId()).workup();
     Meant meant = Meant.of(workup, new Which(sent.site(), sent.proof()));
     if (sent.log().isEmpty()) {
-      return fromFile(form, workup, meant, trace);
+      return fromFile(form, meant, trace);
     }
     String kept =
         workup.state().logs().stream()
@@ -108,20 +104,15 @@ class MeasuredProofController {
             .findFirst()
             .flatMap(id -> desk.text(form.jobId(), id))
             .orElseThrow(() -> new InputProblem("trace", "That log is not here. Keep it again."));
-    return screens.append(form, meant.seen(figures(meant, read(form, workup, kept)), sent.log()));
+    return screens.append(
+        form, meant.seen(figures(meant, logs.signals(form, "trace", kept)), sent.log()));
   }
 
-  private String fromFile(Form form, Workup workup, Meant meant, MultipartFile file) {
+  private String fromFile(Form form, Meant meant, MultipartFile file) {
     String csv =
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("trace", "Pick a log (CSV) first."));
-    DriveLog log = read(form, workup, csv);
-    workup
-        .strangeDrive(log, clock.getZone())
-        .ifPresent(
-            m -> {
-              throw new InputProblem("trace", Words.of(m));
-            });
+    DriveLog log = logs.signals(form, "trace", csv);
     List<Fact.FigureRead> figures = figures(meant, log);
     JobDesk.Kept kept = JobDesk.Kept.of("log of signals", "text/csv", csv);
     String id = kept.id().toString();
@@ -133,16 +124,6 @@ class MeasuredProofController {
         List.of(new Fact.LiveLogged(id, names, log.samples().size()), meant.seen(figures, id)),
         Optional.of(kept));
     return form.done();
-  }
-
-  private DriveLog read(Form form, Workup workup, String csv) {
-    DriveLog.Read read =
-        heavy.few(
-            "trace",
-            form.submission().by().who(),
-            csv.length(),
-            () -> DriveLog.readSignals(csv, workup.catalog().reportWords()));
-    return read.log().orElseThrow(() -> new InputProblem("trace", Words.of(read.problems())));
   }
 
   private static List<Fact.FigureRead> figures(Meant meant, DriveLog log) {

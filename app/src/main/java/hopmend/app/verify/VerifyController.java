@@ -7,16 +7,13 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.read.ScanIntake;
-import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.app.web.TypedReading;
 import hopmend.app.web.UploadedText;
-import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
-import hopmend.verify.DriveLog;
 import hopmend.verify.DrivePlan;
 import hopmend.verify.SignOff;
 import java.nio.charset.StandardCharsets;
@@ -24,7 +21,6 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.core.io.ClassPathResource;
@@ -50,7 +46,7 @@ class VerifyController {
   private final JobDesk desk;
   private final VehicleDesk vehicles;
   private final Drives drives;
-  private final HeavyWork heavy;
+  private final SentLogs logs;
   private final ScanIntake intake;
   private final Clock clock;
 
@@ -59,12 +55,12 @@ class VerifyController {
       JobDesk desk,
       VehicleDesk vehicles,
       Drives drives,
-      HeavyWork heavy,
+      SentLogs logs,
       ScanIntake intake,
       Clock clock) {
     this.intake = intake;
     this.clock = clock;
-    this.heavy = heavy;
+    this.logs = logs;
     this.screens = screens;
     this.drives = drives;
     this.desk = desk;
@@ -80,10 +76,7 @@ class VerifyController {
     desk.require(form.jobId(), form.submission(), new Fact.ReadinessRead("00000000"));
     Readout readout =
         vehicles.read(form.jobId(), sent.gateway(), workup.state().vehicle().map(v -> v.vin()));
-    return screens.append(
-        form,
-        new Fact.CodesRead(Fact.CodeSource.VEHICLE, readout.codes(), List.of(), ""),
-        new Fact.ReadinessRead(HexFormat.of().formatHex(readout.readiness())));
+    return screens.append(form, readout.factsAfterwards());
   }
 
   @PostMapping("/drive")
@@ -91,22 +84,7 @@ class VerifyController {
     String csv =
         UploadedText.of(file)
             .orElseThrow(() -> new InputProblem("file", "Pick a drive log (CSV) first."));
-    Workup workup = desk.look(form.jobId()).workup();
-    DriveLog.Read read =
-        heavy.few(
-            "file",
-            form.submission().by().who(),
-            csv.length(),
-            () -> DriveLog.read(csv, workup.catalog().reportWords()));
-    if (!read.problems().isEmpty()) {
-      throw new InputProblem("file", Words.of(read.problems()));
-    }
-    workup
-        .strangeDrive(read.log().orElseThrow(), clock.getZone())
-        .ifPresent(
-            m -> {
-              throw new InputProblem("file", Words.of(m));
-            });
+    logs.drive(form, "file", csv);
     String name = UploadedText.name(file, "drive.csv");
     JobDesk.Kept kept = JobDesk.Kept.of(name, "text/csv", csv);
     desk.append(
@@ -115,6 +93,22 @@ class VerifyController {
         List.of(new Fact.DriveLogged(kept.id().toString(), name)),
         Optional.of(kept));
     return form.done();
+  }
+
+  /** Live values that were kept since the clearing, while the vehicle was driven. */
+  record Recorded(String log) {}
+
+  @PostMapping("/recorded")
+  String recorded(Form form, @Sent Recorded sent) {
+    String csv =
+        desk.look(form.jobId()).workup().state().logs().stream()
+            .map(e -> e.fact().keptText())
+            .filter(sent.log()::equals)
+            .findFirst()
+            .flatMap(id -> desk.text(form.jobId(), id))
+            .orElseThrow(() -> new InputProblem("log", "That recording is not here."));
+    logs.drive(form, "log", csv);
+    return screens.append(form, new Fact.DriveLogged(sent.log(), "live values"));
   }
 
   /**
@@ -197,8 +191,7 @@ class VerifyController {
   String plan(@PathVariable long jobId, Model model) {
     JobDesk.OpenJob job = desk.look(jobId);
     Workup workup = job.workup();
-    DrivePlan plan =
-        workup.drivePlan(drives.of(jobId, workup).map(Drives.Judged::proof).or(workup::toldDrive));
+    DrivePlan plan = workup.drivePlan(drives.proofs(jobId, workup));
     model.addAttribute("job", job.row());
     model.addAttribute("shown", ShownPlan.of(plan, workup));
     model.addAttribute("caution", workup.catalog().caution("road-test"));
@@ -223,9 +216,7 @@ class VerifyController {
   @PostMapping("/sign-off")
   String signOff(Form form, @Sent Signed sent) {
     Workup workup = desk.look(form.jobId()).workup();
-    SignOff judged =
-        workup.signOff(
-            drives.of(form.jobId(), workup).map(Drives.Judged::proof), LocalDate.now(clock));
+    SignOff judged = workup.signOff(drives.proofs(form.jobId(), workup), LocalDate.now(clock));
     return screens.append(
         form,
         new Fact.SignedOff(

@@ -73,7 +73,7 @@ class VerifyView implements HopView {
     /** The figures that are judged here, each with what is right. */
     public List<Asked> figures() {
       return target.figures(proof).stream()
-          .map(f -> new Asked(f, target.band(f).orElseThrow()))
+          .map(f -> new Asked(f, target.band(proof, f).orElseThrow()))
           .toList();
     }
   }
@@ -83,33 +83,35 @@ class VerifyView implements HopView {
 
   @Override
   public void read(Model model, JobDesk.OpenJob job) {
-    drives
-        .unjudged(job.row().id(), job.workup())
-        .ifPresent(text -> model.addAttribute("driveText", text));
+    model.addAttribute("driveTexts", drives.unjudged(job.row().id(), job.workup()));
   }
 
   @Override
   public void fill(Model model, JobPage page) {
-    Optional<Drives.Judged> drive =
-        drives.of(page.row().id(), page.workup(), (String) model.getAttribute("driveText"));
-    Optional<DriveProof> proof = drive.map(Drives.Judged::proof);
+    Drives.Texts texts = (Drives.Texts) model.getAttribute("driveTexts");
+    List<Drives.Judged> driven = drives.of(page.row().id(), page.workup(), texts);
+    List<DriveProof> proofs = driven.stream().map(Drives.Judged::proof).toList();
+    Optional<DriveProof> proof = page.workup().driven(proofs);
     model.addAttribute("readiness", page.workup().readiness().orElse(null));
     model.addAttribute("byDrive", page.workup().isProvenBy(Work.Proof.DRIVE));
     model.addAttribute("byMonitors", page.workup().isProvenBy(Work.Proof.MONITORS));
     model.addAttribute("allowed", page.workup().notReadyAllowed());
-    model.addAttribute("proof", proof.or(() -> page.workup().toldDrive()).orElse(null));
+    model.addAttribute("proof", proof.orElse(null));
+    model.addAttribute("driven", driven);
+    model.addAttribute("trips", proofs.stream().filter(DriveProof::isTrip).count());
+    model.addAttribute("lessons", page.workup().lessons(proofs));
+    model.addAttribute("goes", page.workup().goesByItself(proofs));
     model.addAttribute("driveWanted", DriveProof.wanted(page.state().freezeFrame()));
     model.addAttribute("monitorNames", page.workup().monitors());
     model.addAttribute("restsOn", page.workup().restsOn());
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
-    model.addAttribute("signOff", page.workup().signOff(proof, page.today()));
+    model.addAttribute("signOff", page.workup().signOff(proofs, page.today()));
     model.addAttribute("asked", page.workup().here().askedByProofs());
-    model.addAttribute(
-        "shown",
-        ShownPlan.of(
-            page.workup().drivePlan(proof.or(() -> page.workup().toldDrive())), page.workup()));
+    model.addAttribute("shown", ShownPlan.of(page.workup().drivePlan(proofs), page.workup()));
     model.addAttribute("distanceUnits", MeasureUnit.KILOMETRE.siblings());
+    model.addAttribute("screens", page.state().screens(Hop.VERIFY));
     model.addAttribute("logs", page.state().logs());
+    model.addAttribute("recordings", page.state().recordings());
     model.addAttribute("several", page.workup().targets().size() > 1);
     Set<String> cautionsAbove = new HashSet<>();
     model.addAttribute(
@@ -117,10 +119,5 @@ class VerifyView implements HopView {
         page.workup().targets().stream()
             .flatMap(t -> t.proofs().stream().map(p -> ToSee.of(t, p, cautionsAbove)))
             .toList());
-    drive.ifPresent(
-        d -> {
-          model.addAttribute("trace", d.trace());
-          model.addAttribute("driveNotes", d.notes());
-        });
   }
 }

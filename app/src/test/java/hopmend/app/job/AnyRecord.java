@@ -160,6 +160,17 @@ public final class AnyRecord {
             () -> new Fact.RoutineStarted(routine(), random.nextInt(30)),
             () -> new Fact.RoutineEnded(routine(), any(RoutineState.values())),
             () -> new Fact.ReadinessRead("%08x".formatted(random.nextInt())),
+            () ->
+                new Fact.CountersRead(
+                    any(List.of(Fact.AskedBy.values())), random.nextInt(256), null, 7),
+            () ->
+                new Fact.SoftwareNoted(
+                    any(List.of(Fact.SoftwareStage.values())),
+                    "soot module",
+                    "4." + random.nextInt(20),
+                    "",
+                    ""),
+            () -> new Fact.ScreenKept(any(List.of(Hop.values())), id(), "cd".repeat(32), "words"),
             () -> new Fact.DriveLogged(id(), "d.csv"),
             () -> new Fact.SegmentsLogged(id(), "teeth.csv"),
             () -> new Fact.LiveLogged(id(), "engine speed", random.nextInt(99)),

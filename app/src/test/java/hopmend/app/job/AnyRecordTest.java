@@ -24,7 +24,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
-import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.support.ResourceBundleMessageSource;
@@ -99,7 +98,7 @@ class AnyRecordTest {
     w.clearReport();
     w.routines().forEach(w::passed);
     w.readiness();
-    w.signOff(Optional.empty(), LocalDate.ofInstant(NOW, ZoneOffset.UTC));
+    w.signOff(List.of(), LocalDate.ofInstant(NOW, ZoneOffset.UTC));
     w.furtherSensors();
     w.ticks();
     w.sheet()
