@@ -170,7 +170,7 @@ class AfterwardsJourneyIT extends BrowserIT {
     page.click("button:has-text('It was there')");
     assertThat(page.locator("#software li").first()).containsText("load it first");
     page.fill("#software-version", "4.12");
-    page.locator("#software details").evaluate("e => e.open = true");
+    page.locator("#software details details").evaluate("e => e.open = true");
     page.fill("#software-checksum", "12-zz");
     page.click("button:has-text('It was loaded')");
     assertThat(page.locator("#software .problem")).containsText("hexadecimal digits");

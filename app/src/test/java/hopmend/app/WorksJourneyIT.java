@@ -84,6 +84,32 @@ class WorksJourneyIT extends BrowserIT {
     }
   }
 
+  /** Two readings of a thermometer tell when; the wait then stands at the foot of every page. */
+  private void waitsUntilItIsCool() {
+    page.click("summary:has-text('Let two readings tell')");
+    page.fill("#cool-first", "90");
+    page.fill("#cool-later", "91");
+    page.fill("#cool-apart", "10");
+    page.fill("#cool-air", "20");
+    page.click("button:has-text('When is it cool?')");
+    assertThat(page.locator(".step-waits .problem").first()).containsText("below the first");
+    assertThat(page.locator("#cool-first")).hasValue("90");
+    page.fill("#cool-first", "120");
+    page.fill("#cool-later", "90");
+    page.locator("button:has-text('When is it cool?')").scrollIntoViewIfNeeded();
+    Object before = page.evaluate("scrollY");
+    page.click("button:has-text('When is it cool?')");
+    assertThat(page.locator(".step-waits .result")).containsText("It can be touched about");
+    org.assertj.core.api.Assertions.assertThat(page.evaluate("scrollY"))
+        .as("what was asked stays before the eyes")
+        .isEqualTo(before);
+    assertThat(page.locator("#wait")).hasValue("25");
+    accessible("cool-down");
+    page.click("button:has-text('Begin the wait')");
+    assertThat(page.locator(".foot-wait")).containsText("Warm, not hot runs");
+    assertThat(page.locator(".hopline .hop-here")).hasClass(Pattern.compile("hop-waiting"));
+  }
+
   @Test
   void bothOxygenSensorsOfOneVehicleInOneJob() {
     signIn();
@@ -108,6 +134,9 @@ class WorksJourneyIT extends BrowserIT {
     go(job, "pick");
     pick();
     go(job, "swap");
+    page.locator(".tick-form .btn-next").click();
+    assertThat(page.locator(".step-done")).hasCount(1);
+    waitsUntilItIsCool();
     accessible("swap of two sensors");
     assertThat(page.locator(".steps li").getByText("Raise it on the hoist")).hasCount(1);
     assertThat(page.locator(".steps li").getByText("Unscrew the sensor")).hasCount(2);

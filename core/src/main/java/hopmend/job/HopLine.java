@@ -32,7 +32,7 @@ public record HopLine(List<Standing> standings) {
             prove(w),
             find(w),
             pick(w),
-            swap(w),
+            waitsForAStep(w, now).orElseGet(() -> swap(w)),
             clear(w),
             relearn(w, now),
             verify(w, now)));
@@ -189,6 +189,19 @@ public record HopLine(List<Standing> standings) {
     return done == 0
         ? standing(Hop.SWAP, Standing.Kind.NOT_STARTED, "steps", steps.size(), ledger.owed())
         : standing(Hop.SWAP, Standing.Kind.OPEN, "steps-done", done, steps.size(), ledger.owed());
+  }
+
+  /** Something goes on by itself in a step that is not ticked yet. */
+  private static Optional<Standing> waitsForAStep(Workup w, Instant now) {
+    return w.workOrder().stream()
+        .flatMap(o -> o.steps().stream())
+        .filter(s -> s.waits().isPresent() && w.state().waits().containsKey(s.id()))
+        .map(
+            s -> {
+              JobEntry e = w.state().waits().get(s.id());
+              return waiting(Hop.SWAP, e.happened(), minutes(e), Message.text(s.brief()), now);
+            })
+        .findFirst();
   }
 
   /** All steps here are done: is it written down, and are the other sensors done too? */

@@ -535,6 +535,9 @@ public final class JobRules {
           f.what().equals(Fact.WaitBegun.SOAK)
               || w.procedures().stream()
                   .anyMatch(p -> p.id().equals(f.what()) && p.waitMinutes() > 0);
+      if (w.waitingStep(f.what()).isPresent()) {
+        return when(w.ticks().containsKey(f.what()), "", "step-done-already", f.what());
+      }
       return when(!known, "", "nothing-to-wait-for", f.what())
           .or(() -> cleared(state, "clear-before-learning"));
     }

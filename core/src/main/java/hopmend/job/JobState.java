@@ -315,6 +315,7 @@ public final class JobState {
 
     @Override
     public Void of(Fact.StepTicked f) {
+      waits.remove(f.step());
       ticks.put(
           WorkPlan.operation(f.step()), new Ticked(f, e.madeBy(), e.happened(), e.sequence()));
       return null;

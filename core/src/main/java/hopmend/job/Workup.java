@@ -441,6 +441,11 @@ public final class Workup {
         .takenFor(catalog.sheet(other.family()).map(FamilySheet::name).orElse(other.family()));
   }
 
+  /** The step of the order in which something goes on by itself, by its id. */
+  public Optional<Step> waitingStep(String id) {
+    return workOrder().flatMap(o -> o.step(id)).filter(s -> s.waits().isPresent());
+  }
+
   public Optional<Step> nextStep() {
     return workOrder()
         .flatMap(o -> o.steps().stream().filter(s -> !ticks().containsKey(s.id())).findFirst());

@@ -26,6 +26,7 @@ import java.util.stream.Stream;
  *     tightened
  * @param loosens id of a fastener of the card of which all come off; null if none does
  * @param latch id of a latch drawing, null if none
+ * @param waits what goes on by itself then, null if nothing does
  */
 public record Operation(
     String id,
@@ -42,6 +43,7 @@ public record Operation(
     String fastener,
     String loosens,
     String latch,
+    Wait waits,
     Condition condition,
     String source)
     implements Conditional {
@@ -51,6 +53,20 @@ public record Operation(
     public Debt {
       if (count < 1) {
         throw new IllegalArgumentException("A debt counts at least one " + item);
+      }
+    }
+  }
+
+  /**
+   * Time in which nobody has a hand on it.
+   *
+   * @param minutes how long, usually; the maker's time comes first
+   * @param cools whether something gets cold, so that a thermometer tells it better
+   */
+  public record Wait(double minutes, boolean cools) {
+    public Wait {
+      if (!(minutes >= 1 && minutes <= 2880)) {
+        throw new IllegalArgumentException("A wait takes 1 to 2880 minutes, not " + minutes);
       }
     }
   }
@@ -80,6 +96,7 @@ public record Operation(
         fastener,
         loosens,
         latch,
+        waits,
         condition,
         source);
   }

@@ -11,6 +11,7 @@ import java.util.stream.Stream;
  * @param after ids of the steps that come right before it
  * @param debts what is owed once it is ticked
  * @param loosens the fasteners that come off with it, in their order
+ * @param waits what goes on by itself then
  * @param settles the step whose debts this one settles
  */
 public record Step(
@@ -29,6 +30,7 @@ public record Step(
     Optional<Fastener> fastener,
     List<Fastener> loosens,
     Optional<String> latch,
+    Optional<Operation.Wait> waits,
     String source) {
   public Step {
     after = List.copyOf(after);
@@ -57,6 +59,7 @@ public record Step(
         fastener,
         loosens,
         latch,
+        waits,
         source);
   }
 

@@ -221,6 +221,7 @@ public final class WorkPlan {
         Optional.empty(),
         held(o),
         Optional.ofNullable(o.latch()),
+        Optional.empty(),
         o.source());
   }
 
@@ -249,6 +250,7 @@ public final class WorkPlan {
             held.stream().findFirst(),
             List.of(),
             Optional.ofNullable(o.latch()),
+            Optional.empty(),
             o.source()));
     held.stream().skip(1).forEach(f -> refit.add(alsoTightened(o, f)));
     return refit;
@@ -270,6 +272,7 @@ public final class WorkPlan {
         resolve(o.cautions()),
         Optional.of(f),
         List.of(),
+        Optional.empty(),
         Optional.empty(),
         o.source());
   }
@@ -309,6 +312,7 @@ public final class WorkPlan {
         Optional.ofNullable(o.fastener()).map(f -> fastener(o.id(), f, held)),
         loosened,
         Optional.ofNullable(o.latch()),
+        Optional.ofNullable(o.waits()),
         o.source());
   }
 

@@ -281,7 +281,7 @@ public class FactWords {
               .filter(p -> p.id().equals(f.what()))
               .map(Procedure::name)
               .findFirst()
-              .orElse(f.what());
+              .orElseGet(() -> step(f.what(), about));
       return say(f, what, Math.round(f.minutes()));
     }
 

@@ -13,14 +13,18 @@ import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.swap.CoolDown;
 import hopmend.swap.Fastener;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.Clock;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
 import java.util.Optional;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -30,8 +34,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 class SwapController {
   private final HopScreens screens;
   private final JobDesk desk;
+  private final Clock clock;
 
-  SwapController(HopScreens screens, JobDesk desk) {
+  SwapController(HopScreens screens, JobDesk desk, Clock clock) {
+    this.clock = clock;
     this.screens = screens;
     this.desk = desk;
   }
@@ -104,6 +110,95 @@ class SwapController {
           "torque", Words.of(guard.says()) + meant + " " + Words.of(guard.finding().remedy()));
     }
     return typed;
+  }
+
+  /**
+   * A step in which something goes on by itself from now on.
+   *
+   * @param minutes of it
+   */
+  record Begun(String step, String minutes) {}
+
+  @PostMapping("/wait")
+  String begun(Form form, @Sent Begun sent) {
+    if (!sent.minutes().strip().matches("\\d{1,4}")) {
+      throw new InputProblem("minutes", "Write how many minutes, for example 60.");
+    }
+    return screens.append(
+        form, new Fact.WaitBegun(sent.step(), Integer.parseInt(sent.minutes().strip())));
+  }
+
+  /**
+   * Two readings of a thermometer at something hot.
+   *
+   * @param apart minutes between them
+   * @param unit of all temperatures
+   */
+  record Cools(String first, String later, String apart, String air, String unit, String touch) {
+    double celsius(String field, String typed) {
+      return TypedReading.of(field, typed, unit, MeasureUnit.CELSIUS).in(MeasureUnit.CELSIUS);
+    }
+
+    CoolDown.Touch touched() {
+      return touch.equals(CoolDown.Touch.TEN_MINUTES.name())
+          ? CoolDown.Touch.TEN_MINUTES
+          : CoolDown.Touch.A_MINUTE;
+    }
+  }
+
+  /** When it can be touched; nothing is recorded until the wait begins. */
+  @PostMapping("/cool")
+  String cool(Form form, @Sent Cools sent, Model model) {
+    double apart =
+        TypedReading.of("apart", sent.apart(), "min", MeasureUnit.MINUTE).in(MeasureUnit.MINUTE);
+    CoolDown cool =
+        CoolDown.of(
+                sent.celsius("first", sent.first()),
+                sent.celsius("later", sent.later()),
+                apart,
+                sent.celsius("air", sent.air()),
+                sent.touched().celsius())
+            .orElseThrow(
+                () ->
+                    new InputProblem(
+                        "later",
+                        "The later reading has to lie more than 2 °C below the first and above the air, and the air below what can be touched. Wait a little longer between them."));
+    model.addAttribute("cool", Cooled.of(cool, sent.touched(), clock));
+    return screens.show(form.jobId(), Hop.SWAP, model);
+  }
+
+  /**
+   * A cool-down by the clock.
+   *
+   * @param at when it can be touched; times as the clock on the wall shows them
+   * @param minutes whole ones until then, on the safe side
+   * @param surely whether the readings are good enough to say how late it may become
+   */
+  record Cooled(
+      CoolDown.Touch touch,
+      String at,
+      String soonest,
+      String latest,
+      long minutes,
+      boolean surely) {
+    private static final double LONGEST = 2880;
+
+    static Cooled of(CoolDown cool, CoolDown.Touch touch, Clock clock) {
+      boolean surely = cool.latest() <= LONGEST;
+      double wait = Math.min(LONGEST, surely ? cool.latest() : 2 * cool.minutes());
+      return new Cooled(
+          touch,
+          clock(cool.minutes(), clock),
+          clock(cool.soonest(), clock),
+          surely ? clock(cool.latest(), clock) : "",
+          (long) Math.max(1, Math.ceil(wait)),
+          surely);
+    }
+
+    private static String clock(double minutes, Clock clock) {
+      return DateTimeFormatter.ofPattern("HH:mm")
+          .format(clock.instant().plusSeconds(Math.round(60 * minutes)).atZone(clock.getZone()));
+    }
   }
 
   /** Loose pieces that went off the vehicle, or back on it. */

@@ -70,6 +70,9 @@ class SwapView implements HopView {
           s.fastener()
               .or(() -> s.loosens().stream().findFirst())
               .ifPresent(f -> model.addAttribute("turned", f));
+          model.addAttribute("temperatures", MeasureUnit.CELSIUS.siblings());
+          s.waits().ifPresent(w -> model.addAttribute("waits", w));
+          model.addAttribute("waited", page.state().waits().get(s.id()));
           model.addAttribute("torqueUnits", TORQUE_UNITS);
           model.addAttribute("origins", ORIGINS);
         });

@@ -1,0 +1,63 @@
+package hopmend.swap;
+
+import java.util.Optional;
+
+/**
+ * When something hot can be touched, from two readings of a thermometer: Newton's law of cooling,
+ * T(t) = Ta + (T0 - Ta) e^-kt. A worked value: 120 and 90 °C ten minutes apart at 20 °C reach 51 °C
+ * after another 22.8 minutes.
+ *
+ * @param minutes from the later reading until it is reached; 0 if it is already
+ * @param soonest the same where the thermometer errs towards the quick side
+ * @param latest the same where it errs towards the slow side; infinite where nobody can say
+ */
+public record CoolDown(double minutes, double soonest, double latest) {
+  /** What a contact thermometer errs by, kelvin; common practice. */
+  private static final double ERRS_BY_K = 1;
+
+  /** How long a bare piece of metal is held; burn thresholds of ISO 13732-1, from memory. */
+  public enum Touch {
+    /** The work of a minute. */
+    A_MINUTE(51),
+    /** Hands on it for ten minutes. */
+    TEN_MINUTES(48);
+
+    private final double celsius;
+
+    Touch(double celsius) {
+      this.celsius = celsius;
+    }
+
+    public double celsius() {
+      return celsius;
+    }
+  }
+
+  /**
+   * Computes it; temperatures in °C.
+   *
+   * @param first the first reading
+   * @param later the reading after {@code apartMinutes}
+   * @param air temperature of the air around it
+   * @param wanted temperature to be reached
+   * @return empty where the readings do not fall by more than the thermometer errs, or do not lie
+   *     above the air, or the air is as warm as what is wanted
+   */
+  public static Optional<CoolDown> of(
+      double first, double later, double apartMinutes, double air, double wanted) {
+    boolean falls = first - later > 2 * ERRS_BY_K && later - air > 2 * ERRS_BY_K;
+    if (!falls || !(apartMinutes > 0) || !(wanted - air > ERRS_BY_K)) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        new CoolDown(
+            left(first, later, apartMinutes, air, wanted),
+            left(first + ERRS_BY_K, later - ERRS_BY_K, apartMinutes, air, wanted),
+            left(first - ERRS_BY_K, later + ERRS_BY_K, apartMinutes, air, wanted)));
+  }
+
+  private static double left(double first, double later, double apart, double air, double wanted) {
+    double perMinute = Math.log((first - air) / (later - air)) / apart;
+    return Math.max(0, Math.log((later - air) / (wanted - air)) / perMinute);
+  }
+}
