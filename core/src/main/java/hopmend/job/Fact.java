@@ -530,10 +530,22 @@ public sealed interface Fact {
    * @param foundSo why nothing was to do: "shield already off on arrival"; empty where it was done
    * @param origin from where the torque is, where the card has none; else null
    * @param drive the size that really fitted, where it was another than the card's; else empty
+   * @param turnedDeg how far it was turned past finger-tight, degrees; else null
    */
   record StepTicked(
-      String step, Reading torque, String foundSo, Attested.Origin origin, String drive)
+      String step,
+      Reading torque,
+      String foundSo,
+      Attested.Origin origin,
+      String drive,
+      Double turnedDeg)
       implements Fact {
+    /** A step in which nothing was turned by an angle. */
+    public StepTicked(
+        String step, Reading torque, String foundSo, Attested.Origin origin, String drive) {
+      this(step, torque, foundSo, origin, drive, null);
+    }
+
     /** A step that was done as it is planned. */
     public StepTicked(String step, Reading torque) {
       this(step, torque, "");
@@ -550,6 +562,9 @@ public sealed interface Fact {
       foundSo = Said.text("reason", foundSo == null ? "" : foundSo, 200);
       if (torque != null && torque.unit().quantity() != MeasureUnit.Quantity.TORQUE) {
         throw new Improper("A tightness is a torque, not " + torque.text() + ".");
+      }
+      if (turnedDeg != null) {
+        Said.within("turn past finger-tight in degrees", turnedDeg, 1, 720);
       }
     }
 

@@ -842,6 +842,9 @@ public final class JobRules {
     if (needed.isPresent()) {
       return needed;
     }
+    if (f.turnedDeg() != null && step.get().fastener().map(Fastener::turn).isEmpty()) {
+      return Optional.of(Refusal.bad("turned", "no-turn-asked", step.get().brief()));
+    }
     if (step.get().fastener().isPresent()) {
       Optional<Refusal> loose = tightness(step.get(), f);
       if (loose.isPresent()) {
@@ -897,8 +900,10 @@ public final class JobRules {
 
   private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {
     Fastener fastener = step.fastener().orElseThrow();
-    if (fastener.isSnug()) {
-      return f.torque() == null ? Optional.empty() : valueOfASnugOne(fastener, f);
+    if (fastener.torque().isEmpty()) {
+      boolean untold = fastener.turn() != null && f.turnedDeg() == null && f.torque() == null;
+      return when(untold, "turned", "how-far-turned")
+          .or(() -> f.torque() == null ? Optional.empty() : valueOfASnugOne(fastener, f));
     }
     if (f.torque() == null) {
       return Optional.of(Refusal.bad("torque", "enter-tightness"));

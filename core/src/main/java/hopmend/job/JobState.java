@@ -67,6 +67,8 @@ public final class JobState {
   private Fact.MonitorsSeen monitors;
   private Fact.CountersRead counters;
   private Fact.CountersRead countersBefore;
+  private boolean countedAfterDrives;
+  private boolean everCleared;
   private final Map<String, JobEntry> softwareFound = new LinkedHashMap<>();
   private final Map<String, JobEntry> softwareLoaded = new LinkedHashMap<>();
   private final List<JobEntry> screens = new ArrayList<>();
@@ -357,7 +359,8 @@ public final class JobState {
       readinessBefore = readiness == null ? readinessBefore : readiness;
       readiness = null;
       monitors = null;
-      countersBefore = counters == null ? countersBefore : counters;
+      countersBefore = everCleared ? countersBefore : counters;
+      everCleared = true;
       counters = null;
       drives.clear();
       driveTold = null;
@@ -393,6 +396,7 @@ public final class JobState {
     public Void of(Fact.DriveTold f) {
       waits.remove(Fact.WaitBegun.SOAK);
       driveTold = f;
+      countedAfterDrives = false;
       afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
     }
@@ -420,6 +424,7 @@ public final class JobState {
     @Override
     public Void of(Fact.CountersRead f) {
       counters = f;
+      countedAfterDrives = true;
       return null;
     }
 
@@ -440,6 +445,7 @@ public final class JobState {
     public Void of(Fact.DriveLogged f) {
       waits.remove(Fact.WaitBegun.SOAK);
       drives.add(f);
+      countedAfterDrives = false;
       afterClear = afterClear == null ? null : afterClear.beforeADrive();
       return null;
     }
@@ -834,9 +840,14 @@ public final class JobState {
     return Optional.ofNullable(counters);
   }
 
-  /** What it counted before our clearing, since one before. */
+  /** The same where it was read after the last drive. */
+  Optional<Fact.CountersRead> countersAfterDrives() {
+    return counters().filter(c -> countedAfterDrives);
+  }
+
+  /** What it counted when it came, since somebody cleared it before we ever did. */
   public Optional<Fact.CountersRead> countersBefore() {
-    return Optional.ofNullable(cleared == null ? counters : countersBefore);
+    return Optional.ofNullable(everCleared ? countersBefore : counters);
   }
 
   /** The entry that says what software was in a control unit before the work. */

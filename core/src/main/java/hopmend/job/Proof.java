@@ -218,13 +218,7 @@ final class Proof {
     routines().stream()
         .filter(r -> !passed(r))
         .forEach(r -> missing.add(Message.of("missing.relearn", r.name())));
-    drive
-        .filter(d -> state.counters().filter(c -> c.since().wasClearedAgain(d.km())).isPresent())
-        .ifPresent(
-            d ->
-                missing.add(
-                    Message.of(
-                        "missing.cleared-again", state.counters().get().km(), Math.round(d.km()))));
+    drive.flatMap(this::clearedAgain).ifPresent(missing::add);
     softwareMissing().forEach(missing::add);
     job.taughtByTheMaker().forEach(t -> missing.add(Message.of("missing.teach", t)));
     job.stillForgotten().forEach(p -> missing.add(Message.of("missing.forgotten", p.name())));
@@ -242,6 +236,13 @@ final class Proof {
     }
     job.targets().forEach(t -> watched(t, today).ifPresent(missing::add));
     return new SignOff(missing);
+  }
+
+  private Optional<Message> clearedAgain(DriveProof driven) {
+    return state
+        .countersAfterDrives()
+        .filter(c -> c.since().wasClearedAgain(driven.km()))
+        .map(c -> Message.of("missing.cleared-again", c.km(), Math.round(driven.km())));
   }
 
   private Stream<Message> softwareMissing() {

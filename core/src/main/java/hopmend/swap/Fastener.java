@@ -4,6 +4,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A bolt, or the thread of a sensor's own body, with its tightness.
@@ -15,8 +16,10 @@ import java.util.Optional;
  * @param limitNm torque at which the weakest of thread, body and boss gives way, where that is not
  *     the bolt; null where it is
  * @param weakest what gives way first, for example "the plastic boss"; null for the bolt
- * @param torqueNm null where no value is published: snug
+ * @param torqueNm null where no value is published: by its turn, to its stop, or snug
  * @param tolerancePercent where tightness is calibration: how far off it may be; null elsewhere
+ * @param turn how far past finger-tight, where that is told instead of a torque; else null
+ * @param toStop whether it goes to its stop and a touch more, where that is told instead
  * @param count how many of it hold the same thing; one where nothing is said
  * @param sequence in which order they are loosened and tightened
  */
@@ -32,6 +35,8 @@ public record Fastener(
     String weakest,
     Double torqueNm,
     Double tolerancePercent,
+    Turn turn,
+    boolean toStop,
     Integer count,
     Sequence sequence,
     String source) {
@@ -43,6 +48,42 @@ public record Fastener(
     OUTSIDE_IN,
     /** The one opposite next, both ways. */
     CROSSWISE
+  }
+
+  /**
+   * A turn past finger-tight, in degrees; ends included.
+   *
+   * @param fromDeg least, more than 0
+   * @param toDeg most, 720 at most
+   */
+  public record Turn(double fromDeg, double toDeg) {
+    public Turn {
+      if (!(fromDeg > 0 && fromDeg <= toDeg && toDeg <= 720)) {
+        throw new IllegalArgumentException(
+            "A turn runs from more than 0 up to 720 degrees, not from %s to %s"
+                .formatted(fromDeg, toDeg));
+      }
+    }
+
+    public boolean holds(double deg) {
+      return deg >= fromDeg && deg <= toDeg;
+    }
+
+    /** In quarters of a turn, "3/4"; degrees where it is none. */
+    public static String text(double deg) {
+      long quarters = Math.round(deg / 90);
+      if (deg != 90.0 * quarters) {
+        return Reading.number(deg) + "°";
+      }
+      String part =
+          switch ((int) (quarters % 4)) {
+            case 1 -> "1/4";
+            case 2 -> "1/2";
+            case 3 -> "3/4";
+            default -> "";
+          };
+      return quarters < 4 ? part : (quarters / 4 + " " + part).strip();
+    }
   }
 
   public Fastener {
@@ -66,6 +107,11 @@ public record Fastener(
         || isWrong(torqueNm)
         || isWrong(tolerancePercent)) {
       throw new IllegalArgumentException("Fastener " + id + ": all figures must be positive");
+    }
+    if (Stream.of(torqueNm != null, turn != null, toStop).filter(told -> told).count() > 1) {
+      throw new IllegalArgumentException(
+          "Fastener %s is tightened by a torque, by a turn or to its stop, by one of them"
+              .formatted(id));
     }
     if (tolerancePercent != null && torqueNm == null) {
       throw new IllegalArgumentException("Fastener " + id + " is calibrated to no value");
@@ -94,6 +140,8 @@ public record Fastener(
         weakest,
         torqueOfIt == null ? torqueNm : torqueOfIt,
         tolerancePercent,
+        torqueOfIt == null ? turn : null,
+        torqueOfIt == null && toStop,
         count,
         sequence,
         source);
@@ -101,7 +149,7 @@ public record Fastener(
 
   /** Whether no value is published for it: it is tightened by feel, and recorded so. */
   public boolean isSnug() {
-    return torqueNm == null;
+    return torqueNm == null && turn == null && !toStop;
   }
 
   /** Whether its tightness is part of what the sensor measures. */
@@ -146,6 +194,13 @@ public record Fastener(
   public Message says() {
     if (isSnug()) {
       return Message.of("fastener.snug", name, drive, weakest, Reading.number(ceilingNm()));
+    }
+    if (turn != null) {
+      return Message.of(
+          "fastener.turn", name, drive, Turn.text(turn.fromDeg()), Turn.text(turn.toDeg()));
+    }
+    if (toStop) {
+      return Message.of("fastener.stop", name, drive, weakest, Reading.number(ceilingNm()));
     }
     double share = 100 * torqueNm / ceilingNm();
     return limitNm != null

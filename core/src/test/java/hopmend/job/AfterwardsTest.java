@@ -77,8 +77,11 @@ class AfterwardsTest extends WalkedJob {
     assertThat(line("P0340").fate()).isEqualTo(Fate.NEVER_HELD);
     assertThat(said(line("P0340").because())).contains("3 warm-ups", "41 km", "cleared before");
     say(counted(0, 1));
+    say(new Fact.CodesCleared(VIN));
+    say(read());
+    say(counted(0, 2));
     assertThat(workup().state().countersBefore().orElseThrow().km())
-        .as("what it counts since our clearing is another thing")
+        .as("what it counts since our clearings is another thing")
         .isEqualTo(41);
   }
 
@@ -96,6 +99,11 @@ class AfterwardsTest extends WalkedJob {
   void aVehicleThatCountsLessThanWasDrivenWasClearedAgain() {
     swapped("wherrill-sedge-12", "P0340");
     say(new Fact.CodesCleared(VIN));
+    say(counted(0, 0));
+    say(new Fact.DriveLogged("a", "a.csv"));
+    assertThat(missingWith(drive(25)))
+        .as("what was read before the drive says nothing of it")
+        .noneMatch(m -> m.contains("cleared again"));
     say(counted(1, 12));
     assertThat(missingWith(drive(13))).noneMatch(m -> m.contains("cleared again"));
     assertThat(missingWith(drive(13), drive(9)))

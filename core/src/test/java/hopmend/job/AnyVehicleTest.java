@@ -1,12 +1,14 @@
 package hopmend.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.catalog.FamilySheet;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
+import hopmend.swap.Step;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -51,6 +53,28 @@ class AnyVehicleTest extends WalkedJob {
     assertThat(at(Hop.CLEAR)).isEqualTo("DONE: nothing came back");
     taught(family);
     assertThat(at(Hop.VERIFY)).startsWith("NOT_STARTED");
+  }
+
+  /** Where nobody tells a torque, an oxygen sensor is tightened by its turn: 1/2 to 3/4. */
+  @Test
+  void whatIsTightenedByATurnSaysHowFar() {
+    read("P0131");
+    workup().here().asked().forEach(t -> say(new Fact.TraitTold(t.trait(), t.values().get(0))));
+    prove();
+    String tighten =
+        workup().workOrder().orElseThrow().steps().stream()
+            .filter(s -> s.fastener().filter(f -> f.turn() != null).isPresent())
+            .map(Step::id)
+            .findFirst()
+            .orElseThrow();
+    assertThat(refused(new Fact.StepTicked(tighten, null))).contains("how far it was turned");
+    assertThat(refused(new Fact.StepTicked(tighten, null, "", null, "", 225.0)))
+        .as("nothing but what comes first is in its way")
+        .doesNotContain("turned");
+    assertThat(refused(new Fact.StepTicked("key-out", null, "", null, "", 90.0)))
+        .contains("Nothing is tightened by a turn");
+    assertThatThrownBy(() -> new Fact.StepTicked(tighten, null, "", null, "", 721.0))
+        .hasMessageContaining("1 to 720");
   }
 
   /** What no card tells is not "nothing": somebody says that the maker's procedure was done. */

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.FamilySheet;
 import hopmend.find.Site;
+import hopmend.measure.Reading;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
@@ -124,7 +125,9 @@ abstract class WalkedJob extends JobOnPaper {
     assertThat(steps.get(steps.size() - 1).phase()).isEqualTo(Phase.FINISH);
     int most = 0;
     for (Step s : steps) {
-      say(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
+      Double turned = s.fastener().map(Fastener::turn).map(Fastener.Turn::fromDeg).orElse(null);
+      Reading torque = s.fastener().flatMap(Fastener::torque).orElse(null);
+      say(new Fact.StepTicked(s.id(), torque, "", null, "", turned));
       most = Math.max(most, workup().ledger().owed());
     }
     assertThat(most).as("something was owed on the way").isPositive();

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -38,6 +39,8 @@ class SwapTest {
           null,
           9.0,
           null,
+          null,
+          false,
           null,
           null,
           "invented torque");
@@ -244,6 +247,8 @@ class SwapTest {
         20.0,
         10.0,
         null,
+        false,
+        null,
         null,
         "invented");
   }
@@ -275,6 +280,8 @@ class SwapTest {
             20.0,
             null,
             null,
+            false,
+            null,
             null,
             "i");
     assertThat(brass.ceilingNm()).isCloseTo(40.464, within(1e-9));
@@ -294,6 +301,8 @@ class SwapTest {
             null,
             null,
             null,
+            false,
+            null,
             null,
             "i");
     assertThat(snug.isSnug()).isTrue();
@@ -307,5 +316,23 @@ class SwapTest {
             M6, WrenchSetting.of(M6.torque().orElseThrow(), WrenchSetting.Adapter.NONE), WORDS);
     assertThat(dial.ofRole("dial-hand")).hasSize(1);
     assertThat(dial.spoken()).contains("wanted 9 N.m", "limit at 13.99 N.m");
+  }
+
+  /** Half to three quarters of a turn past finger-tight: common practice for a new ring seal. */
+  @Test
+  void aTurnIsToldInQuartersAndHeldAgainstItsRange() {
+    Fastener.Turn turn = new Fastener.Turn(180, 270);
+    assertThat(turn.holds(180) && turn.holds(270)).isTrue();
+    assertThat(turn.holds(179) || turn.holds(271)).isFalse();
+    assertThat(Stream.of(90.0, 270.0, 360.0, 450.0, 30.0).map(Fastener.Turn::text))
+        .containsExactly("1/4", "3/4", "1", "1 1/4", "30°");
+    assertThatThrownBy(() -> new Fastener.Turn(270, 180)).hasMessageContaining("not from 270");
+    assertThat(TurnDial.draw(turn, WORDS).spoken()).isEqualTo("Finger-tight, then 1/2 to 3/4 turn");
+    assertThatThrownBy(
+            () ->
+                new Fastener(
+                    "x", "x", "x", 6, null, null, null, 9.0, "x", 5.0, null, turn, false, null,
+                    null, "i"))
+        .hasMessageContaining("by one of them");
   }
 }

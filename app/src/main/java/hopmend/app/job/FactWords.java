@@ -16,6 +16,7 @@ import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.relearn.Procedure;
 import hopmend.sensor.Trait;
+import hopmend.swap.Fastener;
 import hopmend.swap.WorkPlan;
 import hopmend.verify.SensorProof;
 import java.util.List;
@@ -211,7 +212,9 @@ public class FactWords {
     public String of(Fact.StepTicked f) {
       String torque = f.torque() == null ? "" : ", " + f.torque().text();
       String origin = f.origin() == null ? "" : " (" + Words.of(f.origin()) + ")";
-      String drive = f.drive().isEmpty() ? "" : ", took " + f.drive();
+      String drive =
+          (f.drive().isEmpty() ? "" : ", took " + f.drive())
+              + (f.turnedDeg() == null ? "" : ", " + Fastener.Turn.text(f.turnedDeg()) + " turn");
       String found = f.foundSo().isEmpty() ? "" : ", found so: " + f.foundSo();
       return say(f, step(f.step(), about), torque + origin + drive + found);
     }

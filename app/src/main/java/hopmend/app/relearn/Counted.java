@@ -10,11 +10,11 @@ import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.verify.CoastDowns;
 import hopmend.verify.DriveLog;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -33,7 +33,14 @@ class Counted {
     this.desk = desk;
   }
 
-  private record Asked(String attachment, Optional<CoastDowns> coasts) {}
+  /** Texts that were read from the database, by the id of the kept text. */
+  record Texts(Map<String, String> byId) {}
+
+  private record Asked(String attachment, Optional<CoastDowns> coasts) {
+    static Asked of(String log, Procedure p) {
+      return new Asked(log, Optional.ofNullable(p.coasts()));
+    }
+  }
 
   private record Told(CoastDowns.Counted coasts, double km) {
     static final Told NOTHING = new Told(new CoastDowns.Counted(0, Optional.empty()), 0);
@@ -51,51 +58,72 @@ class Counted {
     }
   }
 
+  /** The texts of the job's logs in which something has to be counted yet. */
+  Texts uncounted(long jobId, Workup workup) {
+    Map<String, String> texts = new HashMap<>();
+    for (Procedure p : countable(workup)) {
+      logs(workup.state())
+          .filter(log -> told.getIfPresent(Asked.of(log, p)) == null && !texts.containsKey(log))
+          .forEach(log -> desk.text(jobId, log).ifPresent(t -> texts.put(log, t)));
+    }
+    return new Texts(texts);
+  }
+
   /** Those procedures of a job that a log can count. */
-  Map<String, Progress> of(long jobId, Workup workup) {
-    Map<String, Progress> progress = new HashMap<>();
-    for (Procedure p : workup.procedures()) {
-      if (p.coasts() != null || p.km() > 0) {
-        progress.put(p.id(), of(jobId, workup, p));
-      }
-    }
-    return progress;
+  Map<String, Progress> of(Workup workup, Texts texts) {
+    return countable(workup).stream()
+        .collect(Collectors.toMap(Procedure::id, p -> of(workup, p, texts)));
   }
 
-  private Progress of(long jobId, Workup workup, Procedure p) {
+  private static List<Procedure> countable(Workup workup) {
+    return workup.procedures().stream().filter(p -> p.coasts() != null || p.km() > 0).toList();
+  }
+
+  private static Stream<String> logs(JobState state) {
+    return Stream.concat(
+            state.drives().stream().map(d -> d.attachment()),
+            state.logs().stream().map(e -> e.fact().keptText()))
+        .distinct();
+  }
+
+  private Progress of(Workup workup, Procedure p, Texts texts) {
     JobState state = workup.state();
-    List<String> logs =
-        Stream.concat(
-                state.drives().stream().map(d -> d.attachment()),
-                state.logs().stream().map(e -> e.fact().keptText()))
-            .distinct()
+    List<Told> logs =
+        logs(state)
+            .map(log -> told(Asked.of(log, p), texts, workup.catalog().reportWords()))
             .toList();
-    double done = p.km() > 0 ? state.driveTold().map(t -> t.km()).orElse(0.0) : 0;
-    List<Message> lacks = new ArrayList<>();
-    for (String log : logs) {
-      Asked asked = new Asked(log, Optional.ofNullable(p.coasts()));
-      Told counted =
-          told.get(
-              asked, a -> count(jobId, a, workup.catalog().reportWords()).orElse(Told.NOTHING));
-      done += p.km() > 0 ? counted.km() : counted.coasts().times();
-      counted.coasts().lacks().filter(l -> p.coasts() != null).ifPresent(lacks::add);
+    if (p.coasts() != null) {
+      return new Progress(
+          logs.stream().mapToInt(t -> t.coasts().times()).sum(),
+          p.coasts().times(),
+          logs.size(),
+          logs.stream().flatMap(t -> t.coasts().lacks().stream()).toList());
     }
-    double byTheVehicle =
-        p.km() > 0 ? state.counters().map(c -> c.km()).map(Integer::doubleValue).orElse(0.0) : 0;
-    return new Progress(
-        Math.max(done, byTheVehicle), p.km() > 0 ? p.km() : p.coasts().times(), logs.size(), lacks);
+    double driven =
+        logs.stream().mapToDouble(Told::km).sum() + state.driveTold().map(t -> t.km()).orElse(0.0);
+    double byTheVehicle = state.counters().map(c -> c.km()).map(Integer::doubleValue).orElse(0.0);
+    return new Progress(Math.max(driven, byTheVehicle), p.km(), logs.size(), List.of());
   }
 
-  private Optional<Told> count(long jobId, Asked asked, ReportWords words) {
-    return desk.text(jobId, asked.attachment())
-        .flatMap(text -> DriveLog.readSignals(text, words).log())
+  private Told told(Asked asked, Texts texts, ReportWords words) {
+    Told known = told.getIfPresent(asked);
+    if (known != null) {
+      return known;
+    }
+    Told fresh =
+        Optional.ofNullable(texts.byId().get(asked.attachment()))
+            .flatMap(t -> count(t, asked, words))
+            .orElse(Told.NOTHING);
+    told.put(asked, fresh);
+    return fresh;
+  }
+
+  private static Optional<Told> count(String text, Asked asked, ReportWords words) {
+    return DriveLog.readSignals(text, words)
+        .log()
         .map(
             log ->
                 new Told(
-                    asked
-                        .coasts()
-                        .map(c -> c.in(log))
-                        .orElse(new CoastDowns.Counted(0, Optional.empty())),
-                    log.km()));
+                    asked.coasts().map(c -> c.in(log)).orElse(Told.NOTHING.coasts()), log.km()));
   }
 }

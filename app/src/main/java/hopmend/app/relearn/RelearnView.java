@@ -57,7 +57,7 @@ class RelearnView implements HopView {
   @Override
   public void read(Model model, JobDesk.OpenJob job) {
     model.addAttribute("aboutTeeth", job.workup().targets().stream().anyMatch(this::readsARing));
-    model.addAttribute("counted", counted.of(job.row().id(), job.workup()));
+    model.addAttribute("uncounted", counted.uncounted(job.row().id(), job.workup()));
     teeth.of(job.row().id(), job.workup().state()).ifPresent(t -> model.addAttribute("teeth", t));
   }
 
@@ -73,6 +73,8 @@ class RelearnView implements HopView {
             .toList();
     model.addAttribute("routines", shown);
     model.addAttribute("screens", page.state().screens(Hop.RELEARN));
+    model.addAttribute(
+        "counted", counted.of(page.workup(), (Counted.Texts) model.getAttribute("uncounted")));
     model.addAttribute("byTheMaker", page.workup().taughtByTheMaker());
     model.addAttribute("forgotten", page.workup().forgotten());
     model.addAttribute("withoutTool", page.workup().here().procedures());

@@ -3,10 +3,11 @@ package hopmend.app.relearn;
 import hopmend.app.job.HopForms;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
+import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Pattern;
+import java.util.Set;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 
@@ -14,6 +15,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 @HopForms
 @RequestMapping("/jobs/{jobId:\\d{1,15}}/software")
 class SoftwareController {
+  /** Digits of the usual sums, and of none. */
+  private static final Set<Integer> LENGTHS = Set.of(0, 4, 8, 32, 40, 64);
+
   private final HopScreens screens;
 
   SoftwareController(HopScreens screens) {
@@ -30,10 +34,17 @@ class SoftwareController {
       String unit,
       String version,
       String file,
-      @Pattern(
-              regexp = "[\\s:-]*|([\\s:-]*[0-9A-Fa-f]){4,64}[\\s:-]*",
-              message = "A checksum is 4, 8, 32, 40 or 64 hexadecimal digits.")
-          String checksum) {}
+      String checksum) {
+    /** Its digits alone. */
+    String digits() {
+      String digits = checksum.replaceAll("[\\s:-]", "");
+      if (!digits.matches("[0-9A-Fa-f]*") || !LENGTHS.contains(digits.length())) {
+        throw new InputProblem(
+            "checksum", "A checksum is 4, 8, 32, 40 or 64 hexadecimal digits, as in 0A1B 2C3D.");
+      }
+      return digits;
+    }
+  }
 
   @PostMapping
   String noted(Form form, @Sent Noted sent) {
@@ -44,6 +55,6 @@ class SoftwareController {
             sent.unit().strip(),
             sent.version().strip(),
             sent.file().strip(),
-            sent.checksum()));
+            sent.digits()));
   }
 }

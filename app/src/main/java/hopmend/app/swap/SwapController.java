@@ -50,6 +50,7 @@ class SwapController {
    * @param foundSo how it was found done; empty where it was done here
    * @param origin from where the torque is, where the card has none
    * @param drive the size that fitted, where it was another than the card's
+   * @param turned degrees past finger-tight; empty where it was not tightened by a turn
    */
   record Ticked(
       String step,
@@ -58,7 +59,8 @@ class SwapController {
       boolean sure,
       String foundSo,
       Attested.Origin origin,
-      @Size(max = 40, message = "Name the size in up to 40 characters.") String drive) {}
+      @Size(max = 40, message = "Name the size in up to 40 characters.") String drive,
+      @Pattern(regexp = "|[1-9]\\d{0,2}", message = "Say how far it was turned.") String turned) {}
 
   @PostMapping("/tick")
   String tick(Form form, @Sent Ticked sent) {
@@ -72,17 +74,31 @@ class SwapController {
     Reading torque =
         step.fastener()
             .filter(f -> found.isEmpty())
-            .flatMap(f -> f.isSnug() ? known(sent) : Optional.of(torque(sent, f)))
+            .flatMap(f -> f.torque().isEmpty() ? known(sent) : Optional.of(torque(sent, f)))
             .orElse(null);
-    boolean snug = step.fastener().filter(Fastener::isSnug).isPresent();
+    boolean untold = step.fastener().filter(f -> f.torque().isEmpty()).isPresent();
+    Double turned = sent.turned().isEmpty() ? null : Double.valueOf(sent.turned());
+    step.fastener()
+        .map(Fastener::turn)
+        .filter(t -> turned != null && !t.holds(turned) && !sent.sure())
+        .ifPresent(
+            t -> {
+              throw new InputProblem(
+                  "turned",
+                  Words.of(step.fastener().get().says())
+                      + (turned < t.fromDeg()
+                          ? ". Turn it on, or confirm that it stays so."
+                          : ". Too far crushes the seal: loosen it, a new seal, once more; or confirm that it stays so."));
+            });
     return screens.append(
         form,
         new Fact.StepTicked(
             step.id(),
             torque,
             found,
-            torque != null && snug ? sent.origin() : null,
-            found.isEmpty() ? sent.drive().strip() : ""));
+            torque != null && untold ? sent.origin() : null,
+            found.isEmpty() ? sent.drive().strip() : "",
+            turned));
   }
 
   /** A value that somebody knows where the card has none. */

@@ -12,6 +12,7 @@ import hopmend.measure.Reading;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import hopmend.swap.TorqueDial;
+import hopmend.swap.TurnDial;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WrenchSetting;
@@ -66,7 +67,14 @@ class SwapView implements HopView {
           s.latch()
               .flatMap(l -> workup.catalog().latch(latch(l, s, workup)))
               .ifPresent(l -> model.addAttribute("latch", l));
-          s.fastener().filter(f -> !f.isSnug()).ifPresent(f -> wrench(model, f));
+          s.fastener().filter(f -> f.torque().isPresent()).ifPresent(f -> wrench(model, f));
+          s.fastener()
+              .map(Fastener::turn)
+              .ifPresent(
+                  t -> {
+                    model.addAttribute("turn", t);
+                    model.addAttribute("turnDial", TurnDial.draw(t, Words.wording()));
+                  });
           s.fastener()
               .or(() -> s.loosens().stream().findFirst())
               .ifPresent(f -> model.addAttribute("turned", f));
