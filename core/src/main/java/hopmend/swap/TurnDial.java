@@ -24,9 +24,12 @@ public final class TurnDial {
       double deg = 90.0 * quarter;
       shapes.add(
           new Shape.Path("dial-tick", List.of(at(deg, RADIUS - 12), at(deg, RADIUS + 12)), false));
-      Shape.Point name = at(deg, RADIUS - 30);
-      String text = quarter == 0 ? "0" : Fastener.Turn.text(deg);
-      shapes.add(new Shape.Label("dial-end", name.x(), name.y() + 5, "middle", text));
+      // The hand stands where it begins; nothing is written below it.
+      if (quarter > 0) {
+        Shape.Point name = at(deg, RADIUS - 30);
+        String text = Fastener.Turn.text(deg);
+        shapes.add(new Shape.Label("dial-end", name.x(), name.y() + 5, "middle", text));
+      }
     }
     shapes.add(
         new Shape.Path(
