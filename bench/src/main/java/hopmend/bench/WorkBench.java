@@ -1,13 +1,12 @@
 package hopmend.bench;
 
-import hopmend.vehicle.EngineLayout.VehicleSide;
-import hopmend.find.Sides;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.job.Fact;
 import hopmend.job.HopLine;
@@ -16,7 +15,10 @@ import hopmend.job.JobState;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.message.Wording;
+import hopmend.part.PartRecord;
 import hopmend.prove.Remedy;
+import hopmend.vehicle.EngineLayout.VehicleSide;
+import hopmend.verify.InspectionRule;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,7 +46,19 @@ public class WorkBench {
   private static final Wording WORDS = Wording.of(Locale.ENGLISH);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final ShopSettings SHOP =
-      new ShopSettings("crowns", 68, 90, 60, 8, 0.8, 40_000, 1, new Sides(VehicleSide.LEFT), List.of());
+      new ShopSettings(
+          "crowns",
+          68,
+          90,
+          60,
+          8,
+          0.8,
+          40_000,
+          InspectionRule.BY_MODEL_YEAR,
+          new Sides(VehicleSide.LEFT),
+          List.of(),
+          List.of(),
+          PartRecord.NONE);
 
   private final Catalog catalog = CatalogReader.shipped();
   private final List<JobEntry> entries = new ArrayList<>();
