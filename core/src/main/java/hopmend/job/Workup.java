@@ -541,6 +541,19 @@ public final class Workup {
   }
 
   /**
+   * Why a report cannot be of this vehicle: a code belongs to the vehicle that gave it.
+   *
+   * @param vins the identification numbers in it
+   */
+  public Optional<Message> strangeReport(List<String> vins) {
+    return state()
+        .vehicle()
+        .map(Fact.VehicleIdentified::vin)
+        .filter(own -> !vins.isEmpty() && !vins.contains(own))
+        .map(own -> Message.of("report.other-vehicle", vins.get(0), own));
+  }
+
+  /**
    * Why a log cannot be of the drive that proves this repair: another vehicle, or before clearing.
    *
    * @param zone in which the logger's clock runs

@@ -1,5 +1,8 @@
 package hopmend.swap;
 
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.message.Message;
 import java.util.Optional;
 
 /**
@@ -15,17 +18,26 @@ public record CoolDown(double minutes, double soonest, double latest) {
   /** What a contact thermometer errs by, kelvin; common practice. */
   private static final double ERRS_BY_K = 1;
 
+  /** Longer than two days nobody waits for metal to cool. */
+  private static final double LONGEST_MINUTES = 2880;
+
   /** How long a bare piece of metal is held; burn thresholds of ISO 13732-1, from memory. */
   public enum Touch {
     /** The work of a minute. */
-    A_MINUTE(51),
+    A_MINUTE(51, 1),
     /** Hands on it for ten minutes. */
-    TEN_MINUTES(48);
+    TEN_MINUTES(48, 10);
 
     private final double celsius;
+    private final int minutes;
 
-    Touch(double celsius) {
+    Touch(double celsius, int minutes) {
       this.celsius = celsius;
+      this.minutes = minutes;
+    }
+
+    public Message says() {
+      return Message.of("touch.limit", Reading.of(celsius, MeasureUnit.CELSIUS), minutes);
     }
 
     public double celsius() {
@@ -54,6 +66,22 @@ public record CoolDown(double minutes, double soonest, double latest) {
             left(first, later, apartMinutes, air, wanted),
             left(first + ERRS_BY_K, later - ERRS_BY_K, apartMinutes, air, wanted),
             left(first - ERRS_BY_K, later + ERRS_BY_K, apartMinutes, air, wanted)));
+  }
+
+  /** Why two readings say nothing. */
+  public static Message saysNothing() {
+    return Message.of("touch.says-nothing", 2 * ERRS_BY_K);
+  }
+
+  /** Whether the readings are good enough to say how late it may become. */
+  public boolean isSure() {
+    return latest <= LONGEST_MINUTES;
+  }
+
+  /** Whole minutes to wait, on the safe side, 1 to 2880. */
+  public long waitMinutes() {
+    double safe = isSure() ? latest : 2 * minutes;
+    return (long) Math.max(1, Math.ceil(Math.min(LONGEST_MINUTES, safe)));
   }
 
   private static double left(double first, double later, double apart, double air, double wanted) {

@@ -157,6 +157,18 @@ public record Fastener(
     return tolerancePercent != null;
   }
 
+  /**
+   * What is doubtful about a turn past finger-tight; empty where it is as it should be, or none is
+   * told.
+   */
+  public Optional<Message> doubt(double turnedDeg) {
+    if (turn == null || turn.holds(turnedDeg)) {
+      return Optional.empty();
+    }
+    String key = turnedDeg < turn.fromDeg() ? "slip.turned-little" : "slip.turned-far";
+    return Optional.of(Message.of(key, says()));
+  }
+
   /** {@code 4 x sill bolt M10}; its name alone where it is one. */
   String counted() {
     return count == 1 ? name : count + " x " + name;

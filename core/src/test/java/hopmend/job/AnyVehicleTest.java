@@ -68,6 +68,10 @@ class AnyVehicleTest extends WalkedJob {
             .findFirst()
             .orElseThrow();
     assertThat(refused(new Fact.StepTicked(tighten, null))).contains("how far it was turned");
+    var held = workup().workOrder().orElseThrow().step(tighten).orElseThrow().fastener().get();
+    assertThat(held.doubt(225)).isEmpty();
+    assertThat(said(held.doubt(90).orElseThrow())).contains("1/2 to 3/4 turn", "Turn it on");
+    assertThat(said(held.doubt(360).orElseThrow())).contains("crushes the seal");
     assertThat(refused(new Fact.StepTicked(tighten, null, "", null, "", 225.0)))
         .as("nothing but what comes first is in its way")
         .doesNotContain("turned");

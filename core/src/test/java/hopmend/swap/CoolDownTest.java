@@ -21,6 +21,9 @@ class CoolDownTest {
     assertThat(cool.minutes()).isCloseTo(22.84, within(0.01));
     assertThat(cool.soonest()).isLessThan(cool.minutes());
     assertThat(cool.latest()).isGreaterThan(cool.minutes()).isLessThan(26);
+    assertThat(cool.isSure()).isTrue();
+    assertThat(cool.waitMinutes()).isEqualTo((long) Math.ceil(cool.latest()));
+    assertThat(CoolDown.of(30, 25.5, 1, 20, 21.5).orElseThrow().waitMinutes()).isPositive();
     assertThat(CoolDown.Touch.TEN_MINUTES.celsius())
         .as("held longer it burns sooner: ISO 13732-1, from memory")
         .isEqualTo(48);

@@ -7,6 +7,7 @@ import hopmend.catalog.CatalogReader;
 import hopmend.report.ReportWords;
 import java.util.Random;
 import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 
 /** Five from 2000 to 1400 1/min, as the procedure of the shipped catalog asks. */
@@ -67,8 +68,8 @@ class CoastDownsTest {
    * Against a slow count: every pair of a high and a low sample with nothing but coasting between.
    */
   @RepeatedTest(50)
-  void itCountsAsLookingAtEveryPairDoes() {
-    Random random = new Random();
+  void itCountsAsLookingAtEveryPairDoes(RepetitionInfo repetition) {
+    Random random = new Random(repetition.getCurrentRepetition());
     for (int i = 0; i < 200; i++) {
       boolean off = random.nextInt(4) > 0;
       hold(1, 1000 + random.nextInt(1500), 10 + random.nextInt(60), off ? 14 : 25);

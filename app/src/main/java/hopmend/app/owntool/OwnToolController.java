@@ -8,6 +8,7 @@ import hopmend.app.read.ScanIntake;
 import hopmend.app.read.SentReports;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
+import hopmend.app.web.Words;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -103,7 +104,13 @@ class OwnToolController {
           "text", "Paste what it shows, or type its codes; or say that it shows none.");
     }
     ScanIntake.Taken taken = intake.take(text, who);
-    requireThisVehicle(form.jobId(), taken.vins());
+    desk.look(form.jobId())
+        .workup()
+        .strangeReport(taken.vins())
+        .ifPresent(
+            m -> {
+              throw new InputProblem("text", Words.of(m));
+            });
     desk.append(
         form.jobId(),
         form.submission(),
@@ -136,17 +143,6 @@ class OwnToolController {
       codes.add(ReadCode.of(TroubleCode.ofFlashes(Integer.parseInt(number)), CodeState.STORED));
     }
     return codes;
-  }
-
-  /** A code belongs to the vehicle that gave it. */
-  private void requireThisVehicle(long jobId, List<String> vins) {
-    String own = desk.look(jobId).workup().state().vehicle().map(v -> v.vin()).orElse("");
-    if (!own.isEmpty() && !vins.isEmpty() && !vins.contains(own)) {
-      throw new InputProblem(
-          "text",
-          "This report is of vehicle %s, the job is of %s. Connect the tool to the right one."
-              .formatted(vins.get(0), own));
-    }
   }
 
   /** What the tool counts since the codes were cleared; each may be left out. */

@@ -79,16 +79,11 @@ class SwapController {
     boolean untold = step.fastener().filter(f -> f.torque().isEmpty()).isPresent();
     Double turned = sent.turned().isEmpty() ? null : Double.valueOf(sent.turned());
     step.fastener()
-        .map(Fastener::turn)
-        .filter(t -> turned != null && !t.holds(turned) && !sent.sure())
+        .filter(f -> turned != null && !sent.sure())
+        .flatMap(f -> f.doubt(turned))
         .ifPresent(
-            t -> {
-              throw new InputProblem(
-                  "turned",
-                  Words.of(step.fastener().get().says())
-                      + (turned < t.fromDeg()
-                          ? ". Turn it on, or confirm that it stays so."
-                          : ". Too far crushes the seal: loosen it, a new seal, once more; or confirm that it stays so."));
+            m -> {
+              throw new InputProblem("turned", Words.of(m));
             });
     return screens.append(
         form,
@@ -174,44 +169,24 @@ class SwapController {
                 apart,
                 sent.celsius("air", sent.air()),
                 sent.touched().celsius())
-            .orElseThrow(
-                () ->
-                    new InputProblem(
-                        "later",
-                        "The later reading has to lie more than 2 °C below the first and above the air, and the air below what can be touched. Wait a little longer between them."));
+            .orElseThrow(() -> new InputProblem("later", Words.of(CoolDown.saysNothing())));
     model.addAttribute("cool", Cooled.of(cool, sent.touched(), clock));
     return screens.show(form.jobId(), Hop.SWAP, model);
   }
 
   /**
-   * A cool-down by the clock.
+   * A cool-down by the clock on the wall.
    *
-   * @param at when it can be touched; times as the clock on the wall shows them
-   * @param minutes whole ones until then, on the safe side
-   * @param surely whether the readings are good enough to say how late it may become
+   * @param latest empty where nobody can say
    */
-  record Cooled(
-      CoolDown.Touch touch,
-      String at,
-      String soonest,
-      String latest,
-      long minutes,
-      boolean surely) {
-    private static final double LONGEST = 2880;
-
+  record Cooled(CoolDown cool, CoolDown.Touch touch, String at, String soonest, String latest) {
     static Cooled of(CoolDown cool, CoolDown.Touch touch, Clock clock) {
-      boolean surely = cool.latest() <= LONGEST;
-      double wait = Math.min(LONGEST, surely ? cool.latest() : 2 * cool.minutes());
+      String latest = cool.isSure() ? time(cool.latest(), clock) : "";
       return new Cooled(
-          touch,
-          clock(cool.minutes(), clock),
-          clock(cool.soonest(), clock),
-          surely ? clock(cool.latest(), clock) : "",
-          (long) Math.max(1, Math.ceil(wait)),
-          surely);
+          cool, touch, time(cool.minutes(), clock), time(cool.soonest(), clock), latest);
     }
 
-    private static String clock(double minutes, Clock clock) {
+    private static String time(double minutes, Clock clock) {
       return DateTimeFormatter.ofPattern("HH:mm")
           .format(clock.instant().plusSeconds(Math.round(60 * minutes)).atZone(clock.getZone()));
     }
