@@ -2,10 +2,14 @@ package hopmend.app;
 
 import hopmend.find.Sides;
 import hopmend.job.ShopSettings;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
 import hopmend.part.PartRecord;
+import hopmend.swap.Wrench;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
 import hopmend.verify.Road;
+import java.time.LocalDate;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
@@ -26,7 +30,22 @@ record ShopProperties(
     InspectionRule inspection,
     VehicleSide roadSide,
     List<String> equipment,
-    List<Road> roads) {
+    List<Road> roads,
+    List<WrenchAtHand> wrenches) {
+  /**
+   * A torque wrench.
+   *
+   * @param from the least on its scale
+   * @param unit of its scale: N.m, lbf.ft or lbf.in
+   * @param calibratedUntil left out where nobody knows
+   */
+  record WrenchAtHand(String name, double from, double to, String unit, LocalDate calibratedUntil) {
+    Wrench wrench() {
+      MeasureUnit scale = MeasureUnit.bySymbol(unit).orElseThrow();
+      return new Wrench(name, Reading.of(from, scale), Reading.of(to, scale), calibratedUntil);
+    }
+  }
+
   ShopSettings settings() {
     return new ShopSettings(
         currency,
@@ -40,6 +59,7 @@ record ShopProperties(
         new Sides(roadSide.opposite()),
         equipment,
         roads,
+        wrenches == null ? List.of() : wrenches.stream().map(WrenchAtHand::wrench).toList(),
         PartRecord.NONE);
   }
 }

@@ -174,14 +174,60 @@
     field.value = await file.text();
   });
 
-  // Times left count down; the server keeps the truth.
+  // Times left count down; the server keeps the truth. The title carries the first of them, and says when it is over.
+  const plain = document.title;
+  const told = new Set();
+  const sound = () => {
+    const bell = document.querySelector('[data-ring]');
+    if (!bell || bell.dataset.ring !== 'on' || !window.AudioContext) return;
+    const played = new AudioContext();
+    [0, 0.5, 1].forEach((at) => {
+      const tone = played.createOscillator();
+      const loud = played.createGain();
+      tone.frequency.value = 660;
+      loud.gain.setValueAtTime(0.0001, played.currentTime + at);
+      loud.gain.exponentialRampToValueAtTime(0.12, played.currentTime + at + 0.03);
+      loud.gain.exponentialRampToValueAtTime(0.0001, played.currentTime + at + 0.35);
+      tone.connect(loud).connect(played.destination);
+      tone.start(played.currentTime + at);
+      tone.stop(played.currentTime + at + 0.4);
+    });
+  };
+  const words = (left) => (left >= 120 ? `${Math.ceil(left / 60)} min` : `${left} s`);
   setInterval(() => {
     document.querySelectorAll('[data-seconds]').forEach((el) => {
       const left = Math.max(0, Number(el.dataset.seconds) - 1);
       el.dataset.seconds = left;
-      el.textContent = left >= 120 ? `${Math.ceil(left / 60)} min` : `${left} s`;
+      el.textContent = words(left);
+    });
+    const waits = [...document.querySelectorAll('.foot-wait')];
+    const left = waits.map((w) => Number(w.querySelector('[data-seconds]')?.dataset.seconds || 0));
+    const over = waits.some((w, i) => left[i] === 0);
+    const next = Math.min(...left.filter((l) => l > 0));
+    document.title = over ? `\u25cf Time is up: ${plain}` : Number.isFinite(next) ? `${words(next)}: ${plain}` : plain;
+    waits.forEach((w, i) => {
+      const name = w.dataset.wait;
+      if (left[i] > 0) { told.delete(name); w.dataset.ran = 'yes'; }
+      else if (w.dataset.ran === 'yes' && !told.has(name)) { told.add(name); sound(); }
     });
   }, 1000);
+
+  // Whether it rings is remembered by the device; a sound needs one press first.
+  const bell = (button, on) => {
+    button.dataset.ring = on ? 'on' : 'off';
+    button.setAttribute('aria-pressed', String(on));
+    button.hidden = false;
+  };
+  const bells = () => document.querySelectorAll('[data-ring]').forEach((b) => bell(b, localStorage.getItem('ring') === 'on'));
+  bells();
+  document.addEventListener('htmx:afterSwap', bells);
+  document.addEventListener('click', (e) => {
+    const b = e.target.closest('[data-ring]');
+    if (!b) return;
+    localStorage.setItem('ring', b.dataset.ring === 'on' ? 'off' : 'on');
+    bells();
+    if (b.dataset.ring === 'on') sound();
+  });
 
   // A running routine is asked again every few seconds while the page is open.
   setInterval(() => {

@@ -3,12 +3,20 @@ package hopmend.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.job.Fact;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import hopmend.job.Standing;
+import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.standin.SimulatedVehicle.Ignition;
 import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -57,6 +65,46 @@ class KilledServerIT extends AppIT {
         .get()
         .extracting(Fact.RoutineEnded::result)
         .isEqualTo(RoutineState.PASSED);
+  }
+
+  /**
+   * A wait of a minute begins on one server; it is killed, and another one still counts it down.
+   */
+  @Test
+  void aWaitOfAMinuteSurvivesTheKill() throws Exception {
+    long job =
+        newJob(
+            camCode(),
+            vehicleFact(),
+            new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "for this test"));
+    OtherServer server = OtherServer.start("killed-wait");
+    try {
+      PlainBrowser browser = new PlainBrowser(server.port());
+      browser.signIn();
+      Map<String, String> wait = Map.of("step", "cool", "minutes", "1");
+      assertThat(browser.post("/jobs/" + job + "/swap/wait", wait).statusCode()).isEqualTo(302);
+      server.kill();
+    } finally {
+      server.close();
+    }
+    Instant begun = desk.look(job).workup().state().waits().get("cool").happened();
+    OtherServer after = OtherServer.start("after-the-kill");
+    try {
+      PlainBrowser browser = new PlainBrowser(after.port());
+      browser.signIn();
+      String page = browser.get("/jobs/" + job + "/swap").body();
+      Matcher left = Pattern.compile("class=\"count\" data-seconds=\"(\\d+)\"").matcher(page);
+      long passed = Duration.between(begun, Instant.now()).toSeconds();
+      if (passed < 58) {
+        assertThat(left.find()).isTrue();
+        assertThat(Long.parseLong(left.group(1))).isBetween(57 - passed, 61 - passed);
+      }
+    } finally {
+      after.close();
+    }
+    Standing over = HopLine.of(desk.look(job).workup(), begun.plusSeconds(61)).at(Hop.SWAP);
+    assertThat(over.kind()).isEqualTo(Standing.Kind.WAITING);
+    assertThat(over.secondsLeft()).as("the minute is over").isZero();
   }
 
   /** A routine that was started here and has come to its end at the vehicle, unasked. */

@@ -101,10 +101,7 @@ class OwnToolJourneyIT extends BrowserIT {
     int steps = page.locator(".steps li").count();
     for (int done = 0; done < steps; done++) {
       assertThat(page.locator(".step-done")).hasCount(done);
-      if (page.locator("#torque").count() > 0) {
-        page.fill("#torque", "9");
-      }
-      page.locator(".tick-form .btn-next").click();
+      tick();
     }
     assertThat(page.locator("#tray h2")).containsText("0 to put back");
     hopTo("Clear");

@@ -192,6 +192,7 @@ class RoutesIT extends AppIT {
         Map.entry("sequence", "1"),
         Map.entry("reason", "a reason long enough"),
         Map.entry("words", "some words"),
+        Map.entry("step", "key-out"),
         Map.entry("work", "hand-over-mechanical"),
         Map.entry("login", someone),
         Map.entry("role", "LEARNER"),

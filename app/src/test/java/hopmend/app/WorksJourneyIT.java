@@ -73,13 +73,7 @@ class WorksJourneyIT extends BrowserIT {
   private void tickAll() {
     int steps = page.locator(".steps li").count();
     for (int done = page.locator(".step-done").count(); done < steps; done++) {
-      if (page.locator("#torque").count() > 0) {
-        String wanted = page.locator(".settings td").first().innerText();
-        String unit = page.locator(".settings th[scope=row]").first().innerText();
-        page.fill("#torque", wanted);
-        page.selectOption("select[name=torqueUnit]", unit);
-      }
-      page.locator(".tick-form .btn-next").click();
+      tick();
       assertThat(page.locator(".step-done")).hasCount(done + 1);
     }
   }
@@ -134,8 +128,10 @@ class WorksJourneyIT extends BrowserIT {
     go(job, "pick");
     pick();
     go(job, "swap");
-    page.locator(".tick-form .btn-next").click();
-    assertThat(page.locator(".step-done")).hasCount(1);
+    for (int done = 1; done <= 2; done++) {
+      page.locator(".tick-form .btn-next").click();
+      assertThat(page.locator(".step-done")).hasCount(done);
+    }
     waitsUntilItIsCool();
     accessible("swap of two sensors");
     assertThat(page.locator(".steps li").getByText("Raise it on the hoist")).hasCount(1);
@@ -282,7 +278,7 @@ class WorksJourneyIT extends BrowserIT {
     next("I stand before it").click();
     go(next, "pick");
     assertThat(page.locator("main"))
-        .containsText(Pattern.compile(" 1 of \\d+ jobs came back here"));
+        .containsText(Pattern.compile(" [1-9]\\d* of \\d+ jobs came back here"));
   }
 
   /** Up to the cleared codes, with an own tool. */

@@ -23,8 +23,12 @@ import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
+import hopmend.swap.Mishap;
 import hopmend.swap.Obstruction;
+import hopmend.swap.Operation;
+import hopmend.swap.Phase;
 import hopmend.swap.Qualification;
+import hopmend.swap.School;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
@@ -33,6 +37,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -46,10 +51,13 @@ import java.util.stream.Stream;
  * @param procedures what is taught without a tool
  * @param course how a drive runs what is still to be shown
  * @param tried what a repair teaches that did not hold
+ * @param schools on which practitioners disagree
+ * @param mishaps that a step may meet
  * @param aftermath codes that our own work leaves behind
  * @param usualObstructions what often lies in the way, to pick from
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
+ * @param tray what may lie on the tray, drawn; by the word of its name
  * @param signs pictograms of cautions
  * @param qualifications that cautions may demand
  * @param reportWords how reports name things
@@ -69,12 +77,18 @@ public record Catalog(
     List<Procedure> procedures,
     DriveCourse course,
     Tried tried,
+    List<School> schools,
+    List<Mishap> mishaps,
     List<Aftermath> aftermath,
     List<Obstruction> usualObstructions,
     List<Trait> traits,
     List<Sign> latches,
+    List<Sign> tray,
     List<Sign> signs,
     List<Qualification> qualifications) {
+  /** How much longer work takes that no eye sees; the shop's estimate. */
+  private static final double BY_FEEL = 1.5;
+
   public Catalog {
     sheets = List.copyOf(sheets);
     otherCodes = List.copyOf(otherCodes);
@@ -84,10 +98,13 @@ public record Catalog(
     circumstances = List.copyOf(circumstances);
     works = List.copyOf(works);
     procedures = List.copyOf(procedures);
+    schools = List.copyOf(schools);
+    mishaps = List.copyOf(mishaps);
     aftermath = List.copyOf(aftermath);
     usualObstructions = List.copyOf(usualObstructions);
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
+    tray = List.copyOf(tray);
     signs = List.copyOf(signs);
     qualifications = List.copyOf(qualifications);
   }
@@ -166,10 +183,13 @@ public record Catalog(
         procedures,
         course,
         tried,
+        schools,
+        mishaps,
         aftermath,
         usualObstructions,
         traits,
         latches,
+        tray,
         signs,
         qualifications);
   }
@@ -213,6 +233,31 @@ public record Catalog(
     return latches.stream().filter(l -> l.id().equals(id)).findFirst();
   }
 
+  /** The schools that bear on a sensor: it, or the way to it, does things by their answer. */
+  public List<School> schools(Traits known, Optional<FamilySheet> sheet) {
+    Set<String> asked = sheet.map(FamilySheet::asks).orElse(Set.of());
+    return Conditional.of(schools, known).stream()
+        .filter(s -> s.isOfWorks() || asked.contains(s.id()) || waysIn.asks(s.id()))
+        .toList();
+  }
+
+  /**
+   * What is known of a sensor, with the answer of each school that bears on it.
+   *
+   * @param told answers that somebody gave, by school
+   */
+  public Traits settled(Traits known, Optional<FamilySheet> sheet, Map<String, String> told) {
+    Traits all = known;
+    for (School s : schools(known, sheet)) {
+      all = all.without(s.id()).with(s.id(), s.answered(all, told.get(s.id())));
+    }
+    return all;
+  }
+
+  public Optional<Mishap> mishap(String id) {
+    return mishaps.stream().filter(m -> m.id().equals(id)).findFirst();
+  }
+
   public Optional<Symptom> symptom(String id) {
     return symptoms.stream().filter(s -> s.id().equals(id)).findFirst();
   }
@@ -220,6 +265,7 @@ public record Catalog(
   /** What is known of a sensor: what its family always is, and what the card tells. */
   public Traits traits(VehicleCard card, Site site) {
     return Traits.UNKNOWN
+        .with("family", site.family())
         .with(sheet(site.family()).map(FamilySheet::always).orElse(Map.of()))
         .with(card.traits(site).values());
   }
@@ -273,15 +319,29 @@ public record Catalog(
   public WorkOrder workOrder(VehicleCard card, Site site, Work work) {
     return workOrder(
         card,
-        List.of(sensor(card, site, work, traits(card, site).with("opens", work.opens().word()))));
+        List.of(
+            sensor(
+                card,
+                site,
+                work,
+                settled(
+                    traits(card, site).with("opens", work.opens().word()),
+                    sheet(site.family()),
+                    Map.of()))));
   }
 
   /** The order of work on several sensors of a card at once. */
   public WorkOrder workOrder(VehicleCard card, List<WorkPlan.Sensor> sensors) {
+    return workOrder(card, sensors, List.of());
+  }
+
+  /** The order of work on several sensors of a card at once, with what went wrong in it. */
+  public WorkOrder workOrder(
+      VehicleCard card, List<WorkPlan.Sensor> sensors, List<Mishap.Met> met) {
     Map<String, Fastener> fasteners = new LinkedHashMap<>();
     waysIn.fasteners().forEach(f -> fasteners.put(f.id(), f));
     card.fasteners().forEach(f -> fasteners.put(f.id(), f));
-    return WorkPlan.order(sensors, card.obstructions(), fasteners, cautions, waysIn.order());
+    return WorkPlan.order(sensors, card.obstructions(), fasteners, cautions, waysIn.order(), met);
   }
 
   /**
@@ -295,10 +355,17 @@ public record Catalog(
     return new WorkPlan.Sensor(
         site.id(),
         site.name(),
-        work.on(sheet.operations()),
+        work.on(sheet.operations()).stream().map(o -> reached(o, site)).toList(),
         work.opensTheWay() ? site.behind() : List.of(),
         card.fastener(site.fastener()),
         work.goesThere() ? access(card, traits) : onTheVehicle(List.of(card)));
+  }
+
+  /** Where the hand finds it and not the eye, what is done to the sensor takes longer. */
+  private static Operation reached(Operation o, Site site) {
+    boolean atTheSensor =
+        o.phase().compareTo(Phase.UNPLUG) >= 0 && o.phase().compareTo(Phase.PUT_BACK) < 0;
+    return site.byFeel() && atTheSensor ? o.slower(BY_FEEL) : o;
   }
 
   /** The order of a work that is about no sensor of a card. */

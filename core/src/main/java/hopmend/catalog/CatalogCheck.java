@@ -17,9 +17,11 @@ import hopmend.sensor.Conditional;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
+import hopmend.swap.Mishap;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Operation;
 import hopmend.swap.Qualification;
+import hopmend.swap.School;
 import hopmend.swap.Work;
 import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
@@ -65,6 +67,8 @@ final class CatalogCheck {
     check.procedures();
     check.access();
     check.aftermath();
+    check.schools();
+    check.mishaps();
     catalog.sheets().forEach(check::sheet);
     check.codesOfOneSheetOnly();
     catalog.cards().forEach(check::card);
@@ -223,6 +227,15 @@ final class CatalogCheck {
       if (o.debt().isPresent() && operations.stream().noneMatch(x -> o.id().equals(x.undoes()))) {
         say(where, "nothing undoes %s, which takes off %s", o.id(), o.debt().get().item());
       }
+      if (o.amount() != null
+          && o.undoes() == null
+          && operations.stream().noneMatch(x -> o.id().equals(x.undoes()) && x.amount() != null)) {
+        say(
+            where,
+            "nothing fills up what runs out with %s, which is %s",
+            o.id(),
+            o.amount().fluid());
+      }
       if (o.undoes() != null && operations.stream().noneMatch(x -> x.id().equals(o.undoes()))) {
         say(where, "%s undoes %s, which is no operation", o.id(), o.undoes());
       }
@@ -250,6 +263,28 @@ final class CatalogCheck {
       a.after().stream()
           .filter(x -> !known.contains(x))
           .forEach(x -> say(where, "%s come after %s, no family, no operation", a.sets(), x));
+    }
+  }
+
+  private void schools() {
+    String where = "schools.yaml";
+    once(where, "school", catalog.schools(), School::id);
+    for (School s : catalog.schools()) {
+      condition(where, s.id(), s);
+      trait(where, s.id(), s.id(), s.options().stream().map(School.Option::value).toList());
+      s.advice().forEach(a -> condition(where, s.id() + ", " + a.value(), a));
+      s.options()
+          .forEach(o -> o.barred().forEach(b -> condition(where, s.id() + ", " + o.value(), b)));
+    }
+  }
+
+  private void mishaps() {
+    String where = "mishaps.yaml";
+    once(where, "mishap", catalog.mishaps(), Mishap::id);
+    for (Mishap m : catalog.mishaps()) {
+      condition(where, m.id(), m);
+      once(where, "way of " + m.id(), m.ways(), Mishap.Way::id);
+      m.ways().forEach(w -> cautions(where, m.id() + ", " + w.id(), w.cautions()));
     }
   }
 

@@ -11,8 +11,10 @@ import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
+import hopmend.swap.Mishap;
 import hopmend.swap.Obstruction;
 import hopmend.swap.Qualification;
+import hopmend.swap.School;
 import hopmend.swap.Work;
 import hopmend.verify.DriveCourse;
 import java.io.IOException;
@@ -61,6 +63,10 @@ public final class CatalogReader {
   private record Obstructions(List<Obstruction> obstructions) {}
 
   private record Procedures(List<Procedure> procedures) {}
+
+  private record Schools(List<School> schools) {}
+
+  private record Mishaps(List<Mishap> mishaps) {}
 
   private record Aftermaths(List<Aftermath> aftermath) {}
 
@@ -114,12 +120,15 @@ public final class CatalogReader {
     List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
     List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
     List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
+    List<Sign> tray = all("tray.yaml", Drawings.class, Drawings::drawings);
     List<Qualification> qualified =
         all("qualifications.yaml", Qualifications.class, Qualifications::qualifications);
     List<Obstruction> usual =
         all("obstructions.yaml", Obstructions.class, Obstructions::obstructions);
     List<Procedure> procedures = all("procedures.yaml", Procedures.class, Procedures::procedures);
     List<Aftermath> aftermath = all("aftermath.yaml", Aftermaths.class, Aftermaths::aftermath);
+    List<School> schools = all("schools.yaml", Schools.class, Schools::schools);
+    List<Mishap> mishaps = all("mishaps.yaml", Mishaps.class, Mishaps::mishaps);
     List<Work> works = common.map(this::works).orElse(List.of());
     Optional<Symptoms> symptoms = read("symptoms.yaml", Symptoms.class);
     Optional<OtherCodes> others = read("other-codes.yaml", OtherCodes.class);
@@ -147,10 +156,13 @@ public final class CatalogReader {
             procedures,
             course.get(),
             tried.get(),
+            schools,
+            mishaps,
             aftermath,
             usual,
-            together(traits, latches, qualified),
+            together(traits, latches, qualified, sheets),
             latches,
+            tray,
             signs,
             qualified);
     refuse(
@@ -167,10 +179,15 @@ public final class CatalogReader {
 
   /** A trait that is named again has more values; latches are what there is a drawing of. */
   private static List<Trait> together(
-      List<Trait> traits, List<Sign> latches, List<Qualification> qualifications) {
+      List<Trait> traits,
+      List<Sign> latches,
+      List<Qualification> qualifications,
+      List<FamilySheet> sheets) {
     Map<String, Trait> byName = new LinkedHashMap<>();
     traits.forEach(t -> byName.merge(t.trait(), t, (one, more) -> one.with(more.values())));
     byName.computeIfPresent("latch", (name, t) -> t.with(latches.stream().map(Sign::id).toList()));
+    byName.computeIfPresent(
+        "family", (n, t) -> t.with(sheets.stream().map(FamilySheet::family).toList()));
     byName.computeIfPresent(
         "qualified for", (n, t) -> t.with(qualifications.stream().map(Qualification::id).toList()));
     return List.copyOf(byName.values());

@@ -316,6 +316,7 @@ public record VehicleCard(
   public Traits traits(Site site) {
     return vehicleTraits()
         .with("position", site.position())
+        .with("reach", site.byFeel() ? "by feel" : "in sight")
         .with("way in", site.wayIn().name().toLowerCase(Locale.ROOT).replace('_', ' '))
         .with("latch", site.latch())
         .with(site.traits());

@@ -41,6 +41,11 @@ public record WaysIn(
         everywhere);
   }
 
+  /** Whether what is done on the way depends on a trait. */
+  boolean asks(String trait) {
+    return operations.stream().anyMatch(o -> o.condition().asks().anyMatch(trait::equals));
+  }
+
   /** The operations of all ways, in the order in which they are done. */
   List<String> order() {
     return operations.stream().map(Operation::id).distinct().toList();

@@ -44,6 +44,11 @@ public record CodeGroup(
     modes = allModes(codes, modes == null ? Map.of() : modes, series);
   }
 
+  /** Whether it speaks about what sits there: its bank and place, as far as it names them. */
+  public boolean isAt(int atBank, String atPosition) {
+    return (bank == 0 || bank == atBank) && (position.isEmpty() || position.equals(atPosition));
+  }
+
   private static Map<String, String> allModes(
       CodeRange codes, Map<String, String> named, String series) {
     Map<String, String> all = new HashMap<>();

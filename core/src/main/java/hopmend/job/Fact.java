@@ -11,6 +11,9 @@ import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.SignalModel;
+import hopmend.swap.Fastener;
+import hopmend.swap.Operation;
+import hopmend.swap.Step;
 import hopmend.verify.SinceCleared;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -531,6 +534,11 @@ public sealed interface Fact {
    * @param origin from where the torque is, where the card has none; else null
    * @param drive the size that really fitted, where it was another than the card's; else empty
    * @param turnedDeg how far it was turned past finger-tight, degrees; else null
+   * @param wrench the torque wrench of the shop's list that it was done with; empty for none
+   * @param confirmed what was looked at with it, by the step's own words
+   * @param amount what ran out or went in, a volume; else null
+   * @param learned whether a learner did it where somebody looks at a learner's work
+   * @param tightness by what its tightness was told; null where nothing is tightened
    */
   record StepTicked(
       String step,
@@ -538,7 +546,12 @@ public sealed interface Fact {
       String foundSo,
       Attested.Origin origin,
       String drive,
-      Double turnedDeg)
+      Double turnedDeg,
+      String wrench,
+      List<String> confirmed,
+      Reading amount,
+      boolean learned,
+      Fastener.Kind tightness)
       implements Fact {
     /** A step in which nothing was turned by an angle. */
     public StepTicked(
@@ -546,7 +559,39 @@ public sealed interface Fact {
       this(step, torque, foundSo, origin, drive, null);
     }
 
-    /** A step that was done as it is planned. */
+    /** A step with nothing to confirm, and no fluid. */
+    public StepTicked(
+        String step,
+        Reading torque,
+        String foundSo,
+        Attested.Origin origin,
+        String drive,
+        Double turnedDeg) {
+      this(step, torque, foundSo, origin, drive, turnedDeg, "", List.of(), null, false, null);
+    }
+
+    /** A step with all that was looked at, and what was measured of a fluid. */
+    public StepTicked(String step, Reading torque, List<String> confirmed, Reading amount) {
+      this(step, torque, "", null, "", null, "", confirmed, amount, false, null);
+    }
+
+    /** A step that was done just as it is planned, all that is asked of it told. */
+    public static StepTicked asPlanned(Step step) {
+      return new StepTicked(
+          step.id(),
+          step.fastener().flatMap(Fastener::torque).orElse(null),
+          "",
+          null,
+          "",
+          step.fastener().map(Fastener::turn).map(Fastener.Turn::fromDeg).orElse(null),
+          "",
+          step.confirms(),
+          step.amount().map(Operation.Amount::planned).orElse(null),
+          false,
+          step.fastener().map(Fastener::kind).orElse(null));
+    }
+
+    /** A step that asks for nothing but its value. */
     public StepTicked(String step, Reading torque) {
       this(step, torque, "");
     }
@@ -565,6 +610,70 @@ public sealed interface Fact {
       }
       if (turnedDeg != null) {
         Said.within("turn past finger-tight in degrees", turnedDeg, 1, 720);
+      }
+      wrench = Said.idOrNone("wrench", wrench);
+      confirmed = confirmed == null ? List.of() : Said.ids("what was looked at", confirmed, 20);
+      if (amount != null && amount.unit().quantity() != MeasureUnit.Quantity.VOLUME) {
+        throw new Improper("A fluid is measured as a volume, not as " + amount.text() + ".");
+      }
+    }
+
+    /**
+     * The same as it is kept.
+     *
+     * @param owesALook whether a learner did it where somebody looks at it
+     * @param by by what its tightness was told; null where nothing is tightened
+     */
+    StepTicked kept(boolean owesALook, Fastener.Kind by) {
+      return new StepTicked(
+          step, torque, foundSo, origin, drive, turnedDeg, wrench, confirmed, amount, owesALook,
+          by);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** Somebody looked at a step that was done, and found it right. */
+  record StepLookedAt(String step) implements Fact {
+    public StepLookedAt {
+      step = Said.id("step", step);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * Something went wrong at a step: it is seized, broken, rounded, fallen.
+   *
+   * @param mishap by its id
+   * @param way by which it is dealt with, by its id
+   */
+  record MishapMet(String step, String mishap, String way) implements Fact {
+    public MishapMet {
+      step = Said.id("step", step);
+      mishap = Said.id("mishap", mishap);
+      way = Said.id("way", way);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** Pieces that fell and that nobody found, with where they may lie and why they can stay. */
+  record PiecesLost(String item, int pieces, String reason) implements Fact {
+    public PiecesLost {
+      item = Said.id("piece", item);
+      reason = Said.text("reason", reason, 300);
+      if (pieces < 1 || pieces > 999) {
+        throw new Improper("1 to 999 pieces can be lost, not " + pieces + ".");
       }
     }
 
@@ -1065,7 +1174,10 @@ public sealed interface Fact {
           Map.entry("part-chosen", PartChosen.class),
           Map.entry("parts-compared", PartsCompared.class),
           Map.entry("step-ticked", StepTicked.class),
+          Map.entry("step-looked-at", StepLookedAt.class),
+          Map.entry("mishap-met", MishapMet.class),
           Map.entry("pieces-moved", PiecesMoved.class),
+          Map.entry("pieces-lost", PiecesLost.class),
           Map.entry("repair-noted", RepairNoted.class),
           Map.entry("gate-overruled", GateOverruled.class),
           Map.entry("codes-cleared", CodesCleared.class),
@@ -1101,6 +1213,8 @@ public sealed interface Fact {
         || this instanceof PartChosen
         || this instanceof PartsCompared
         || this instanceof StepTicked
+        || this instanceof StepLookedAt
+        || this instanceof MishapMet
         || this instanceof RepairNoted;
   }
 
@@ -1170,6 +1284,8 @@ public sealed interface Fact {
       return new SegmentsLogged("kept", f.name());
     } else if (fact instanceof LiveLogged f) {
       return new LiveLogged("kept", f.signals(), f.samples());
+    } else if (fact instanceof StepTicked f) {
+      return f.kept(false, null);
     } else if (fact instanceof VerdictTaken f) {
       return new VerdictTaken(f.remedy(), "", 0, f.reason(), f.work());
     }

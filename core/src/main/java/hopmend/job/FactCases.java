@@ -45,7 +45,13 @@ public interface FactCases<R> {
 
   R of(Fact.StepTicked f);
 
+  R of(Fact.StepLookedAt f);
+
+  R of(Fact.MishapMet f);
+
   R of(Fact.PiecesMoved f);
+
+  R of(Fact.PiecesLost f);
 
   R of(Fact.RepairNoted f);
 

@@ -184,7 +184,9 @@ public record HopLine(List<Standing> standings) {
     Ledger ledger = w.ledger();
     long done = steps.stream().filter(s -> w.ticks().containsKey(s.id())).count();
     if (done == steps.size() && ledger.isSettled()) {
-      return worked(w, steps.size());
+      return w.looksOwed().isEmpty()
+          ? worked(w, steps.size())
+          : standing(Hop.SWAP, Standing.Kind.OPEN, "to-look-at", w.looksOwed().size());
     }
     return done == 0
         ? standing(Hop.SWAP, Standing.Kind.NOT_STARTED, "steps", steps.size(), ledger.owed())

@@ -18,6 +18,7 @@ import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
+import hopmend.swap.Operation;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
@@ -29,6 +30,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 
@@ -196,6 +198,17 @@ public final class JobRules {
         .toList();
   }
 
+  /** A fact as it is kept when this person says it: somebody looks at what a learner did. */
+  public static Fact saidBy(Workup w, Fact fact, Person by) {
+    if (fact instanceof Fact.StepTicked t) {
+      Optional<Step> step = w.workOrder().flatMap(o -> o.step(t.step()));
+      return t.kept(
+          by.isLearner() && step.filter(Step::isSignedFor).isPresent(),
+          step.flatMap(Step::fastener).map(Fastener::kind).orElse(null));
+    }
+    return fact;
+  }
+
   /** What a learner leaves to a technician. */
   private static Optional<Refusal> beyondALearner(Workup w, Fact fact, Person by) {
     if (fact instanceof Fact.GateOverruled) {
@@ -206,6 +219,9 @@ public final class JobRules {
     }
     if (fact instanceof Fact.CameBack) {
       return Optional.of(Refusal.role("learner-came-back"));
+    }
+    if (fact instanceof Fact.StepLookedAt) {
+      return Optional.of(Refusal.role("learner-looks"));
     }
     if (fact instanceof Fact.VerdictTaken f && !agrees(w, f.remedy())) {
       return Optional.of(Refusal.role("learner-verdict"));
@@ -292,11 +308,12 @@ public final class JobRules {
           .map(
               t ->
                   when(
-                      !t.values().contains(f.value()),
-                      "",
-                      "not-of-the-trait",
-                      t.asked(),
-                      String.join(", ", t.values())))
+                          !t.values().contains(f.value()),
+                          "",
+                          "not-of-the-trait",
+                          t.asked(),
+                          String.join(", ", t.values()))
+                      .or(() -> answersASchool(f)))
           .orElseGet(() -> when(true, "", "nobody-asks", f.trait()));
     }
 
@@ -309,7 +326,37 @@ public final class JobRules {
       return t.isAsked()
           && (settlesThePlace
               || state.told().containsKey(t.trait())
-              || w.here().asked().stream().anyMatch(a -> a.trait().equals(t.trait())));
+              || w.here().asked().stream().anyMatch(a -> a.trait().equals(t.trait()))
+              || decidesASchool(t.trait()));
+    }
+
+    private boolean decidesASchool(String trait) {
+      return w.here().schoolsOffered().stream()
+          .anyMatch(
+              s ->
+                  s.school().id().equals(trait)
+                      || s.decides().stream().anyMatch(d -> d.trait().equals(trait)));
+    }
+
+    /** An answer that is open here, and that what is off already does not speak against. */
+    private Optional<Refusal> answersASchool(Fact.TraitTold f) {
+      Optional<SchoolOffered.Answer> answer =
+          w.here().schoolsOffered().stream()
+              .filter(s -> s.school().id().equals(f.trait()))
+              .flatMap(s -> s.answers().stream())
+              .filter(a -> a.option().value().equals(f.value()))
+              .findFirst();
+      return answer
+          .flatMap(a -> a.barred().map(why -> Refusal.bad("", "school-barred", why)))
+          .or(
+              () ->
+                  answer
+                      .flatMap(a -> a.goes().stream().filter(s -> isStillOff(s.id())).findFirst())
+                      .map(s -> Refusal.gate("put-back-first", s.brief())));
+    }
+
+    private boolean isStillOff(String step) {
+      return w.ledger().open().stream().anyMatch(l -> l.step().equals(step));
     }
 
     @Override
@@ -453,6 +500,38 @@ public final class JobRules {
     @Override
     public Optional<Refusal> of(Fact.PiecesMoved f) {
       return moved(w, f);
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.PiecesLost f) {
+      int out = outside(w, f.item());
+      return when(out == 0, "item", "nothing-out", f.item())
+          .or(() -> when(f.pieces() > out, "count", "too-many-back", f.item(), out))
+          .or(
+              () ->
+                  when(
+                      f.reason().strip().length() < SHORTEST_REASON,
+                      "reason",
+                      "say-where-it-lies"));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.StepLookedAt f) {
+      return when(
+          w.looksOwed().stream().noneMatch(s -> s.id().equals(f.step())),
+          "",
+          w.ticks().containsKey(f.step()) ? "nothing-to-look-at" : "not-done-yet",
+          f.step());
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.MishapMet f) {
+      return when(
+          w.mishaps(f.step()).stream()
+              .noneMatch(m -> m.id().equals(f.mishap()) && m.way(f.way()).isPresent()),
+          "",
+          "no-such-mishap",
+          f.mishap());
     }
 
     @Override
@@ -851,11 +930,18 @@ public final class JobRules {
         return loose;
       }
     }
+    Optional<Refusal> unlooked = unlooked(w, step.get(), f);
+    if (unlooked.isPresent()) {
+      return unlooked;
+    }
+    // What goes on by itself holds up only what comes behind it.
+    Set<String> heldUp = w.workOrder().orElseThrow().heldUpBy(w.state().waits().keySet());
     Optional<Step> open =
         w.workOrder().orElseThrow().steps().stream()
             .takeWhile(s -> !s.id().equals(f.step()))
             .filter(s -> s.cautions().stream().anyMatch(c -> c.hardStop()))
             .filter(s -> !w.ticks().containsKey(s.id()))
+            .filter(s -> !heldUp.contains(s.id()))
             .findFirst();
     if (open.isPresent()) {
       return open.map(s -> Refusal.gate("hard-stop-first", s.brief()));
@@ -865,6 +951,53 @@ public final class JobRules {
         .flatMap(id -> w.workOrder().orElseThrow().step(id).stream())
         .findFirst()
         .map(s -> Refusal.gate("step-first", s.brief()));
+  }
+
+  /** All that is looked at, each by itself; what is measured of a fluid; what others look at. */
+  private static Optional<Refusal> unlooked(Workup w, Step step, Fact.StepTicked f) {
+    List<String> missing =
+        step.confirms().stream().filter(c -> !f.confirmed().contains(c)).toList();
+    return when(!missing.isEmpty(), "confirmed", "look-at-each", String.join("; ", missing))
+        .or(() -> poured(w, step, f))
+        .or(
+            () ->
+                w.workOrder().orElseThrow().steps().stream()
+                    .takeWhile(s -> !s.id().equals(f.step()))
+                    .filter(s -> s.secondLook() && w.looksOwed().contains(s))
+                    .findFirst()
+                    .map(s -> Refusal.gate("second-look-first", s.brief())));
+  }
+
+  /** What ran out is measured, and so much goes in again. */
+  private static Optional<Refusal> poured(Workup w, Step step, Fact.StepTicked f) {
+    if (step.amount().isEmpty()) {
+      return when(f.amount() != null, "amount", "no-fluid-asked", step.brief());
+    }
+    Operation.Amount asked = step.amount().get();
+    if (f.amount() == null) {
+      return Optional.of(Refusal.bad("amount", "how-much", asked.fluid()));
+    }
+    if (!asked.holds(f.amount())) {
+      return Optional.of(
+          Refusal.bad(
+              "amount",
+              "more-than-it-holds",
+              asked.fluid(),
+              Reading.of(asked.most(), asked.unit())));
+    }
+    return w.ledger().open().stream()
+        .filter(l -> l.fluid() && l.putBackBy().equals(step.id()))
+        .map(l -> l.filledWith(f.amount()))
+        .filter(l -> l.owed() > 0)
+        .findFirst()
+        .map(
+            l ->
+                Refusal.bad(
+                    "amount",
+                    "less-than-ran-out",
+                    Reading.of(l.taken(), MeasureUnit.MILLILITRE).to(f.amount().unit()),
+                    f.amount(),
+                    l.item()));
   }
 
   /** What nobody may find done: a hard stop, a tightness, a piece that goes back. */
@@ -880,11 +1013,7 @@ public final class JobRules {
 
   /** What goes back must have come off, as a piece that no step takes. */
   private static Optional<Refusal> moved(Workup w, Fact.PiecesMoved f) {
-    int out =
-        w.ledger().open().stream()
-            .filter(l -> l.step().isEmpty() && l.item().equals(f.item()))
-            .mapToInt(Ledger.Line::owed)
-            .sum();
+    int out = outside(w, f.item());
     boolean ofAStep =
         w.ledger().open().stream().anyMatch(l -> !l.step().isEmpty() && l.item().equals(f.item()));
     if (f.pieces() < 0 && out == 0 && ofAStep) {
@@ -896,6 +1025,14 @@ public final class JobRules {
         out == 0 ? "nothing-out" : "too-many-back",
         f.item(),
         out);
+  }
+
+  /** How many pieces of a name are out that no step took. */
+  private static int outside(Workup w, String item) {
+    return w.ledger().open().stream()
+        .filter(l -> l.step().isEmpty() && l.item().equals(item))
+        .mapToInt(Ledger.Line::owed)
+        .sum();
   }
 
   private static Optional<Refusal> tightness(Step step, Fact.StepTicked f) {

@@ -4,6 +4,7 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
+import hopmend.measure.Reading;
 import hopmend.swap.Ledger;
 import hopmend.swap.WorkPlan;
 import java.time.Instant;
@@ -13,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,7 +35,10 @@ public final class JobState {
   private final List<FreezeFrameValue> freezeFrame = new ArrayList<>();
   private final Map<String, Fact.CheckAnswered> answers = new LinkedHashMap<>();
   private final Map<String, Ticked> ticks = new LinkedHashMap<>();
+  private final Map<String, JobEntry> looks = new HashMap<>();
+  private final List<Fact.MishapMet> mishaps = new ArrayList<>();
   private final List<Ledger.Movement> movements = new ArrayList<>();
+  private final List<Fact.PiecesLost> lost = new ArrayList<>();
   private final Map<Hop, String> overrules = new EnumMap<>(Hop.class);
   private final Map<String, RoutineRun> routines = new LinkedHashMap<>();
   private final List<String> notes = new ArrayList<>();
@@ -85,7 +90,12 @@ public final class JobState {
   private JobEntry reopened;
 
   /** A ticked step: its fact, by whom and when. */
-  public record Ticked(Fact.StepTicked fact, String who, Instant at, long sequence) {}
+  public record Ticked(Fact.StepTicked fact, String who, Instant at, long sequence) {
+    /** What was measured of a fluid. */
+    Optional<Reading> amount() {
+      return Optional.ofNullable(fact.amount());
+    }
+  }
 
   /**
    * An earlier attempt on the sensor: another work, or one whose proof failed.
@@ -335,6 +345,25 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.PiecesLost f) {
+      movements.add(new Ledger.Movement(f.item(), -f.pieces(), true));
+      lost.add(f);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.StepLookedAt f) {
+      looks.put(WorkPlan.operation(f.step()), e);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.MishapMet f) {
+      mishaps.add(f);
+      return null;
+    }
+
+    @Override
     public Void of(Fact.RepairNoted f) {
       repair = f;
       return null;
@@ -511,6 +540,8 @@ public final class JobState {
       rounds.add(new Round(verdict, ticks, part, end, after));
     }
     ticks.clear();
+    looks.clear();
+    mishaps.clear();
     part = null;
     compared = null;
     repair = null;
@@ -754,6 +785,26 @@ public final class JobState {
 
   public Map<String, Ticked> ticks() {
     return Collections.unmodifiableMap(ticks);
+  }
+
+  /** What was answered, by check. */
+  public Map<String, Fact.CheckAnswered> answersByCheck() {
+    return Map.copyOf(answers);
+  }
+
+  /** Who looked at a step after it was done, the last of them; by its operation. */
+  Optional<JobEntry> lookedAt(String operation) {
+    return Optional.ofNullable(looks.get(operation));
+  }
+
+  /** What went wrong in this round, the first first. */
+  public List<Fact.MishapMet> mishaps() {
+    return List.copyOf(mishaps);
+  }
+
+  /** Pieces that fell and that nobody found. */
+  public List<Fact.PiecesLost> lost() {
+    return List.copyOf(lost);
   }
 
   public List<Ledger.Movement> movements() {

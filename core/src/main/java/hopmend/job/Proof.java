@@ -31,6 +31,8 @@ final class Proof {
   private final Workup job;
   private final JobState state;
 
+  private static final String UNPLUG = "unplug";
+
   Proof(Workup job) {
     this.job = job;
     this.state = job.state();
@@ -38,7 +40,7 @@ final class Proof {
 
   /** Connectors on the way to the site, with what they set while they are off. */
   List<ClearReport.LoosePlug> plugs() {
-    return Stream.concat(inTheWay(), job.watchedPlugs()).toList();
+    return Stream.of(inTheWay(), ownPlugs(), job.watchedPlugs()).flatMap(p -> p).toList();
   }
 
   private Stream<ClearReport.LoosePlug> inTheWay() {
@@ -55,6 +57,16 @@ final class Proof {
                         p ->
                             new ClearReport.LoosePlug(
                                 p.name(), CodeRange.parseAll(p.sets()), owed("off:" + o.id()))));
+  }
+
+  /** The plugs of the sensors themselves, once they are off. */
+  private Stream<ClearReport.LoosePlug> ownPlugs() {
+    return job.workOrder().stream()
+        .flatMap(o -> o.steps().stream())
+        .filter(s -> WorkPlan.operation(s.id()).equals(UNPLUG) && owed(s.id()))
+        .map(s -> job.target(s))
+        .filter(t -> !t.circuits().isEmpty())
+        .map(t -> new ClearReport.LoosePlug("plug of the " + t.name(), t.circuits(), true));
   }
 
   private boolean owed(String step) {

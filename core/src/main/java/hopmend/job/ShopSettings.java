@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.find.Sides;
 import hopmend.part.PartRecord;
 import hopmend.part.TrueCost;
+import hopmend.swap.Wrench;
 import hopmend.verify.InspectionRule;
 import hopmend.verify.Road;
 import java.util.List;
@@ -20,6 +21,7 @@ import java.util.List;
  * @param sides where drivers sit in the vehicles that come
  * @param equipment what the shop has beyond hand tools, by the words of the trait "equipment"
  * @param roads kinds of road on which its road tests are driven; all where nobody says
+ * @param wrenches its torque wrenches
  * @param record what its own jobs say of the parts that it fitted
  */
 public record ShopSettings(
@@ -34,8 +36,10 @@ public record ShopSettings(
     Sides sides,
     List<String> equipment,
     List<Road> roads,
+    List<Wrench> wrenches,
     PartRecord record) {
   public ShopSettings {
+    wrenches = wrenches == null ? List.of() : List.copyOf(wrenches);
     equipment = equipment == null ? List.of() : List.copyOf(equipment);
     roads = roads == null || roads.isEmpty() ? List.of(Road.values()) : List.copyOf(roads);
     if (!(labourPerHour > 0) || tow < 0 || goodwill < 0) {
@@ -62,6 +66,7 @@ public record ShopSettings(
         sides,
         equipment,
         roads,
+        wrenches,
         other);
   }
 

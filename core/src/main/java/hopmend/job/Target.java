@@ -3,6 +3,8 @@ package hopmend.job;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.fault.CodeGroup;
+import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.find.PlugWatch;
@@ -33,6 +35,8 @@ import hopmend.sensor.Traits;
 import hopmend.swap.Access;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
+import hopmend.swap.Mishap;
+import hopmend.swap.School;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
@@ -71,6 +75,7 @@ public final class Target {
   private final Once<List<Work>> inVain = new Once<>(this::findInVain);
   private final Once<Traits> traits = new Once<>(this::findTraits);
   private final Once<List<Routine>> routines = new Once<>(this::findRoutines);
+  private final Once<List<SchoolOffered>> schoolsOffered = new Once<>(() -> SchoolOffered.of(this));
   private final Once<List<WayOffered>> ways = new Once<>(this::offerWays);
   private final Once<Map<String, JobState.Ticked>> ticks = new Once<>(this::countTicks);
 
@@ -226,8 +231,78 @@ public final class Target {
 
   private Traits traits(Optional<Site> site) {
     Traits sensor = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
-    return JobTraits.of(
-        sensor, catalog.traitsByName(), state, shop, chosenPart(), planned(), triedInVain());
+    Traits known =
+        JobTraits.of(
+            sensor, catalog.traitsByName(), state, shop, chosenPart(), planned(), triedInVain());
+    return catalog.settled(known, family, state.told());
+  }
+
+  /** The questions on which practitioners disagree that bear on its work. */
+  List<School> schools() {
+    return site.isEmpty() ? List.of() : catalog.schools(traits(), family);
+  }
+
+  /** The same with what the whole work is by each answer. */
+  public List<SchoolOffered> schoolsOffered() {
+    return schoolsOffered.get();
+  }
+
+  /** What is known of it but for what a school settles. */
+  Traits without(String trait) {
+    return traits().without(trait);
+  }
+
+  /** What only the person who works can tell, and by which a school is advised. */
+  List<Trait> decides(School school) {
+    Traits told = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
+    return catalog.traits().stream()
+        .filter(t -> t.isAsked() && school.asks().contains(t.trait()) && !told.knows(t.trait()))
+        .filter(t -> catalog.schools().stream().noneMatch(s -> s.id().equals(t.trait())))
+        .toList();
+  }
+
+  /** The order of work on it alone, without what went wrong in it. */
+  Optional<WorkOrder> orderNow() {
+    return plan().map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)));
+  }
+
+  /** The order of work on it alone if a school were answered so. */
+  Optional<WorkOrder> orderAnswering(School school, School.Option answer) {
+    Work work = catalog.work(answer.work()).orElseGet(this::planned);
+    Traits then = without(school.id()).with(school.id(), answer.value()).without("opens");
+    return plan(work, then.with("opens", work.opens().word()))
+        .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)));
+  }
+
+  /** What went wrong in the work on it, at a step of its own order or of one that it shares. */
+  List<Mishap.Met> met() {
+    return state.mishaps().stream()
+        .flatMap(
+            m ->
+                catalog.mishap(m.mishap()).stream()
+                    .flatMap(k -> k.way(m.way()).stream().flatMap(w -> met(m.step(), k, w))))
+        .toList();
+  }
+
+  private Stream<Mishap.Met> met(String step, Mishap mishap, Mishap.Way way) {
+    String operation = WorkPlan.operation(step);
+    return Stream.of(operation, operation + WorkPlan.AT + about.site())
+        .map(at -> new Mishap.Met(at, mishap, way));
+  }
+
+  /** What its card's vehicle forgets without battery, as it is taught again by hand. */
+  List<Procedure> forgottenByBattery() {
+    return forgottenByBattery(card);
+  }
+
+  /** What a vehicle forgets without battery: usually, and by the card of its body. */
+  List<Procedure> forgottenByBattery(Optional<VehicleCard> body) {
+    Optional<String> besides =
+        body.map(c -> c.teach().get(Procedure.BATTERY_OFF)).filter(w -> !w.isBlank());
+    return catalog.procedures(Procedure.BATTERY_OFF, traits()).stream()
+        .filter(p -> !p.asksTheCard() || besides.isPresent())
+        .map(p -> p.asksTheCard() ? p.told(besides.get()) : p)
+        .toList();
   }
 
   /**
@@ -239,6 +314,7 @@ public final class Target {
     Traits told = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
     return catalog.traits().stream()
         .filter(t -> t.isAsked() && asks.contains(t.trait()) && !told.knows(t.trait()))
+        .filter(t -> catalog.schools().stream().noneMatch(s -> s.id().equals(t.trait())))
         .map(t -> t.of(family.orElseThrow().named(t.trait())))
         .toList();
   }
@@ -402,7 +478,7 @@ public final class Target {
     return diagnosis().map(d -> Verdict.of(d, shop.verdictThreshold()));
   }
 
-  public Optional<SwapOrProve> schools() {
+  public Optional<SwapOrProve> swapOrProve() {
     Optional<Double> price =
         partChoice().flatMap(PartChoice::recommended).map(c -> c.cost().total());
     return diagnosis()
@@ -432,7 +508,7 @@ public final class Target {
   }
 
   /** The work that is planned with: the one at hand, or the one to which a verdict may lead. */
-  private Work planned() {
+  Work planned() {
     return work().orElseGet(() -> catalog.usual(Remedy.REPLACE_SENSOR));
   }
 
@@ -714,6 +790,41 @@ public final class Target {
 
   // Swap
 
+  /** The codes that this sensor's circuit sets. */
+  List<CodeRange> circuits() {
+    return sheet().stream()
+        .flatMap(s -> s.codes().stream())
+        .filter(g -> site.filter(at -> g.isAt(at.bank(), at.position())).isPresent())
+        .map(CodeGroup::codes)
+        .toList();
+  }
+
+  /** Looks at the part that is out: they cost nothing any more. */
+  public List<Check> looksAtTheOldPart() {
+    return checks().stream().filter(Check::oldPart).toList();
+  }
+
+  /**
+   * What the checks say since somebody looked at the old part, where that is another remedy than
+   * the one that was taken; empty else.
+   */
+  public Optional<Verdict> oldPartSaysOtherwise() {
+    boolean looked =
+        looksAtTheOldPart().stream()
+            .anyMatch(
+                c ->
+                    state.live().stream()
+                        .filter(e -> e.sequence() > state.verdictAt())
+                        .anyMatch(
+                            e ->
+                                e.fact() instanceof Fact.CheckAnswered a
+                                    && e.about().concerns(about)
+                                    && a.check().equals(c.id())));
+    return verdict()
+        .filter(v -> looked)
+        .filter(v -> state.verdict().filter(t -> t.remedy() != v.suspect().remedy()).isPresent());
+  }
+
   /** The order of work on this sensor alone. */
   public Optional<WorkOrder> workOrder() {
     return workOrder.get();
@@ -721,7 +832,7 @@ public final class Target {
 
   private Optional<WorkOrder> orderWork() {
     return plan(planned(), traits())
-        .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)))
+        .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan), met()))
         .or(() -> work().map(w -> catalog.workOrder(w, card.stream().toList())));
   }
 
@@ -757,7 +868,11 @@ public final class Target {
     return state.rounds().stream()
         .flatMap(r -> leftBy(r).stream())
         .filter(l -> workOrder().flatMap(o -> o.step(l.step())).isEmpty())
-        .map(l -> new Ledger.Movement(l.item(), l.owed()))
+        .map(
+            l ->
+                l.fluid()
+                    ? new Ledger.Movement(l.item() + ", to be filled up", 1)
+                    : new Ledger.Movement(l.item(), l.owed()))
         .toList();
   }
 
@@ -768,7 +883,7 @@ public final class Target {
         traits().with("remedy", JobTraits.words(v.remedy())).with("opens", work.opens().word());
     return plan(work, then)
         .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)))
-        .map(o -> Ledger.of(o, round.ticks().keySet(), List.of()).open())
+        .map(o -> Ledger.of(o, WorkTogether.measured(round.ticks()), List.of()).open())
         .orElse(List.of());
   }
 

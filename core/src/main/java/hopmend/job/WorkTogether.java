@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.VehicleCard;
+import hopmend.measure.Reading;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import hopmend.swap.WorkOrder;
@@ -81,7 +82,8 @@ final class WorkTogether {
     }
     return catalog.workOrder(
         targets.get(0).card().orElseThrow(),
-        targets.stream().map(t -> t.plan().orElseThrow()).toList());
+        targets.stream().map(t -> t.plan().orElseThrow()).toList(),
+        targets.stream().flatMap(t -> t.met().stream()).toList());
   }
 
   /** The tick of a step: of its own sensor, or of whichever sensor it was shared by. */
@@ -155,7 +157,14 @@ final class WorkTogether {
   /** What of it is off, and what an earlier attempt left off. */
   Ledger ledger(List<Ledger.Movement> beside) {
     List<Ledger.Movement> left = targets.stream().flatMap(t -> t.leftOver().stream()).toList();
-    return Ledger.of(order, ticks.keySet(), Stream.concat(left.stream(), beside.stream()).toList());
+    return Ledger.of(
+        order, measured(ticks), Stream.concat(left.stream(), beside.stream()).toList());
+  }
+
+  /** Of each step that is done what was measured of a fluid. */
+  static Map<String, Optional<Reading>> measured(Map<String, JobState.Ticked> ticks) {
+    return ticks.entrySet().stream()
+        .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().amount()));
   }
 
   /** What it is called, by what is taken off for it. */

@@ -22,10 +22,13 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.relearn.SoftwareLevel;
+import hopmend.sensor.Conditional;
 import hopmend.swap.Caution;
 import hopmend.swap.Ledger;
+import hopmend.swap.Mishap;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
+import hopmend.swap.ToothSetting;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
@@ -118,9 +121,18 @@ public final class Workup {
     if (fact instanceof Fact.ProofSeen p) {
       return target(p.site()).orElse(here).about();
     }
-    return fact instanceof Fact.StepTicked t
-        ? atHand().map(w -> w.of(t.step(), here)).orElse(here).about()
-        : here.about();
+    return stepOf(fact)
+        .map(step -> atHand().map(w -> w.of(step, here)).orElse(here).about())
+        .orElse(here.about());
+  }
+
+  private static Optional<String> stepOf(Fact fact) {
+    if (fact instanceof Fact.StepTicked t) {
+      return Optional.of(t.step());
+    } else if (fact instanceof Fact.StepLookedAt l) {
+      return Optional.of(l.step());
+    }
+    return fact instanceof Fact.MishapMet m ? Optional.of(m.step()) : Optional.empty();
   }
 
   /** The sensor of the job at a site; the one at hand where the card names none. */
@@ -387,7 +399,7 @@ public final class Workup {
             .flatMap(a -> Target.of(a, all, catalog, shop).stream());
     return Ledger.of(
         new WorkOrder(List.of()),
-        Set.of(),
+        Map.of(),
         Stream.concat(Stream.of(here), others)
             .filter(this::isPlugOff)
             .map(t -> new Ledger.Movement("plug of the " + t.name() + ", off to watch", 1))
@@ -439,6 +451,51 @@ public final class Workup {
         .map(t -> WorkTogether.alone(t, catalog).ledger(List.of()))
         .orElse(Ledger.EMPTY)
         .takenFor(catalog.sheet(other.family()).map(FamilySheet::name).orElse(other.family()));
+  }
+
+  /** Plugs that are off, with the codes that would come if the ignition were switched on now. */
+  public List<ClearReport.LoosePlug> codesIfSwitchedOn() {
+    return plugs().stream().filter(ClearReport.LoosePlug::taken).toList();
+  }
+
+  /** How a ring is set to its tooth on the vehicle at hand; empty where its card does not tell. */
+  public Optional<ToothSetting> toothSetting() {
+    return card().flatMap(c -> ToothSetting.of(c::figure));
+  }
+
+  /** What may go wrong at a step of the order. */
+  public List<Mishap> mishaps(String step) {
+    return workOrder().flatMap(o -> o.step(step)).stream()
+        .flatMap(s -> mishaps(s).stream())
+        .toList();
+  }
+
+  private List<Mishap> mishaps(Step step) {
+    return Conditional.of(catalog.mishaps(), target(step).traits()).stream()
+        .filter(m -> m.isMetAt(step))
+        .toList();
+  }
+
+  /**
+   * Steps that are done and that somebody has to look at: for their own sake, or because a learner
+   * did them.
+   */
+  public List<Step> looksOwed() {
+    return workOrder().stream()
+        .flatMap(o -> o.steps().stream())
+        .filter(s -> ticks().containsKey(s.id()) && owesALook(s))
+        .toList();
+  }
+
+  private boolean owesALook(Step step) {
+    JobState.Ticked tick = ticks().get(step.id());
+    return (step.secondLook() || tick.fact().learned())
+        && lookedAt(step).filter(l -> l.sequence() > tick.sequence()).isEmpty();
+  }
+
+  /** Who looked at a step after it was done, the last of them. */
+  public Optional<JobEntry> lookedAt(Step step) {
+    return target(step).state().lookedAt(WorkPlan.operation(step.id()));
   }
 
   /** The step of the order in which something goes on by itself, by its id. */
@@ -501,12 +558,7 @@ public final class Workup {
 
   /** What the controllers of this vehicle forget without battery: usually, and by its card. */
   public List<Procedure> forgottenByBattery() {
-    Optional<String> besides =
-        bodyCard().map(c -> c.teach().get(Procedure.BATTERY_OFF)).filter(w -> !w.isBlank());
-    return catalog.procedures(Procedure.BATTERY_OFF, here.traits()).stream()
-        .filter(p -> !p.asksTheCard() || besides.isPresent())
-        .map(p -> p.asksTheCard() ? p.told(besides.get()) : p)
-        .toList();
+    return here.forgottenByBattery(bodyCard());
   }
 
   /** What teaches without our link what a routine of the job teaches. */

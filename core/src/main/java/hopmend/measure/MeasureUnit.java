@@ -70,7 +70,10 @@ public enum MeasureUnit {
       Imperial.POUND_FORCE.divide(USCustomary.INCH.multiply(USCustomary.INCH))),
   SECOND("s", Quantity.TIME, Units.SECOND, "sec"),
   MILLISECOND("ms", Quantity.TIME, MetricPrefix.MILLI(Units.SECOND)),
-  MINUTE("min", Quantity.TIME, Units.MINUTE);
+  MINUTE("min", Quantity.TIME, Units.MINUTE),
+  LITRE("l", Quantity.VOLUME, Units.LITRE, "L", "litre", "litres", "liter", "liters"),
+  MILLILITRE("ml", Quantity.VOLUME, MetricPrefix.MILLI(Units.LITRE), "mL"),
+  QUART("qt", Quantity.VOLUME, USCustomary.GALLON_LIQUID.divide(4), "quart", "quarts");
 
   /** What is measured; units convert only within one quantity. */
   public enum Quantity {
@@ -89,7 +92,8 @@ public enum MeasureUnit {
     SHARE,
     MASS_FLOW,
     PRESSURE,
-    TIME
+    TIME,
+    VOLUME
   }
 
   private final String symbol;

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
  * @param measurements how a value is judged: of several, the first that is meant for the sensor
  * @param elsewhere whether it is done away from the sensor: from the seat, at the plate, at the
  *     tailpipe
+ * @param oldPart whether it is a look at the part that comes out: once it is out it costs nothing
  */
 public record Check(
     String id,
@@ -29,6 +30,7 @@ public record Check(
     List<Measurement> measurements,
     List<String> cautions,
     boolean elsewhere,
+    boolean oldPart,
     Condition condition,
     String source)
     implements Conditional {
@@ -87,6 +89,7 @@ public record Check(
         Conditional.of(measurements, traits),
         cautions.stream().filter(holds).toList(),
         elsewhere,
+        oldPart,
         condition,
         source);
   }

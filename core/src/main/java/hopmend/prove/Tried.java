@@ -43,6 +43,7 @@ public record Tried(String cameBack, String held, double elseComesBack, String s
             List.of(),
             List.of(),
             true,
+            false,
             null,
             source);
     return new Diagnosis.Answer(check, again, Optional.empty());

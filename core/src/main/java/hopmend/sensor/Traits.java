@@ -25,6 +25,13 @@ public record Traits(Map<String, List<String>> values) {
     return value == null || value.isEmpty() ? this : with(trait, List.of(value));
   }
 
+  /** The same without a trait. */
+  public Traits without(String trait) {
+    Map<String, List<String>> others = new LinkedHashMap<>(values);
+    others.remove(trait);
+    return new Traits(others);
+  }
+
   /** The same and more values of a trait, beside those that are known. */
   public Traits with(String trait, List<String> more) {
     Map<String, List<String>> all = new LinkedHashMap<>(values);

@@ -12,6 +12,7 @@ import hopmend.sensor.Conditional;
  * @param who who may do it
  * @param once whether the first step that it bites says it for all
  * @param hardStop whether work may not go on without it
+ * @param signedFor whether a technician looks at what a learner did where it bites
  * @param demands id of the qualification without which nobody does the work; empty for none
  */
 public record Caution(
@@ -22,6 +23,7 @@ public record Caution(
     String action,
     String who,
     boolean hardStop,
+    boolean signedFor,
     boolean once,
     String demands,
     Condition condition,
@@ -46,6 +48,7 @@ public record Caution(
         "",
         "Follow the vehicle maker's instructions.",
         "",
+        false,
         false,
         false,
         "",

@@ -3,6 +3,7 @@ package hopmend.swap;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -40,6 +41,15 @@ public record Fastener(
     Integer count,
     Sequence sequence,
     String source) {
+  /** By what its tightness is told. */
+  public enum Kind {
+    TORQUE,
+    TURN,
+    TO_STOP,
+    /** No value is published for it. */
+    SNUG
+  }
+
   /** The order in which several of them are loosened, a little at a time, and tightened. */
   public enum Sequence {
     /** Each by itself: the order does not matter. */
@@ -147,9 +157,19 @@ public record Fastener(
         source);
   }
 
+  /** By what its tightness is told, and recorded. */
+  public Kind kind() {
+    if (torqueNm != null) {
+      return Kind.TORQUE;
+    } else if (turn != null) {
+      return Kind.TURN;
+    }
+    return toStop ? Kind.TO_STOP : Kind.SNUG;
+  }
+
   /** Whether no value is published for it: it is tightened by feel, and recorded so. */
   public boolean isSnug() {
-    return torqueNm == null && turn == null && !toStop;
+    return kind() == Kind.SNUG;
   }
 
   /** Whether its tightness is part of what the sensor measures. */
@@ -195,6 +215,42 @@ public record Fastener(
    */
   public double clampN(double torqueNewtonMetre) {
     return torqueNewtonMetre / (nutFactor * diameterMm / 1000);
+  }
+
+  /**
+   * The same torque on a thread in another state than the value is meant for.
+   *
+   * @param clampShare clamp force against the one that is meant, 1 where it is the same
+   * @param ofProof clamp force as a share of what the bolt can take
+   * @param sameClamp the torque that would clamp as it is meant
+   */
+  public record OnThread(ThreadState state, double clampShare, double ofProof, Reading sameClamp) {
+    /** Whether the thread is as the value means it, as far as friction can be told. */
+    public boolean isAsMeant() {
+      return Math.abs(clampShare - 1) < 0.05;
+    }
+
+    /** Whether the value, as it stands, is more than the bolt can take there. */
+    public boolean isTooMuch() {
+      return ofProof > 1;
+    }
+  }
+
+  /** What its value does on each state of its thread; empty where nothing is told of friction. */
+  public List<OnThread> onThreads() {
+    if (torqueNm == null || nutFactor == null) {
+      return List.of();
+    }
+    return Stream.of(ThreadState.values()).map(this::on).toList();
+  }
+
+  private OnThread on(ThreadState state) {
+    double share = nutFactor / state.nutFactor();
+    return new OnThread(
+        state,
+        share,
+        share * clampN(torqueNm) / proofN(),
+        Reading.of(torqueNm / share, MeasureUnit.NEWTON_METRE));
   }
 
   /** Force at which the bolt starts to yield for good, newton. */

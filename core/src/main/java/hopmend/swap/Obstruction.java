@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param plug a connector on it that must be plugged again, null if none
  * @param sensor id of the site whose sensor it is, null for anything else
  * @param supplies what is renewed when it goes back: gaskets, one-way clips, seals
+ * @param confirms what is looked at when it is back, each by itself
  * @param fasteners ids of what holds it, with their counts, values and order; in the order in which
  *     they are tightened
  */
@@ -32,6 +33,7 @@ public record Obstruction(
     List<String> tools,
     List<String> supplies,
     List<String> cautions,
+    List<String> confirms,
     List<String> fasteners,
     String latch,
     String source) {
@@ -45,6 +47,7 @@ public record Obstruction(
     tools = tools == null ? List.of() : List.copyOf(tools);
     supplies = supplies == null ? List.of() : List.copyOf(supplies);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    confirms = confirms == null ? List.of() : List.copyOf(confirms);
     fasteners = fasteners == null ? List.of() : List.copyOf(fasteners);
     if (pieces.isEmpty()) {
       throw new IllegalArgumentException("Obstruction " + id + " has no pieces");
@@ -63,13 +66,16 @@ public record Obstruction(
         onFull,
         offMinutes,
         onMinutes,
-        pieces.stream().map(d -> new Operation.Debt(put(d.item(), what), d.count())).toList(),
+        pieces.stream()
+            .map(d -> new Operation.Debt(put(d.item(), what), d.count(), d.renewed()))
+            .toList(),
         under,
         plug,
         sensor,
         tools,
         supplies,
         cautions,
+        confirms,
         fasteners,
         latch,
         source);

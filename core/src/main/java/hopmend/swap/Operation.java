@@ -1,5 +1,7 @@
 package hopmend.swap;
 
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
 import java.util.ArrayDeque;
@@ -27,6 +29,10 @@ import java.util.stream.Stream;
  * @param loosens id of a fastener of the card of which all come off; null if none does
  * @param latch id of a latch drawing, null if none
  * @param waits what goes on by itself then, null if nothing does
+ * @param confirms what is looked at with it, each by itself: a click, a lock, a notch
+ * @param amount what is measured of what runs out or goes in, null if nothing is
+ * @param shows what is drawn beside it from the card's figures, null if nothing is
+ * @param secondLook whether somebody looks again before what follows, whoever did it
  */
 public record Operation(
     String id,
@@ -44,16 +50,61 @@ public record Operation(
     String loosens,
     String latch,
     Wait waits,
+    List<String> confirms,
+    Amount amount,
+    Shows shows,
+    boolean secondLook,
     Condition condition,
     String source)
     implements Conditional {
 
-  /** Something taken off that has to go back: how many of what. */
-  public record Debt(String item, int count) {
+  /**
+   * Something taken off that has to go back: how many of what.
+   *
+   * @param renewed whether new ones go back: cut ties, clips that hold only once
+   */
+  public record Debt(String item, int count, boolean renewed) {
+    /** Something that goes back itself. */
+    public Debt(String item, int count) {
+      this(item, count, false);
+    }
+
     public Debt {
       if (count < 1) {
         throw new IllegalArgumentException("A debt counts at least one " + item);
       }
+    }
+  }
+
+  /** What is drawn from the figures of a card. */
+  public enum Shows {
+    /** The tooth of the ring over which a sensor is set. */
+    TOOTH
+  }
+
+  /**
+   * A fluid that is measured: caught where it runs out, poured where it goes in.
+   *
+   * @param fluid "coolant"
+   * @param unit in which it is asked
+   * @param most more than any vehicle holds, in that unit
+   */
+  public record Amount(String fluid, MeasureUnit unit, double most) {
+    public Amount {
+      if (unit.quantity() != MeasureUnit.Quantity.VOLUME || !(most > 0)) {
+        throw new IllegalArgumentException("Of %s a volume is measured".formatted(fluid));
+      }
+    }
+
+    /** What is planned with before anybody has measured it: a tenth of the most. */
+    public Reading planned() {
+      return Reading.of(most / 10, unit);
+    }
+
+    /** Whether a vehicle can hold so much. */
+    public boolean holds(Reading measured) {
+      double value = measured.in(unit);
+      return value > 0 && value <= most;
     }
   }
 
@@ -77,16 +128,26 @@ public record Operation(
     tools = tools == null ? List.of() : List.copyOf(tools);
     supplies = supplies == null ? List.of() : List.copyOf(supplies);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    confirms = confirms == null ? List.of() : List.copyOf(confirms);
   }
 
   /** The same behind other operations, with the cautions that hold. */
   public Operation with(List<String> predecessors, List<String> held) {
+    return with(predecessors, held, minutes);
+  }
+
+  /** The same where it takes longer. */
+  public Operation slower(double factor) {
+    return with(after, cautions, minutes * factor);
+  }
+
+  private Operation with(List<String> predecessors, List<String> held, double takes) {
     return new Operation(
         id,
         phase,
         brief,
         full,
-        minutes,
+        takes,
         predecessors,
         takesOff,
         undoes,
@@ -97,6 +158,10 @@ public record Operation(
         loosens,
         latch,
         waits,
+        confirms,
+        amount,
+        shows,
+        secondLook,
         condition,
         source);
   }
@@ -154,7 +219,10 @@ public record Operation(
         && Objects.equals(takesOff, other.takesOff)
         && Objects.equals(undoes, other.undoes)
         && Objects.equals(fastener, other.fastener)
-        && Objects.equals(loosens, other.loosens);
+        && Objects.equals(loosens, other.loosens)
+        && Objects.equals(amount, other.amount)
+        && confirms.equals(other.confirms)
+        && secondLook == other.secondLook;
   }
 
   public Optional<Debt> debt() {

@@ -4,6 +4,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Judges a typed torque before it is written down or set: past proof or far below what the bolt
@@ -17,10 +18,15 @@ public record SlipGuard(Finding finding, Message says, Optional<Reading> likelyM
   private static final double SENSIBLE = 0.25;
   private static final double ROUNDING = 1e-9;
 
+  /** An adapter that changes the setting by less is within what a click wrench may be off. */
+  private static final double AS_SET = 0.04;
+
   /** What is wrong with the value. */
   public enum Finding {
     SENSIBLE("slip.as-it-is"),
     FAR_BELOW("slip.correct-it"),
+    /** What the wrench showed, not what came to the bolt. */
+    AS_SET("slip.at-the-bolt"),
     ABOVE("slip.correct-it"),
     OFF_CALIBRATION("slip.tighten-anew"),
     PAST_PROOF("slip.renew-it");
@@ -39,6 +45,24 @@ public record SlipGuard(Finding finding, Message says, Optional<Reading> likelyM
     public Message remedy() {
       return Message.of(remedy);
     }
+  }
+
+  /**
+   * Judges what was applied with an adapter on the wrench: one that is what the wrench was set to,
+   * and not what came to the bolt, is questioned.
+   */
+  public static SlipGuard judge(Reading typed, Fastener fastener, WrenchSetting.Adapter adapter) {
+    SlipGuard plain = judge(typed, fastener);
+    double setting = fastener.torqueNm() * adapter.factor();
+    double newtonMetre = typed.in(MeasureUnit.NEWTON_METRE);
+    boolean changes = Math.abs(adapter.factor() - 1) > AS_SET;
+    boolean isTheSetting = Math.abs(newtonMetre / setting - 1) <= AS_SET / 2;
+    return plain.finding() == Finding.SENSIBLE && changes && isTheSetting
+        ? new SlipGuard(
+            Finding.AS_SET,
+            Message.of("slip.as-set", typed, fastener.torque().orElseThrow()),
+            fastener.torque().map(t -> t.to(typed.unit())))
+        : plain;
   }
 
   public static SlipGuard judge(Reading typed, Fastener fastener) {
@@ -80,9 +104,13 @@ public record SlipGuard(Finding finding, Message says, Optional<Reading> likelyM
   }
 
   private static Optional<Reading> likelyMeant(Reading typed, Fastener fastener) {
-    return typed.unit().siblings().stream()
-        .filter(u -> u != typed.unit())
-        .map(u -> Reading.of(typed.value(), u))
+    Stream<Reading> otherUnit =
+        typed.unit().siblings().stream()
+            .filter(u -> u != typed.unit())
+            .map(u -> Reading.of(typed.value(), u));
+    Stream<Reading> otherPoint =
+        Stream.of(0.1, 10.0).map(f -> Reading.of(typed.value() * f, typed.unit()));
+    return Stream.concat(otherUnit, otherPoint)
         .filter(r -> Math.abs(r.in(MeasureUnit.NEWTON_METRE) / fastener.torqueNm() - 1) <= SENSIBLE)
         .findFirst();
   }

@@ -12,6 +12,10 @@ import java.util.stream.Stream;
  * @param debts what is owed once it is ticked
  * @param loosens the fasteners that come off with it, in their order
  * @param waits what goes on by itself then
+ * @param confirms what is looked at with it, each by itself
+ * @param amount what is measured of a fluid
+ * @param shows what is drawn beside it
+ * @param secondLook whether somebody looks again before what follows
  * @param settles the step whose debts this one settles
  */
 public record Step(
@@ -31,6 +35,10 @@ public record Step(
     List<Fastener> loosens,
     Optional<String> latch,
     Optional<Operation.Wait> waits,
+    List<String> confirms,
+    Optional<Operation.Amount> amount,
+    Optional<Operation.Shows> shows,
+    boolean secondLook,
     String source) {
   public Step {
     after = List.copyOf(after);
@@ -39,27 +47,48 @@ public record Step(
     supplies = List.copyOf(supplies);
     cautions = List.copyOf(cautions);
     loosens = List.copyOf(loosens);
+    confirms = List.copyOf(confirms);
   }
 
   /** The same step with its place in the order, and with more cautions before its own. */
   Step placed(List<String> steps, List<Caution> more) {
+    List<Caution> all = Stream.concat(more.stream(), cautions.stream()).distinct().toList();
+    return with(sensor, steps, tools, supplies, all, fastener);
+  }
+
+  /** The same for a sensor, with what it takes and what it tightens. */
+  Step with(String of, List<String> takes, List<String> usesUp, Optional<Fastener> tightens) {
+    return with(of, after, takes, usesUp, cautions, tightens);
+  }
+
+  private Step with(
+      String of,
+      List<String> behind,
+      List<String> takes,
+      List<String> usesUp,
+      List<Caution> warns,
+      Optional<Fastener> tightens) {
     return new Step(
         id,
         phase,
-        sensor,
+        of,
         brief,
         full,
         minutes,
-        steps,
+        behind,
         debts,
         settles,
-        tools,
-        supplies,
-        Stream.concat(more.stream(), cautions.stream()).distinct().toList(),
-        fastener,
+        takes,
+        usesUp,
+        warns,
+        tightens,
         loosens,
         latch,
         waits,
+        confirms,
+        amount,
+        shows,
+        secondLook,
         source);
   }
 
@@ -71,11 +100,22 @@ public record Step(
   public boolean mustBeDone() {
     boolean opens = phase == Phase.MAKE_SAFE || phase == Phase.OPEN_WAY;
     boolean stops = cautions.stream().anyMatch(Caution::hardStop);
-    return fastener.isPresent() || settles.isPresent() || !takesOff() && (stops || !opens);
+    boolean told = !confirms.isEmpty() || amount.isPresent() || secondLook;
+    return fastener.isPresent() || settles.isPresent() || told || !takesOff() && (stops || !opens);
+  }
+
+  /** Whether a technician looks at it where a learner did it. */
+  public boolean isSignedFor() {
+    return secondLook || cautions.stream().anyMatch(Caution::signedFor);
   }
 
   /** Whether it takes something off. */
   public boolean takesOff() {
-    return !debts.isEmpty();
+    return !debts.isEmpty() || isRunOut();
+  }
+
+  /** Whether a fluid runs out with it that goes back with another step. */
+  boolean isRunOut() {
+    return amount.isPresent() && settles.isEmpty();
   }
 }

@@ -110,10 +110,25 @@ public final class WorkPlan {
       Map<String, Fastener> fasteners,
       Map<String, Caution> cautions,
       List<String> waysIn) {
-    return new WorkPlan(sensors, obstructions, fasteners, cautions, waysIn).order();
+    return order(sensors, obstructions, fasteners, cautions, waysIn, List.of());
   }
 
-  private WorkOrder order() {
+  /**
+   * Plans the order with what went wrong in it.
+   *
+   * @param met each dealt with before its step; one whose step is no longer there is left out
+   */
+  public static WorkOrder order(
+      List<Sensor> sensors,
+      List<Obstruction> obstructions,
+      Map<String, Fastener> fasteners,
+      Map<String, Caution> cautions,
+      List<String> waysIn,
+      List<Mishap.Met> met) {
+    return new WorkPlan(sensors, obstructions, fasteners, cautions, waysIn).order(met);
+  }
+
+  private WorkOrder order(List<Mishap.Met> met) {
     Access access = Access.together(sensors.stream().map(Sensor::access).toList(), waysIn);
     Set<String> inTheWay = withWhatLiesOnTop();
     inTheWay.forEach(id -> put(0, removal(obstructions.get(id))));
@@ -134,6 +149,7 @@ public final class WorkPlan {
     }
     blockers();
     around(access);
+    met.stream().distinct().filter(m -> steps.containsKey(m.step())).forEach(this::mend);
     return new WorkOrder(placed(sorted(), access));
   }
 
@@ -222,6 +238,10 @@ public final class WorkPlan {
         held(o),
         Optional.ofNullable(o.latch()),
         Optional.empty(),
+        List.of(),
+        Optional.empty(),
+        Optional.empty(),
+        false,
         o.source());
   }
 
@@ -251,30 +271,58 @@ public final class WorkPlan {
             List.of(),
             Optional.ofNullable(o.latch()),
             Optional.empty(),
+            o.confirms(),
+            Optional.empty(),
+            Optional.empty(),
+            false,
             o.source()));
     held.stream().skip(1).forEach(f -> refit.add(alsoTightened(o, f)));
     return refit;
   }
 
   private Step alsoTightened(Obstruction o, Fastener f) {
+    return bare(
+            tightened(o, f.id()),
+            Phase.PUT_BACK,
+            f.counted(),
+            o.onFull(),
+            TIGHTENING_MINUTES,
+            resolve(o.cautions()),
+            o.source())
+        .with("", List.of(f.drive()), List.of(), Optional.of(f));
+  }
+
+  /** A step that takes nothing off, waits for nothing and asks for nothing. */
+  private static Step bare(
+      String id,
+      Phase phase,
+      String brief,
+      String full,
+      double minutes,
+      List<Caution> cautions,
+      String source) {
     return new Step(
-        tightened(o, f.id()),
-        Phase.PUT_BACK,
+        id,
+        phase,
         "",
-        f.counted(),
-        o.onFull(),
-        TIGHTENING_MINUTES,
+        brief,
+        full,
+        minutes,
         List.of(),
         List.of(),
         Optional.empty(),
-        List.of(f.drive()),
         List.of(),
-        resolve(o.cautions()),
-        Optional.of(f),
+        List.of(),
+        cautions,
+        Optional.empty(),
         List.of(),
         Optional.empty(),
         Optional.empty(),
-        o.source());
+        List.of(),
+        Optional.empty(),
+        Optional.empty(),
+        false,
+        source);
   }
 
   private static String tightened(Obstruction o, String fastener) {
@@ -303,7 +351,12 @@ public final class WorkPlan {
         o.minutes(),
         List.of(),
         Stream.concat(o.debt().stream(), loosened.stream().map(Fastener::loose))
-            .map(d -> own ? new Operation.Debt(d.item() + ", " + sensor.name(), d.count()) : d)
+            .map(
+                d ->
+                    own
+                        ? new Operation.Debt(
+                            d.item() + ", " + sensor.name(), d.count(), d.renewed())
+                        : d)
             .toList(),
         Optional.ofNullable(o.undoes()).map(u -> own ? u + AT + sensor.place() : u),
         o.tools().stream().map(t -> withDrive(t, held)).toList(),
@@ -313,6 +366,10 @@ public final class WorkPlan {
         loosened,
         Optional.ofNullable(o.latch()),
         Optional.ofNullable(o.waits()),
+        o.confirms(),
+        Optional.ofNullable(o.amount()),
+        Optional.ofNullable(o.shows()),
+        o.secondLook(),
         o.source());
   }
 
@@ -337,6 +394,27 @@ public final class WorkPlan {
                 Optional.ofNullable(cautions.get(id))
                     .orElseThrow(() -> new PlanRefused("No caution is called " + id)))
         .toList();
+  }
+
+  /** What deals with a mishap comes right before the step at which it was met. */
+  private void mend(Mishap.Met met) {
+    Step at = steps.get(met.step());
+    put(
+        owners.get(at.id()),
+        bare(
+                met.id(),
+                at.phase(),
+                met.way().brief(),
+                met.way().full(),
+                met.way().minutes(),
+                resolve(met.way().cautions()),
+                met.mishap().source())
+            .with(at.sensor(), met.way().tools(), met.way().supplies(), Optional.empty()));
+    graph.addVertex(met.id());
+    List<String> before =
+        graph.incomingEdgesOf(at.id()).stream().map(graph::getEdgeSource).toList();
+    before.forEach(b -> edge(b, met.id()));
+    edge(met.id(), at.id());
   }
 
   // What comes before what

@@ -9,13 +9,16 @@ import com.networknt.schema.SpecificationVersion;
 import hopmend.drawing.Sign;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
+import hopmend.swap.Mishap;
 import hopmend.swap.Qualification;
+import hopmend.swap.School;
 import hopmend.swap.Work;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -31,38 +34,45 @@ class CatalogSchemaTest {
   private static final List<Trait> TRAITS = CatalogReader.shipped().traits();
 
   private static Map<String, String> written() {
-    return Map.of(
-        "family",
-            CatalogSchema.of(
-                FamilySheet.class,
-                TRAITS,
+    Map<String, String> all =
+        new TreeMap<>(
+            Map.of(
                 "family",
-                "revision",
-                "name",
-                "codes",
-                "suspects",
-                "checks",
-                "operations",
-                "source"),
-        "vehicle",
-            CatalogSchema.of(
-                VehicleCard.class,
-                TRAITS,
-                "id",
-                "revision",
-                "make",
-                "model",
-                "engine",
-                "sites",
-                "parts",
-                "source"),
-        "access", CatalogSchema.of(WaysIn.class, TRAITS, "operations", "throughout"),
-        "works", CatalogSchema.ofList("works", Work.class, TRAITS),
-        "cautions", CatalogSchema.ofList("cautions", Caution.class, TRAITS),
-        "traits", CatalogSchema.ofList("traits", Trait.class, TRAITS),
-        "latches", CatalogSchema.ofList("drawings", Sign.class, TRAITS),
-        "signs", CatalogSchema.ofList("drawings", Sign.class, TRAITS),
-        "qualifications", CatalogSchema.ofList("qualifications", Qualification.class, TRAITS));
+                    CatalogSchema.of(
+                        FamilySheet.class,
+                        TRAITS,
+                        "family",
+                        "revision",
+                        "name",
+                        "codes",
+                        "suspects",
+                        "checks",
+                        "operations",
+                        "source"),
+                "vehicle",
+                    CatalogSchema.of(
+                        VehicleCard.class,
+                        TRAITS,
+                        "id",
+                        "revision",
+                        "make",
+                        "model",
+                        "engine",
+                        "sites",
+                        "parts",
+                        "source"),
+                "access", CatalogSchema.of(WaysIn.class, TRAITS, "operations", "throughout"),
+                "works", CatalogSchema.ofList("works", Work.class, TRAITS),
+                "cautions", CatalogSchema.ofList("cautions", Caution.class, TRAITS),
+                "traits", CatalogSchema.ofList("traits", Trait.class, TRAITS),
+                "latches", CatalogSchema.ofList("drawings", Sign.class, TRAITS),
+                "signs", CatalogSchema.ofList("drawings", Sign.class, TRAITS),
+                "qualifications",
+                    CatalogSchema.ofList("qualifications", Qualification.class, TRAITS)));
+    all.put("schools", CatalogSchema.ofList("schools", School.class, TRAITS));
+    all.put("tray", CatalogSchema.ofList("drawings", Sign.class, TRAITS));
+    all.put("mishaps", CatalogSchema.ofList("mishaps", Mishap.class, TRAITS));
+    return all;
   }
 
   @Test

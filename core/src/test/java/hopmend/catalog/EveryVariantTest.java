@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -69,7 +70,7 @@ class EveryVariantTest {
                   new WorkPlan.Sensor(
                       "here", "here", v.operations(), List.of(), Optional.of(any), Access.FREE)),
               List.of(),
-              Map.of(),
+              CATALOG.waysIn().fasteners().stream().collect(Collectors.toMap(Fastener::id, f -> f)),
               CATALOG.cautions(),
               CATALOG.waysIn().order());
       List<String> back = order.steps().stream().flatMap(s -> s.settles().stream()).toList();

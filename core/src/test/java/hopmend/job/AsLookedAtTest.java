@@ -175,7 +175,7 @@ class AsLookedAtTest {
     Workup w = new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
     Diagnosis d = w.here().diagnosis().orElseThrow();
     Verdict v = w.verdict().orElseThrow();
-    SwapOrProve schools = w.here().schools().orElseThrow();
+    SwapOrProve schools = w.here().swapOrProve().orElseThrow();
     StringBuilder text = new StringBuilder();
     d.standings()
         .forEach(

@@ -89,7 +89,7 @@ class CameBackTest extends WalkedJob {
     say(
         new Fact.VerdictTaken(
             Remedy.REPAIR_WIRING, "wiring", 0.5, "drops out at the first clip", "repair-wiring"));
-    workup().workOrder().orElseThrow().steps().forEach(s -> say(new Fact.StepTicked(s.id(), null)));
+    workup().workOrder().orElseThrow().steps().forEach(s -> say(Fact.StepTicked.asPlanned(s)));
     say(new Fact.RepairNoted("signal wire rubbed through at the first clip, crimped"));
     assertThat(at(Hop.SWAP)).startsWith("DONE");
     say(new Fact.CodesCleared("0HMWS3A07K1000342"));

@@ -68,7 +68,7 @@ class CardOfferTest extends WalkedJob {
           own
               ? new Fact.StepTicked(
                   s.id(), Reading.of(8, MeasureUnit.NEWTON_METRE), "", Attested.Origin.MAKER, "E8")
-              : new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
+              : Fact.StepTicked.asPlanned(s));
       // Ten minutes for a step of any size, and once a night in between.
       JobEntry last = entries.get(entries.size() - 1);
       long minutes = 10L * entries.size() + (s.id().startsWith("off") ? 900 : 0);

@@ -9,7 +9,6 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
-import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -143,7 +142,7 @@ class HopLineTest {
     int owed = 0;
     for (int i = 0; i < steps.size(); i++) {
       Step s = steps.get(i);
-      say(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
+      say(Fact.StepTicked.asPlanned(s));
       owed += s.debts().stream().mapToInt(d -> d.count()).sum();
       owed -=
           s.settles().stream()

@@ -45,6 +45,7 @@ abstract class JobOnPaper {
         new Sides(VehicleSide.LEFT),
         equipment,
         List.of(),
+        List.of(),
         PartRecord.NONE);
   }
 

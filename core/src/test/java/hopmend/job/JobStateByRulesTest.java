@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 
@@ -48,9 +49,8 @@ class JobStateByRulesTest {
         .isEqualTo(all(Fact.NoteAdded.class).map(Fact.NoteAdded::words).toList());
     assertThat(state.movements())
         .isEqualTo(
-            all(Fact.PiecesMoved.class)
-                .map(f -> new Ledger.Movement(f.item(), f.pieces()))
-                .toList());
+            live().stream().map(JobEntry::fact).flatMap(JobStateByRulesTest::movement).toList());
+    assertThat(state.lost()).isEqualTo(all(Fact.PiecesLost.class).toList());
     assertThat(codeTexts(state)).isEqualTo(codesByDefinition());
     assertThat(Set.copyOf(state.answers())).isEqualTo(answersByDefinition());
     assertThat(state.drives()).isEqualTo(allSinceClearing(Fact.DriveLogged.class));
@@ -314,5 +314,14 @@ class JobStateByRulesTest {
         .filter(f -> f instanceof Fact.RoutineEnded r && r.routine().equals("learn"))
         .map(Fact.RoutineEnded.class::cast)
         .reduce((a, b) -> b);
+  }
+
+  private static Stream<Ledger.Movement> movement(Fact fact) {
+    if (fact instanceof Fact.PiecesLost f) {
+      return Stream.of(new Ledger.Movement(f.item(), -f.pieces(), true));
+    }
+    return fact instanceof Fact.PiecesMoved f
+        ? Stream.of(new Ledger.Movement(f.item(), f.pieces()))
+        : Stream.empty();
   }
 }

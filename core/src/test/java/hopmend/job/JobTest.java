@@ -13,7 +13,6 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
-import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -87,15 +86,7 @@ class JobTest {
 
   private JobTest swapped() {
     upToSwap();
-    workup()
-        .workOrder()
-        .orElseThrow()
-        .steps()
-        .forEach(
-            s ->
-                add(
-                    new Fact.StepTicked(
-                        s.id(), s.fastener().flatMap(Fastener::torque).orElse(null))));
+    workup().workOrder().orElseThrow().steps().forEach(s -> add(Fact.StepTicked.asPlanned(s)));
     return this;
   }
 
@@ -302,6 +293,14 @@ class JobTest {
           new Fact.ScreenKept(Hop.VERIFY, "q", "1".repeat(64), "its monitors"),
           new Fact.DriveLogged("id", "d.csv"),
           new Fact.LiveLogged("a", "engine speed", 12),
+          new Fact.StepTicked(
+              "plug",
+              null,
+              List.of("It clicks", "A tug: it stays"),
+              Reading.of(3.2, MeasureUnit.LITRE)),
+          new Fact.StepLookedAt("plug"),
+          new Fact.MishapMet("unscrew", "seized", "soak"),
+          new Fact.PiecesLost("sensor bolt, fell", 1, "below the battery tray, cannot be reached"),
           new Fact.NoteAdded("note"),
           new Fact.SignedOff(false, "reason"),
           new Fact.CameBack("there again", 81_000.0),
@@ -316,6 +315,9 @@ class JobTest {
     for (Fact f : ALL_KINDS) {
       assertThat(FactJson.read(f.kind(), FactJson.write(f))).isEqualTo(f);
     }
+    assertThat(FactJson.read("step-ticked", "{\"step\":\"plug\"}"))
+        .as("an entry from before steps had looks and fluids")
+        .isEqualTo(new Fact.StepTicked("plug", null));
   }
 
   @Test

@@ -55,6 +55,7 @@ class OnceMissedTest extends JobOnPaper {
             List.of(),
             List.of(),
             false,
+            false,
             Condition.ALWAYS,
             "i");
     Verdict v = Verdict.of(Diagnosis.of(suspects, List.of(check), List.of(), 60), 0.8);

@@ -53,7 +53,7 @@ class TargetsTest extends JobOnPaper {
   private void tickUntil(String last) {
     for (Step s : workup().workOrder().orElseThrow().steps()) {
       if (!workup().ticks().containsKey(s.id())) {
-        said(new Fact.StepTicked(s.id(), s.fastener().flatMap(Fastener::torque).orElse(null)));
+        said(Fact.StepTicked.asPlanned(s));
       }
       if (s.id().equals(last)) {
         return;
@@ -210,19 +210,20 @@ class TargetsTest extends JobOnPaper {
   @Test
   void theOrderFollowsTheSchoolThatWasChosenAndNeverRunsAnEngineIndoors() {
     on("wherrill-teal-16", "P0131");
-    assertThat(workup().here().asked()).extracting(Trait::trait).contains("school", "rust");
-    assertThat(ids()).contains("cool").doesNotContain("run-hot", "seized-thread");
-    said(new Fact.TraitTold("school", "hot"));
+    assertThat(workup().here().asked()).extracting(Trait::trait).contains("rust", "room");
+    assertThat(ids()).contains("cool", "run-warm").doesNotContain("run-hot", "seized-thread");
+    said(new Fact.TraitTold("removal", "hot"));
     said(new Fact.TraitTold("rust", "seized"));
     assertThat(ids()).contains("run-hot", "seized-thread").doesNotContain("cool");
     said(new Fact.TraitTold("indoors", "indoors, no extraction"));
-    assertThat(ids()).contains("warm-instead").doesNotContain("run-hot", "cool");
-    said(new Fact.TraitTold("school", "cold"));
-    assertThat(ids()).contains("soak-night").doesNotContain("cool", "warm-instead");
+    assertThat(ids()).contains("soak-night").doesNotContain("run-hot", "run-warm", "cool");
     said(new Fact.TraitTold("deadline", "today"));
-    assertThat(ids()).contains("soak-hour").doesNotContain("soak-night");
+    assertThat(ids()).contains("soak-hour").doesNotContain("soak-night", "run-hot");
     for (Fact.TraitTold wrong :
-        List.of(new Fact.TraitTold("school", "tepid"), new Fact.TraitTold("wires", "2"))) {
+        List.of(
+            new Fact.TraitTold("removal", "tepid"),
+            new Fact.TraitTold("removal", "hot"),
+            new Fact.TraitTold("wires", "2"))) {
       assertThat(JobRules.refuse(workup(), wrong, 99, ANN)).as("%s", wrong).isPresent();
     }
   }

@@ -33,7 +33,7 @@ class WaitsOfTheWorkTest extends WalkedJob {
     assertThat(HopLine.of(workup(), T0.plusSeconds(7200)).at(Hop.SWAP).secondsLeft()).isZero();
     workup().workOrder().orElseThrow().steps().stream()
         .takeWhile(s -> !s.id().equals(waits.id()))
-        .forEach(s -> say(new Fact.StepTicked(s.id(), null)));
+        .forEach(s -> say(Fact.StepTicked.asPlanned(s)));
     say(new Fact.StepTicked(waits.id(), null));
     assertThat(HopLine.of(workup(), T0.plusSeconds(700)).at(Hop.SWAP).kind())
         .isEqualTo(Standing.Kind.OPEN);

@@ -4,13 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.FamilySheet;
 import hopmend.find.Site;
-import hopmend.measure.Reading;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
-import hopmend.swap.Fastener;
 import hopmend.swap.Phase;
 import hopmend.swap.Step;
 import java.util.Comparator;
@@ -125,9 +123,10 @@ abstract class WalkedJob extends JobOnPaper {
     assertThat(steps.get(steps.size() - 1).phase()).isEqualTo(Phase.FINISH);
     int most = 0;
     for (Step s : steps) {
-      Double turned = s.fastener().map(Fastener::turn).map(Fastener.Turn::fromDeg).orElse(null);
-      Reading torque = s.fastener().flatMap(Fastener::torque).orElse(null);
-      say(new Fact.StepTicked(s.id(), torque, "", null, "", turned));
+      say(Fact.StepTicked.asPlanned(s));
+      if (workup().looksOwed().contains(s)) {
+        say(new Fact.StepLookedAt(s.id()));
+      }
       most = Math.max(most, workup().ledger().owed());
     }
     assertThat(most).as("something was owed on the way").isPositive();

@@ -72,7 +72,7 @@ class WayInTest extends WalkedJob {
     pick(site);
     WorkOrder order = workup().workOrder().orElseThrow();
     for (Step s : order.steps()) {
-      say(new Fact.StepTicked(s.id(), null));
+      say(Fact.StepTicked.asPlanned(s));
       if (s.id().equals("off:under-shield")) {
         break;
       }

@@ -53,6 +53,21 @@ class MeasureUnitTest {
         .hasMessageContaining("FREQUENCY");
   }
 
+  /** What Debian's units 2.22 says: {@code units -d12 -t '9 N m' 'lbf in'}, and so on. */
+  @ParameterizedTest
+  @CsvSource({
+    "9, NEWTON_METRE, POUND_FORCE_INCH, 79.6567121219",
+    "35, NEWTON_METRE, POUND_FORCE_FOOT, 25.8146752247",
+    "150, NEWTON_METRE, POUND_FORCE_FOOT, 110.634322392",
+    "12, MILLIMETRE, INCH, 0.472440944882",
+    "3.1, LITRE, QUART, 3.27573344924",
+    "2, QUART, MILLILITRE, 1892.705892"
+  })
+  void valuesAreThoseOfAnotherProgram(
+      double value, MeasureUnit from, MeasureUnit to, double expected) {
+    assertThat(from.convert(value, to)).isCloseTo(expected, within(1e-9 * expected));
+  }
+
   @ParameterizedTest
   @CsvSource({"Nm, NEWTON_METRE", "in-lb, POUND_FORCE_INCH", "rpm, PER_MINUTE", "mV, MILLIVOLT"})
   void commonSpellingsAreKnown(String spelling, MeasureUnit unit) {

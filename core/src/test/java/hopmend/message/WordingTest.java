@@ -19,7 +19,9 @@ import hopmend.measure.Reading;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.SignalModel;
+import hopmend.swap.Fastener;
 import hopmend.swap.Phase;
+import hopmend.swap.ThreadState;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
@@ -80,6 +82,8 @@ class WordingTest {
           Fact.AskedBy.class,
           Fact.SoftwareStage.class,
           RoutineState.class,
+          ThreadState.class,
+          Fastener.Kind.class,
           CodePicture.Role.class,
           Wiring.Kind.class,
           ClearReport.Fate.class,

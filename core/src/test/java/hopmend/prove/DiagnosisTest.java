@@ -53,6 +53,7 @@ class DiagnosisTest {
         List.of(),
         List.of(),
         false,
+        false,
         Condition.ALWAYS,
         "invented");
   }

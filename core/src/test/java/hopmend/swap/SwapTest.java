@@ -10,12 +10,11 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import java.util.Set;
 import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -68,6 +67,7 @@ class SwapTest {
         List.of(),
         null,
         null,
+        null,
         "invented");
   }
 
@@ -113,10 +113,10 @@ class SwapTest {
         assertThat(ids.indexOf("on:" + above)).isGreaterThan(ids.indexOf("on:" + o.id()));
       }
     }
-    Set<String> ticked = new HashSet<>();
+    Map<String, Optional<Reading>> ticked = new HashMap<>();
     int peak = 0;
     for (String id : ids) {
-      ticked.add(id);
+      ticked.put(id, Optional.empty());
       peak = Math.max(peak, Ledger.of(order, ticked, List.of()).owed());
     }
     Ledger end = Ledger.of(order, ticked, List.of());
@@ -159,7 +159,7 @@ class SwapTest {
     WorkOrder none = new WorkOrder(List.of());
     List<Ledger.Movement> moves =
         List.of(new Ledger.Movement("bolt", 3), new Ledger.Movement("bolt", -2));
-    assertThat(Ledger.of(none, Set.of(), moves).open())
+    assertThat(Ledger.of(none, Map.of(), moves).open())
         .singleElement()
         .satisfies(l -> assertThat(l.owed()).isEqualTo(1));
   }

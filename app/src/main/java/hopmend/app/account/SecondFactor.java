@@ -1,21 +1,16 @@
 package hopmend.app.account;
 
-import com.google.zxing.BarcodeFormat;
-import com.google.zxing.EncodeHintType;
-import com.google.zxing.WriterException;
-import com.google.zxing.common.BitMatrix;
-import com.google.zxing.qrcode.QRCodeWriter;
 import dev.samstevens.totp.code.DefaultCodeGenerator;
 import dev.samstevens.totp.exceptions.CodeGenerationException;
 import dev.samstevens.totp.qr.QrData;
 import dev.samstevens.totp.recovery.RecoveryCodeGenerator;
 import dev.samstevens.totp.secret.DefaultSecretGenerator;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.QrPicture;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.beans.factory.annotation.Value;
@@ -57,11 +52,9 @@ class SecondFactor {
     return new DefaultSecretGenerator(32).generate();
   }
 
-  /** What the authenticator reads, as a picture: the path of the dark fields, one unit a field. */
-  record Picture(String path, int size) {}
-
-  Picture picture(String login, String secret) {
-    String uri =
+  /** What the authenticator reads, as a picture. */
+  QrPicture picture(String login, String secret) {
+    return QrPicture.of(
         new QrData.Builder()
             .label("Hop Mend: " + login)
             .issuer("Hop Mend")
@@ -69,21 +62,7 @@ class SecondFactor {
             .digits(6)
             .period(STEP_SECONDS)
             .build()
-            .getUri();
-    try {
-      BitMatrix fields =
-          new QRCodeWriter()
-              .encode(uri, BarcodeFormat.QR_CODE, 0, 0, Map.of(EncodeHintType.MARGIN, 0));
-      StringBuilder path = new StringBuilder();
-      for (int y = 0; y < fields.getHeight(); y++) {
-        for (int x = 0; x < fields.getWidth(); x++) {
-          path.append(fields.get(x, y) ? "M%d %dh1v1h-1z".formatted(x, y) : "");
-        }
-      }
-      return new Picture(path.toString(), fields.getWidth());
-    } catch (WriterException e) {
-      throw new IllegalStateException("A short address fits any such picture", e);
-    }
+            .getUri());
   }
 
   /**

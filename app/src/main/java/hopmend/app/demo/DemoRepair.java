@@ -21,7 +21,6 @@ import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
 import hopmend.prove.Verdict;
 import hopmend.relearn.RoutineState;
-import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -170,10 +169,12 @@ final class DemoRepair {
     steps.stream()
         .limit(Math.round(steps.size() * share))
         .forEach(
-            s ->
-                say(
-                    new Fact.StepTicked(
-                        s.id(), s.fastener().flatMap(Fastener::torque).orElse(null))));
+            s -> {
+              say(Fact.StepTicked.asPlanned(s));
+              if (s.secondLook()) {
+                say(new Fact.StepLookedAt(s.id()));
+              }
+            });
   }
 
   private void clear() {

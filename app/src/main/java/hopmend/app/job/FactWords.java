@@ -17,10 +17,12 @@ import hopmend.message.Message;
 import hopmend.relearn.Procedure;
 import hopmend.sensor.Trait;
 import hopmend.swap.Fastener;
+import hopmend.swap.Mishap;
 import hopmend.swap.WorkPlan;
 import hopmend.verify.SensorProof;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.MessageSource;
@@ -210,18 +212,50 @@ public class FactWords {
 
     @Override
     public String of(Fact.StepTicked f) {
-      String torque = f.torque() == null ? "" : ", " + f.torque().text();
+      boolean byFeel = f.torque() == null && f.turnedDeg() == null && f.tightness() != null;
+      String torque =
+          f.torque() != null
+              ? ", " + f.torque().text()
+              : byFeel && f.foundSo().isEmpty() ? ", " + Words.of(f.tightness()) : "";
       String origin = f.origin() == null ? "" : " (" + Words.of(f.origin()) + ")";
       String drive =
           (f.drive().isEmpty() ? "" : ", took " + f.drive())
               + (f.turnedDeg() == null ? "" : ", " + Fastener.Turn.text(f.turnedDeg()) + " turn");
+      String amount = f.amount() == null ? "" : ", " + f.amount().text();
+      String wrench = f.wrench().isEmpty() ? "" : ", with the " + f.wrench();
+      String looked =
+          f.confirmed().isEmpty() ? "" : "; looked at: " + String.join("; ", f.confirmed());
+      String learned = f.learned() ? ", by a learner" : "";
       String found = f.foundSo().isEmpty() ? "" : ", found so: " + f.foundSo();
-      return say(f, step(f.step(), about), torque + origin + drive + found);
+      return say(
+          f,
+          step(f.step(), about),
+          torque + wrench + origin + drive + amount + found + learned + looked);
     }
 
     @Override
     public String of(Fact.ReliedOn f) {
       return say(f, catalogs.now().qualification(f.qualification()), f.issuer(), f.until());
+    }
+
+    @Override
+    public String of(Fact.StepLookedAt f) {
+      return say(f, step(f.step(), about));
+    }
+
+    @Override
+    public String of(Fact.MishapMet f) {
+      Optional<Mishap> mishap = catalogs.now().mishap(f.mishap());
+      return say(
+          f,
+          step(f.step(), about),
+          mishap.map(Mishap::name).orElse(f.mishap()),
+          mishap.flatMap(m -> m.way(f.way())).map(Mishap.Way::brief).orElse(f.way()));
+    }
+
+    @Override
+    public String of(Fact.PiecesLost f) {
+      return say(f, f.pieces(), f.item(), f.reason());
     }
 
     @Override

@@ -217,7 +217,9 @@ public class JobDesk {
           .forEach(whole::add);
     }
     int relied = whole.size();
-    whole.addAll(facts);
+    for (Fact fact : facts) {
+      whole.add(JobRules.saidBy(workup, fact, submission.by()));
+    }
     for (int i = 0; i < whole.size(); i++) {
       Fact fact = whole.get(i);
       JobRules.refuse(workup, fact, submission.seen(), submission.by())

@@ -4,6 +4,7 @@ import hopmend.app.job.HopScreens.Form;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.NotHere;
+import hopmend.app.web.Printer;
 import hopmend.app.web.RequestPath;
 import hopmend.app.web.Sent;
 import hopmend.job.Claim;
@@ -20,6 +21,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -36,8 +38,10 @@ class RecordController {
   private final JobDesk desk;
   private final FactWords words;
   private final Clock clock;
+  private final Printer printer;
 
-  RecordController(JobDesk desk, FactWords words, Clock clock) {
+  RecordController(JobDesk desk, FactWords words, Clock clock, Printer printer) {
+    this.printer = printer;
     this.desk = desk;
     this.words = words;
     this.clock = clock;
@@ -96,6 +100,18 @@ class RecordController {
     JobState state = fill(jobId, model);
     model.addAttribute("lines", state.entries().stream().map(e -> line(e, state)).toList());
     return "job/print";
+  }
+
+  @GetMapping("/jobs/{jobId:\\d{1,15}}/record.pdf")
+  ResponseEntity<byte[]> pdf(
+      @PathVariable long jobId,
+      @RequestParam(defaultValue = "A4") String paper,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    String view = print(jobId, model);
+    String name = "job-%d-record.pdf".formatted(jobId);
+    return printer.pdf(view, "record.css", model, Printer.Paper.of(paper), name, request, response);
   }
 
   private JobState fill(long jobId, Model model) {

@@ -46,7 +46,7 @@ class ProveView implements HopView {
     model.addAttribute("asked", page.workup().here().askedByChecks());
     model.addAttribute("diagnosis", d);
     model.addAttribute("verdict", page.workup().verdict().orElseThrow());
-    model.addAttribute("schools", page.workup().here().schools().orElse(null));
+    model.addAttribute("schools", page.workup().here().swapOrProve().orElse(null));
     model.addAttribute("given", given(d, page));
     chosen(d)
         .ifPresent(

@@ -11,18 +11,23 @@ import hopmend.app.web.Words;
 import hopmend.find.Attested;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
+import hopmend.job.Target;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.swap.CoolDown;
 import hopmend.swap.Fastener;
+import hopmend.swap.Operation;
+import hopmend.swap.School;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
+import hopmend.swap.WrenchSetting;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -51,6 +56,9 @@ class SwapController {
    * @param origin from where the torque is, where the card has none
    * @param drive the size that fitted, where it was another than the card's
    * @param turned degrees past finger-tight; empty where it was not tightened by a turn
+   * @param wrench of the shop's list; empty for none of it
+   * @param confirmed what was looked at
+   * @param amount of a fluid; empty where none is asked
    */
   record Ticked(
       String step,
@@ -60,7 +68,21 @@ class SwapController {
       String foundSo,
       Attested.Origin origin,
       @Size(max = 40, message = "Name the size in up to 40 characters.") String drive,
-      @Pattern(regexp = "|[1-9]\\d{0,2}", message = "Say how far it was turned.") String turned) {}
+      @Pattern(regexp = "|[1-9]\\d{0,2}", message = "Say how far it was turned.") String turned,
+      @Size(max = 80) String wrench,
+      List<String> confirmed,
+      String amount,
+      String amountUnit,
+      String wrenchMm,
+      String adapterMm,
+      String angleDeg) {
+    /** The adapter that the page was set for; none where it shows none. */
+    WrenchSetting.Adapter adapter() {
+      return adapterMm.isBlank()
+          ? WrenchSetting.Adapter.NONE
+          : Adapters.of(wrenchMm, adapterMm, angleDeg);
+    }
+  }
 
   @PostMapping("/tick")
   String tick(Form form, @Sent Ticked sent) {
@@ -93,7 +115,19 @@ class SwapController {
             found,
             torque != null && untold ? sent.origin() : null,
             found.isEmpty() ? sent.drive().strip() : "",
-            turned));
+            turned,
+            torque == null ? "" : sent.wrench().strip(),
+            sent.confirmed(),
+            step.amount().flatMap(a -> amount(sent, a)).orElse(null),
+            false,
+            null));
+  }
+
+  /** What was measured of a fluid; empty where nothing is typed. */
+  private static Optional<Reading> amount(Ticked sent, Operation.Amount asked) {
+    return sent.amount().isBlank()
+        ? Optional.empty()
+        : Optional.of(TypedReading.of("amount", sent.amount(), sent.amountUnit(), asked.unit()));
   }
 
   /** A value that somebody knows where the card has none. */
@@ -107,7 +141,7 @@ class SwapController {
   private static Reading torque(Ticked sent, Fastener fastener) {
     Reading typed =
         TypedReading.of("torque", sent.torque(), sent.torqueUnit(), MeasureUnit.NEWTON_METRE);
-    SlipGuard guard = SlipGuard.judge(typed, fastener);
+    SlipGuard guard = SlipGuard.judge(typed, fastener, sent.adapter());
     if (guard.finding() != SlipGuard.Finding.SENSIBLE && !sent.sure()) {
       String meant =
           guard
@@ -192,13 +226,83 @@ class SwapController {
     }
   }
 
+  record LookedAt(String step) {}
+
+  /** Somebody looks at a step that another did. */
+  @PostMapping("/look")
+  String look(Form form, @Sent LookedAt sent) {
+    return screens.append(form, new Fact.StepLookedAt(sent.step()));
+  }
+
+  record Met(String step, String mishap, String way) {}
+
+  /** Something went wrong; the way that is taken becomes a step. */
+  @PostMapping("/mishap")
+  String mishap(Form form, @Sent Met sent) {
+    return screens.append(form, new Fact.MishapMet(sent.step(), sent.mishap(), sent.way()));
+  }
+
+  record Chosen(String school, String answer) {}
+
+  /** A school is chosen: the plan is another one at once. */
+  @PostMapping("/school")
+  String school(Form form, @Sent Chosen sent) {
+    Target here = desk.look(form.jobId()).workup().here();
+    Optional<School.Option> work =
+        here.schoolsOffered().stream()
+            .filter(s -> s.school().id().equals(sent.school()))
+            .flatMap(s -> s.school().option(sent.answer()).stream())
+            .filter(o -> o.work() != null)
+            .findFirst();
+    Fact fact =
+        work.flatMap(o -> here.works().stream().filter(w -> w.id().equals(o.work())).findFirst())
+            .<Fact>map(w -> here.taking(w, "chosen on the work sheet: " + sent.answer()))
+            .orElseGet(() -> new Fact.TraitTold(sent.school(), sent.answer()));
+    return screens.append(form, fact);
+  }
+
+  /**
+   * What was seen of the part that is out.
+   *
+   * @param check the look
+   * @param outcome what was found
+   */
+  record OldPart(String check, String outcome) {}
+
+  @PostMapping("/old-part")
+  String oldPart(Form form, @Sent OldPart sent) {
+    if (sent.outcome().isBlank()) {
+      throw new InputProblem("outcome", "Pick what you see.");
+    }
+    return screens.append(form, new Fact.CheckAnswered(sent.check(), sent.outcome()));
+  }
+
+  /**
+   * Pieces that fell and that nobody finds.
+   *
+   * @param reason where they may lie, and why they can stay
+   */
+  record Lost(
+      @Size(min = 1, max = 60, message = "Name the piece in 1 to 60 characters.") String item,
+      @Pattern(regexp = "[1-9]\\d{0,2}", message = "Count the pieces: 1 to 999.") String count,
+      String reason) {}
+
+  @PostMapping("/lost")
+  String lost(Form form, @Sent Lost sent) {
+    return screens.append(
+        form,
+        new Fact.PiecesLost(
+            sent.item().strip(), Integer.parseInt(sent.count().strip()), sent.reason().strip()));
+  }
+
   /** Loose pieces that went off the vehicle, or back on it. */
   record Pieces(
       @Size(min = 1, max = 60, message = "Name the piece in 1 to 60 characters.") String item,
       @Pattern(regexp = "[1-9]\\d{0,2}", message = "Count the pieces: 1 to 999.") String count,
       String way) {
     Pieces {
-      item = item.strip();
+      // What fell is a debt of its own: a new one may be in its place before it is found.
+      item = item.strip() + (way.equals("fell") ? ", fell" : "");
       count = count.strip();
     }
 

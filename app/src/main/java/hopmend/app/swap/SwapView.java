@@ -6,15 +6,23 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
 import hopmend.find.Attested;
 import hopmend.job.Hop;
+import hopmend.job.Target;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
+import hopmend.swap.AdapterDrawing;
 import hopmend.swap.Fastener;
+import hopmend.swap.Phase;
 import hopmend.swap.Step;
+import hopmend.swap.ToothDrawing;
+import hopmend.swap.ToothSetting;
 import hopmend.swap.TorqueDial;
 import hopmend.swap.TurnDial;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
+import hopmend.swap.WorkPlan;
+import hopmend.swap.Wrench;
 import hopmend.swap.WrenchSetting;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
@@ -37,6 +45,12 @@ class SwapView implements HopView {
     this.request = request;
   }
 
+  /** The operation at which the old part is read. */
+  private static final String LOOK = "inspect";
+
+  /** A wrench of the shop, with what speaks against it for this setting. */
+  public record WrenchAtHand(String name, List<Message> doubts) {}
+
   /** A wrench setting in one unit. */
   public record Setting(String unit, String wanted, String set) {}
 
@@ -58,6 +72,12 @@ class SwapView implements HopView {
     }
     model.addAttribute("order", order.get());
     model.addAttribute("ledger", workup.ledger());
+    model.addAttribute("tray", TrayView.of(workup.ledger(), workup.catalog()));
+    model.addAttribute("ifSwitchedOn", workup.codesIfSwitchedOn());
+    model.addAttribute("looksOwed", workup.looksOwed());
+    model.addAttribute("lost", page.state().lost());
+    model.addAttribute("schools", workup.here().schoolsOffered());
+    model.addAttribute("speaksOtherwise", workup.here().oldPartSaysOtherwise().orElse(null));
     Optional<Step> step = chosen(order.get(), page);
     step.ifPresent(
         s -> {
@@ -67,7 +87,14 @@ class SwapView implements HopView {
           s.latch()
               .flatMap(l -> workup.catalog().latch(latch(l, s, workup)))
               .ifPresent(l -> model.addAttribute("latch", l));
-          s.fastener().filter(f -> f.torque().isPresent()).ifPresent(f -> wrench(model, f));
+          s.fastener().filter(f -> f.torque().isPresent()).ifPresent(f -> wrench(model, f, page));
+          s.shows().flatMap(drawn -> workup.toothSetting()).ifPresent(set -> tooth(model, set));
+          model.addAttribute("mishaps", workup.mishaps(s.id()));
+          model.addAttribute("volumes", MeasureUnit.LITRE.siblings());
+          model.addAttribute("lookOwed", workup.looksOwed().contains(s));
+          model.addAttribute("looked", workup.lookedAt(s).orElse(null));
+          oldPart(model, s, workup.target(s));
+          model.addAttribute("meanwhile", order.get().meanwhile(s.id(), workup.ticks().keySet()));
           s.fastener()
               .map(Fastener::turn)
               .ifPresent(
@@ -95,7 +122,13 @@ class SwapView implements HopView {
     return Optional.ofNullable(request.getParameter("step"))
         .filter(id -> !request.getMethod().equals("POST") || isOpen(id, page))
         .flatMap(order::step)
+        .or(() -> firstALook(page))
         .or(() -> page.workup().nextStep());
+  }
+
+  /** Nothing goes on before somebody looked at it. */
+  private static Optional<Step> firstALook(JobPage page) {
+    return page.workup().looksOwed().stream().filter(Step::secondLook).findFirst();
   }
 
   /** After a refused form the same step stays on the screen, unless it was ticked meanwhile. */
@@ -103,12 +136,30 @@ class SwapView implements HopView {
     return !page.workup().ticks().containsKey(id);
   }
 
-  private void wrench(Model model, Fastener fastener) {
+  private void tooth(Model model, ToothSetting set) {
+    model.addAttribute("tooth", set);
+    model.addAttribute("toothDrawing", ToothDrawing.draw(set, Words.wording()));
+  }
+
+  /** Where the old part lies on the bench: looks that were not done yet, and those that were. */
+  private static void oldPart(Model model, Step step, Target target) {
+    boolean onTheBench =
+        step.phase() == Phase.INSPECT && WorkPlan.operation(step.id()).equals(LOOK);
+    if (onTheBench) {
+      model.addAttribute("oldPartLooks", target.looksAtTheOldPart());
+      model.addAttribute("oldPartSeen", target.state().answersByCheck());
+    }
+  }
+
+  private void wrench(Model model, Fastener fastener, JobPage page) {
     WrenchSetting.Adapter adapter = WrenchSetting.Adapter.NONE;
     if (request.getParameter("adapterMm") != null) {
       try {
         adapter =
-            new WrenchSetting.Adapter(number("wrenchMm"), number("adapterMm"), number("angleDeg"));
+            Adapters.of(
+                request.getParameter("wrenchMm"),
+                request.getParameter("adapterMm"),
+                request.getParameter("angleDeg"));
       } catch (IllegalArgumentException e) {
         model.addAttribute("problem", new InputProblem("adapter", e.getMessage()));
       }
@@ -116,6 +167,14 @@ class SwapView implements HopView {
     Reading wanted = fastener.torque().orElseThrow();
     WrenchSetting.Adapter used = adapter;
     model.addAttribute("adapter", used);
+    model.addAttribute("adapterDrawing", AdapterDrawing.draw(used, Words.wording()));
+    model.addAttribute("onThreads", fastener.onThreads());
+    Reading set = WrenchSetting.of(wanted, used).setting();
+    model.addAttribute(
+        "wrenches",
+        Wrench.suited(page.workup().shop().wrenches(), set, page.today()).stream()
+            .map(w -> new WrenchAtHand(w.name(), w.doubts(set, page.today())))
+            .toList());
     model.addAttribute(
         "settings",
         TORQUE_UNITS.stream()
@@ -133,9 +192,5 @@ class SwapView implements HopView {
     return WrenchSetting.onTheScale(torque)
         .map(r -> Reading.number(r.value()))
         .orElse("scale too coarse");
-  }
-
-  private double number(String field) {
-    return Reading.parse(request.getParameter(field), MeasureUnit.MILLIMETRE).value();
   }
 }

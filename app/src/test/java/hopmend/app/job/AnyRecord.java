@@ -147,6 +147,16 @@ public final class AnyRecord {
             () -> new Fact.StepTicked(step(), random.nextBoolean() ? null : torque()),
             () -> new Fact.ReliedOn("high-voltage", "the guild", LocalDate.of(2027, 5, 1)),
             () -> new Fact.StepTicked(step(), null, random.nextBoolean() ? "" : "found off"),
+            () ->
+                new Fact.StepTicked(
+                    step(),
+                    null,
+                    List.of("It clicks"),
+                    Reading.of(random.nextInt(1, 90) / 10.0, MeasureUnit.LITRE)),
+            () -> new Fact.StepLookedAt(step()),
+            () ->
+                new Fact.MishapMet(step(), "seized", random.nextBoolean() ? "soak" : "no such way"),
+            () -> new Fact.PiecesLost("bolt, fell", random.nextInt(1, 9), "below the battery tray"),
             () -> new Fact.PiecesMoved(id(), random.nextBoolean() ? 2 : -3),
             () ->
                 new Fact.RepairNoted(

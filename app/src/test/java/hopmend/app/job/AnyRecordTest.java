@@ -45,6 +45,7 @@ class AnyRecordTest {
           new Sides(VehicleSide.LEFT),
           List.of(),
           List.of(),
+          List.of(),
           PartRecord.NONE);
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
@@ -87,7 +88,7 @@ class AnyRecordTest {
     HopLine.clearGate(w);
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
-    w.here().schools();
+    w.here().swapOrProve();
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();
