@@ -5,6 +5,7 @@ import hopmend.job.ShopSettings;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.part.PartRecord;
+import hopmend.prove.CauseRecord;
 import hopmend.swap.Wrench;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
@@ -60,6 +61,7 @@ record ShopProperties(
         equipment,
         roads,
         wrenches == null ? List.of() : wrenches.stream().map(WrenchAtHand::wrench).toList(),
-        PartRecord.NONE);
+        PartRecord.NONE,
+        CauseRecord.NONE);
   }
 }

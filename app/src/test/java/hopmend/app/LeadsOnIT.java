@@ -85,6 +85,51 @@ class LeadsOnIT extends AppIT {
     assertThat(page(job + "/clear")).contains("What to expect", "What is lost");
   }
 
+  /** What was proven here is counted, and shown where the next such code is asked about. */
+  @Test
+  void theShopLearnsFromWhatItHasProven() throws Exception {
+    Fact verdict =
+        new Fact.VerdictTaken(
+            Remedy.CLEAN_OR_RESEAT, "connector", 0.9, "seen green", "reseat-connector");
+    int before = proven("connector");
+    newJob(camCode(), vehicleFact(), verdict, new Fact.SignedOff(false, "customer was in a hurry"));
+    long job = newJob(camCode(), vehicleFact(), verdict, new Fact.SignedOff(true, ""));
+    assertThat(proven("connector")).as("one was proven, one was not").isEqualTo(before + 1);
+    String asked = "/jobs/" + newJob(camCode(), vehicleFact()) + "/prove";
+    // What is known is read anew beside the requests.
+    for (int i = 0; i < 50 && !page(asked).contains("proven here"); i++) {
+      Thread.sleep(100);
+      asked = "/jobs/" + newJob(camCode(), vehicleFact()) + "/prove";
+    }
+    assertThat(page(asked)).containsPattern("\\d+ of \\d+ proven here");
+    desk.append(job, form(UUID.randomUUID(), 999, "oskar"), new Fact.CameBack("there again", null));
+    assertThat(proven("connector")).as("it came back").isEqualTo(before);
+  }
+
+  private int proven(String suspect) {
+    return database.queryForObject(
+        "select count(*) from proven_cause where family = 'camshaft-position' and suspect = ?",
+        Integer.class,
+        suspect);
+  }
+
+  /** Several looks in one form: each is an answer of its own, what was not looked at is none. */
+  @Test
+  void cheapLooksAreAnsweredInOneWalkRound() throws Exception {
+    long id = newJob(camCode(), vehicleFact());
+    String job = "/jobs/" + id;
+    String page = page(job + "/prove");
+    assertThat(page).contains("in one walk round", "value=\"connector-home=home\"");
+    assertThat(page).doesNotContain("value=\"tip=").doesNotContain("value=\"supply=");
+    assertThat(send(job + "/prove/looks", "look", "")).isEqualTo(422);
+    assertThat(
+            send(job + "/prove/looks", "look", "connector-home=home", "look", "oil-condition=fine"))
+        .isEqualTo(302);
+    assertThat(send(job + "/prove/looks", "look", "no-such-check=fine")).isEqualTo(422);
+    assertThat(desk.look(id).workup().state().answersByCheck().keySet())
+        .containsExactlyInAnyOrder("connector-home", "oil-condition");
+  }
+
   /** However its number is typed; a number that nobody has offers nothing. */
   @Test
   void aFleetNumberOffersItsVehicle() throws Exception {

@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.find.Sides;
 import hopmend.part.PartRecord;
 import hopmend.part.TrueCost;
+import hopmend.prove.CauseRecord;
 import hopmend.swap.Wrench;
 import hopmend.verify.InspectionRule;
 import hopmend.verify.Road;
@@ -23,6 +24,7 @@ import java.util.List;
  * @param roads kinds of road on which its road tests are driven; all where nobody says
  * @param wrenches its torque wrenches
  * @param record what its own jobs say of the parts that it fitted
+ * @param causes what they say of causes
  */
 public record ShopSettings(
     String currency,
@@ -37,7 +39,8 @@ public record ShopSettings(
     List<String> equipment,
     List<Road> roads,
     List<Wrench> wrenches,
-    PartRecord record) {
+    PartRecord record,
+    CauseRecord causes) {
   public ShopSettings {
     wrenches = wrenches == null ? List.of() : List.copyOf(wrenches);
     equipment = equipment == null ? List.of() : List.copyOf(equipment);
@@ -52,8 +55,8 @@ public record ShopSettings(
     }
   }
 
-  /** The same shop with what its jobs say of parts. */
-  public ShopSettings with(PartRecord other) {
+  /** The same shop with what its jobs say of parts and of causes. */
+  public ShopSettings with(PartRecord parts, CauseRecord proven) {
     return new ShopSettings(
         currency,
         labourPerHour,
@@ -67,7 +70,8 @@ public record ShopSettings(
         equipment,
         roads,
         wrenches,
-        other);
+        parts,
+        proven);
   }
 
   /** What a comeback of a job of so many minutes costs. */

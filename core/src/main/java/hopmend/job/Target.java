@@ -17,6 +17,7 @@ import hopmend.part.PairQuestion;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
 import hopmend.part.PartRecord;
+import hopmend.prove.CauseRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Measurement;
@@ -350,7 +351,7 @@ public final class Target {
 
   /** What could have set the code; of one whose work was done in vain the name says so. */
   private List<Suspect> suspects(FamilySheet sheet) {
-    return sheet.suspects().stream()
+    return shop.causes().learned(about.family(), about.card(), sheet.suspects()).stream()
         .map(s -> triedInVain().contains(catalog.work(s)) ? s.afterItsWork() : s)
         .toList();
   }
@@ -382,6 +383,25 @@ public final class Target {
         .filter(c -> !Set.of(CodeState.PERMANENT).equals(c.states()))
         .anyMatch(c -> family.filter(s -> s.owns(c.code())).isPresent());
   }
+
+  /** The cause that it ended at; empty where its work is not signed off as proven. */
+  Optional<CauseRecord.Proven> provenCause() {
+    boolean proven = state.signedOff().filter(Fact.SignedOff::proven).isPresent();
+    return state
+        .verdict()
+        .filter(v -> proven && !v.suspect().isEmpty())
+        .map(v -> new CauseRecord.Proven(about.family(), about.card(), v.suspect()));
+  }
+
+  /** How many jobs of the shop ended at a suspect of its sheet, and at any of them. */
+  public CausesHere causesHere(Suspect suspect) {
+    List<Suspect> all = sheet().map(FamilySheet::suspects).orElse(List.of());
+    return new CausesHere(
+        shop.causes().count(about.family(), suspect.id()), shop.causes().of(about.family(), all));
+  }
+
+  /** So many of so many jobs. */
+  public record CausesHere(int here, int of) {}
 
   /** The checks that are meant for the sensor at hand. */
   public List<Check> checks() {

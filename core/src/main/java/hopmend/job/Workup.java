@@ -17,6 +17,7 @@ import hopmend.find.PlugWatch;
 import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.part.PartRecord;
+import hopmend.prove.CauseRecord;
 import hopmend.prove.Remedy;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Procedure;
@@ -506,6 +507,11 @@ public final class Workup {
   public Optional<Step> nextStep() {
     return workOrder()
         .flatMap(o -> o.steps().stream().filter(s -> !ticks().containsKey(s.id())).findFirst());
+  }
+
+  /** The causes that the job put right, once it is signed off as proven. */
+  public List<CauseRecord.Proven> provenCauses() {
+    return targets().stream().flatMap(t -> t.provenCause().stream()).distinct().toList();
   }
 
   /** The parts that the job fitted, each with whether it came back after a sign-off. */

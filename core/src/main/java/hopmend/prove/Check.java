@@ -36,6 +36,9 @@ public record Check(
     implements Conditional {
   private static final double SUM_TOLERANCE = 1e-6;
 
+  /** What takes longer is no look any more; the shop's rule. */
+  private static final double A_LOOK_MINUTES = 3;
+
   public Check {
     looksFor = List.copyOf(looksFor);
     outcomes = List.copyOf(outcomes);
@@ -64,6 +67,11 @@ public record Check(
             "Check %s: results given %s add up to %s, not 1".formatted(id, s.id(), sum));
       }
     }
+  }
+
+  /** A look that costs next to nothing: no tool, no money, a few minutes at most. */
+  public boolean isALook() {
+    return minutes <= A_LOOK_MINUTES && money == 0 && measurements.isEmpty() && !oldPart;
   }
 
   /** How a value is judged; empty where the check is answered with words. */

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The suspects after the answers so far, and what to do next.
@@ -151,6 +152,14 @@ public record Diagnosis(
             : Message.of("reason.last-check");
     return new Reason(
         fact, rule, "probability over cost: Kadane and Simon 1977; Heckerman and others 1995");
+  }
+
+  /**
+   * Open looks that cost next to nothing, in recommended order: several can be answered at one walk
+   * round the vehicle.
+   */
+  public List<Recommendation> looks() {
+    return Stream.concat(next.stream(), later.stream()).filter(r -> r.check().isALook()).toList();
   }
 
   public Standing leader() {

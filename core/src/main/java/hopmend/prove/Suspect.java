@@ -30,6 +30,11 @@ public record Suspect(
     }
   }
 
+  /** The same with another weight. */
+  Suspect weighing(double other) {
+    return new Suspect(id, name, other, remedy, about, work, again, condition, source);
+  }
+
   /** The same after its work was done in vain. */
   public Suspect afterItsWork() {
     return again == null

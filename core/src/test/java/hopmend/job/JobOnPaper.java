@@ -10,6 +10,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.find.Sides;
 import hopmend.message.Message;
 import hopmend.part.PartRecord;
+import hopmend.prove.CauseRecord;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
 import java.time.Instant;
@@ -46,7 +47,8 @@ abstract class JobOnPaper {
         equipment,
         List.of(),
         List.of(),
-        PartRecord.NONE);
+        PartRecord.NONE,
+        CauseRecord.NONE);
   }
 
   /** What core says, in English. */

@@ -23,7 +23,7 @@ public class JobCopies {
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
   private final Workups workups;
-  private final FittedParts parts;
+  private final ShopMemory memory;
   private final Clock clock;
   private final EntityManager database;
 
@@ -32,14 +32,14 @@ public class JobCopies {
       EntryRepository entries,
       AttachmentRepository attachments,
       Workups workups,
-      FittedParts parts,
+      ShopMemory memory,
       Clock clock,
       EntityManager database) {
     this.jobs = jobs;
     this.entries = entries;
     this.attachments = attachments;
     this.workups = workups;
-    this.parts = parts;
+    this.memory = memory;
     this.clock = clock;
     this.database = database;
   }
@@ -152,7 +152,7 @@ public class JobCopies {
     row.project(workup, touched);
     JobRow kept = jobs.save(row);
     database.flush();
-    parts.project(kept.id(), workup.fittedParts());
+    memory.project(kept.id(), workup);
     Map<String, String> hashes = new HashMap<>();
     for (JobCopy.File f : copy.files()) {
       byte[] content = f.content().get();

@@ -59,7 +59,7 @@ public class JobDesk {
   private final EntryRepository entries;
   private final AttachmentRepository attachments;
   private final Workups workups;
-  private final FittedParts parts;
+  private final ShopMemory memory;
   private final Clock clock;
   private final EntityManager database;
   private final JdbcTemplate sql;
@@ -69,7 +69,7 @@ public class JobDesk {
       EntryRepository entries,
       AttachmentRepository attachments,
       Workups workups,
-      FittedParts parts,
+      ShopMemory memory,
       Clock clock,
       EntityManager database,
       JdbcTemplate sql) {
@@ -77,7 +77,7 @@ public class JobDesk {
     this.entries = entries;
     this.attachments = attachments;
     this.workups = workups;
-    this.parts = parts;
+    this.memory = memory;
     this.clock = clock;
     this.database = database;
     this.sql = sql;
@@ -250,9 +250,9 @@ public class JobDesk {
       workup = workups.of(all);
     }
     row.project(workup, now);
-    if (FittedParts.mayChangeBy(facts)) {
+    if (ShopMemory.mayChangeBy(facts)) {
       database.flush();
-      parts.project(jobId, workup.fittedParts());
+      memory.project(jobId, workup);
     }
     keepOnceCommitted(row, workup);
     return true;

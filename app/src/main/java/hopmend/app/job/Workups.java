@@ -25,15 +25,15 @@ class Workups {
 
   private final Catalogs catalogs;
   private final ShopSettings shop;
-  private final FittedParts parts;
+  private final ShopMemory memory;
   private final Cache<Version, Workup> lately =
       Caffeine.newBuilder()
           .maximumWeight(MOST_ENTRIES)
           .weigher((Version v, Workup w) -> 1 + w.state().entries().size())
           .build();
 
-  Workups(Catalogs catalogs, ShopSettings shop, FittedParts parts) {
-    this.parts = parts;
+  Workups(Catalogs catalogs, ShopSettings shop, ShopMemory memory) {
+    this.memory = memory;
     this.catalogs = catalogs;
     this.shop = shop;
   }
@@ -61,6 +61,7 @@ class Workups {
 
   Workup of(List<JobEntry> entries) {
     JobState job = JobState.of(entries);
-    return new Workup(job, catalogs.with(job.pinned()), shop.with(parts.record()));
+    return new Workup(
+        job, catalogs.with(job.pinned()), shop.with(memory.told().parts(), memory.told().causes()));
   }
 }

@@ -16,6 +16,7 @@ import hopmend.prove.Measurement;
 import hopmend.sensor.Band;
 import hopmend.sensor.SignalModel;
 import hopmend.swap.Work;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -67,6 +68,27 @@ class ProveController {
       throw new InputProblem("outcome", "Pick what you found.");
     }
     return screens.append(form, new Fact.CheckAnswered(check.id(), sent.outcome()));
+  }
+
+  /**
+   * Looks that were done at one walk round the vehicle.
+   *
+   * @param look the check and what was seen, {@code filter-look=nest}; empty where nobody looked
+   */
+  record Looks(List<String> look) {}
+
+  @PostMapping("/looks")
+  String looks(Form form, @Sent Looks sent) {
+    List<Fact> seen =
+        sent.look().stream()
+            .filter(l -> l.contains("="))
+            .map(l -> l.split("=", 2))
+            .<Fact>map(l -> new Fact.CheckAnswered(l[0], l[1]))
+            .toList();
+    if (seen.isEmpty()) {
+      throw new InputProblem("look", "Tick what you saw; leave out what you did not look at.");
+    }
+    return screens.append(form, seen);
   }
 
   private static Fact.CheckAnswered measured(

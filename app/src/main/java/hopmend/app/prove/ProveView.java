@@ -11,6 +11,7 @@ import hopmend.sensor.SignalModel;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -48,6 +49,13 @@ class ProveView implements HopView {
     model.addAttribute("verdict", page.workup().verdict().orElseThrow());
     model.addAttribute("schools", page.workup().here().swapOrProve().orElse(null));
     model.addAttribute("given", given(d, page));
+    model.addAttribute("looks", d.looks());
+    model.addAttribute(
+        "causes",
+        d.standings().stream()
+            .collect(
+                Collectors.toMap(
+                    s -> s.suspect().id(), s -> page.workup().here().causesHere(s.suspect()))));
     chosen(d)
         .ifPresent(
             r -> {

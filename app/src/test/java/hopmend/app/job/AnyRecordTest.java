@@ -17,6 +17,7 @@ import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.part.PartRecord;
+import hopmend.prove.CauseRecord;
 import hopmend.sensor.SignalModel;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
@@ -46,7 +47,8 @@ class AnyRecordTest {
           List.of(),
           List.of(),
           List.of(),
-          PartRecord.NONE);
+          PartRecord.NONE,
+          CauseRecord.NONE);
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
   @Test

@@ -3,8 +3,11 @@ package hopmend.app.job;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import hopmend.job.Fact;
+import hopmend.job.Workup;
 import hopmend.part.PartRecord;
 import hopmend.part.PartRecord.Fitted;
+import hopmend.prove.CauseRecord;
+import hopmend.prove.CauseRecord.Proven;
 import java.time.Duration;
 import java.util.List;
 import java.util.Set;
@@ -16,54 +19,76 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** What the jobs say of the parts that they fitted, for the price of the next one. */
+/** What the jobs say of the parts that they fitted and of the causes that they met. */
 @Component
-class FittedParts {
+class ShopMemory {
   /** What another instance writes is heard so much later; nobody waits for it. */
   private static final Duration KEPT = Duration.ofSeconds(30);
 
   private static final String ALL = "all";
 
-  /** What can change which parts a job has fitted, or whether it came back. */
+  /** What can change which parts a job has fitted, whether it came back, what it proved. */
   private static final Set<Class<? extends Fact>> CHANGING =
       Set.of(
           Fact.CodesCleared.class,
           Fact.CameBack.class,
           Fact.PartChosen.class,
           Fact.VerdictTaken.class,
+          Fact.SignedOff.class,
           Fact.Struck.class);
 
   private final JdbcTemplate sql;
-  private final LoadingCache<String, PartRecord> record =
+
+  /** Both at one moment. */
+  record Told(PartRecord parts, CauseRecord causes) {}
+
+  private final LoadingCache<String, Told> told =
       Caffeine.newBuilder().refreshAfterWrite(KEPT).build(all -> read());
 
-  FittedParts(JdbcTemplate sql) {
+  ShopMemory(JdbcTemplate sql) {
     this.sql = sql;
   }
 
   /** What is known; read once at the start, and anew beside the requests. */
-  PartRecord record() {
-    return record.get(ALL);
+  Told told() {
+    return told.get(ALL);
   }
 
   @EventListener
   void ready(ApplicationReadyEvent started) {
-    record();
+    told();
   }
 
-  private PartRecord read() {
-    return PartRecord.of(
-        sql.query(
-            "select number, make, came_back from fitted_part",
-            (row, n) -> new Fitted(row.getString(1), row.getString(2), row.getBoolean(3))));
+  private Told read() {
+    return new Told(
+        PartRecord.of(
+            sql.query(
+                "select number, make, came_back from fitted_part",
+                (row, n) -> new Fitted(row.getString(1), row.getString(2), row.getBoolean(3)))),
+        CauseRecord.of(
+            sql.query(
+                "select family, card, suspect from proven_cause",
+                (row, n) -> new Proven(row.getString(1), row.getString(2), row.getString(3)))));
   }
 
   static boolean mayChangeBy(List<? extends Fact> facts) {
     return facts.stream().anyMatch(f -> CHANGING.contains(f.getClass()));
   }
 
-  /** Writes anew what a job has fitted. */
-  void project(long jobId, List<Fitted> fitted) {
+  /** Writes anew what a job has fitted, and what it has proven. */
+  void project(long jobId, Workup workup) {
+    List<Fitted> fitted = workup.fittedParts();
+    List<Proven> proven = workup.provenCauses();
+    sql.update("delete from proven_cause where job_id = ?", jobId);
+    sql.batchUpdate(
+        "insert into proven_cause (job_id, place, family, card, suspect) values (?, ?, ?, ?, ?)",
+        IntStream.range(0, proven.size())
+            .mapToObj(
+                i -> {
+                  Proven p = proven.get(i);
+                  return new Object[] {jobId, i, p.family(), p.card(), p.suspect()};
+                })
+            .toList());
     sql.update("delete from fitted_part where job_id = ?", jobId);
     List<Object[]> lines =
         IntStream.range(0, fitted.size())
@@ -80,7 +105,7 @@ class FittedParts {
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            record.refresh(ALL);
+            told.refresh(ALL);
           }
         });
   }
