@@ -175,7 +175,8 @@
   });
 
   // Times left count down; the server keeps the truth. The title carries the first of them, and says when it is over.
-  const plain = document.title;
+  let plain = document.title;
+  let shown = plain;
   const told = new Set();
   const sound = () => {
     const bell = document.querySelector('[data-ring]');
@@ -204,7 +205,10 @@
     const left = waits.map((w) => Number(w.querySelector('[data-seconds]')?.dataset.seconds || 0));
     const over = waits.some((w, i) => left[i] === 0);
     const next = Math.min(...left.filter((l) => l > 0));
-    document.title = over ? `\u25cf Time is up: ${plain}` : Number.isFinite(next) ? `${words(next)}: ${plain}` : plain;
+    // Whoever changed it meanwhile has turned to another page.
+    if (document.title !== shown) plain = document.title;
+    shown = over ? `\u25cf Time is up: ${plain}` : Number.isFinite(next) ? `${words(next)}: ${plain}` : plain;
+    if (document.title !== shown) document.title = shown;
     waits.forEach((w, i) => {
       const name = w.dataset.wait;
       if (left[i] > 0) { told.delete(name); w.dataset.ran = 'yes'; }

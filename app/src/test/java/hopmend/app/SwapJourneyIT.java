@@ -281,6 +281,15 @@ class SwapJourneyIT extends BrowserIT {
             .request()
             .get("http://127.0.0.1:" + port + "/jobs/" + job + "/waits.ics")
             .text();
+    page.navigate("http://127.0.0.1:" + port + "/jobs");
+    assertThat(page.locator(".jobs")).containsText("waits until");
+    // What is known of waits is read anew every few seconds, beside the requests.
+    for (int i = 0; i < 20 && page.locator(".shop-waits .foot-wait").count() == 0; i++) {
+      page.waitForTimeout(1_000);
+      page.reload();
+    }
+    assertThat(page.locator(".shop-waits .foot-wait").first()).isVisible();
+    accessible("waits of the shop");
     assertThat(calendar)
         .contains("BEGIN:VEVENT", "BEGIN:VALARM", "SUMMARY:Job " + job + ": Penetrant now");
   }

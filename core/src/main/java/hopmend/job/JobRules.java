@@ -68,10 +68,17 @@ public final class JobRules {
    * Who wants to add a fact.
    *
    * @param held the qualifications that are valid now
+   * @param elsewhere whether it was said in another shop, or by an earlier version: what was asked
+   *     there is not ours to judge
    */
-  public record Person(String who, Role role, List<Held> held) {
+  public record Person(String who, Role role, List<Held> held, boolean elsewhere) {
     public Person {
       held = List.copyOf(held);
+    }
+
+    /** A person of this shop. */
+    public Person(String who, Role role, List<Held> held) {
+      this(who, role, held, false);
     }
 
     /** A person without any qualification. */
@@ -86,7 +93,8 @@ public final class JobRules {
           Role.LEAD,
           catalog.qualifications().stream()
               .map(q -> new Held(q.id(), "elsewhere", LocalDate.MAX))
-              .toList());
+              .toList(),
+          true);
     }
 
     /** The qualification of this id, if it is valid now. */
@@ -123,7 +131,9 @@ public final class JobRules {
         return beyond;
       }
     }
-    return improper(w, fact).or(() -> contradicted(state, fact, seen));
+    return improper(w, fact)
+        .or(() -> by.elsewhere() ? Optional.empty() : unlooked(w, fact))
+        .or(() -> contradicted(state, fact, seen));
   }
 
   /**
@@ -930,10 +940,6 @@ public final class JobRules {
         return loose;
       }
     }
-    Optional<Refusal> unlooked = unlooked(w, step.get(), f);
-    if (unlooked.isPresent()) {
-      return unlooked;
-    }
     // What goes on by itself holds up only what comes behind it.
     Set<String> heldUp = w.workOrder().orElseThrow().heldUpBy(w.state().waits().keySet());
     Optional<Step> open =
@@ -951,6 +957,12 @@ public final class JobRules {
         .flatMap(id -> w.workOrder().orElseThrow().step(id).stream())
         .findFirst()
         .map(s -> Refusal.gate("step-first", s.brief()));
+  }
+
+  private static Optional<Refusal> unlooked(Workup w, Fact fact) {
+    return fact instanceof Fact.StepTicked f
+        ? w.workOrder().flatMap(o -> o.step(f.step())).flatMap(s -> unlooked(w, s, f))
+        : Optional.empty();
   }
 
   /** All that is looked at, each by itself; what is measured of a fluid; what others look at. */

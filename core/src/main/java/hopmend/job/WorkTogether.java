@@ -143,9 +143,31 @@ final class WorkTogether {
     return Map.copyOf(ticks);
   }
 
-  /** Whether every step is done, and everything is written down that should be. */
+  /** Steps that are done and that somebody has to look at. */
+  List<Step> looksOwed() {
+    return order.steps().stream()
+        .filter(s -> ticks.containsKey(s.id()) && owesALook(s, ticks.get(s.id())))
+        .toList();
+  }
+
+  private boolean owesALook(Step step, JobState.Ticked tick) {
+    return (step.secondLook() || tick.fact().learned())
+        && lookedAt(step).filter(l -> l.sequence() > tick.sequence()).isEmpty();
+  }
+
+  /** Who looked at a step, the last of them: at its own sensor, or at whichever it is shared by. */
+  Optional<JobEntry> lookedAt(Step step) {
+    String operation = WorkPlan.operation(step.id());
+    return targets.stream()
+        .filter(t -> WorkPlan.place(step.id()).isEmpty() || isAt(t, step.id()))
+        .flatMap(t -> t.state().lookedAt(operation).stream())
+        .max(Comparator.comparingLong(JobEntry::sequence));
+  }
+
+  /** Whether every step is done and looked at, and everything is written down that should be. */
   boolean isDone() {
     return order.steps().stream().allMatch(s -> ticks.containsKey(s.id()))
+        && looksOwed().isEmpty()
         && targets.stream().allMatch(WorkTogether::isWrittenDown);
   }
 

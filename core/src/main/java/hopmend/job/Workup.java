@@ -482,21 +482,12 @@ public final class Workup {
    * did them.
    */
   public List<Step> looksOwed() {
-    return workOrder().stream()
-        .flatMap(o -> o.steps().stream())
-        .filter(s -> ticks().containsKey(s.id()) && owesALook(s))
-        .toList();
-  }
-
-  private boolean owesALook(Step step) {
-    JobState.Ticked tick = ticks().get(step.id());
-    return (step.secondLook() || tick.fact().learned())
-        && lookedAt(step).filter(l -> l.sequence() > tick.sequence()).isEmpty();
+    return atHand().map(WorkTogether::looksOwed).orElse(List.of());
   }
 
   /** Who looked at a step after it was done, the last of them. */
   public Optional<JobEntry> lookedAt(Step step) {
-    return target(step).state().lookedAt(WorkPlan.operation(step.id()));
+    return atHand().flatMap(w -> w.lookedAt(step));
   }
 
   /** The step of the order in which something goes on by itself, by its id. */

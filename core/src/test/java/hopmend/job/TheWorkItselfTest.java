@@ -60,6 +60,10 @@ class TheWorkItselfTest extends WalkedJob {
         .contains("A tug: it stays; The second lock is closed")
         .doesNotContain("It clicks");
     assertThat(refused(Fact.StepTicked.asPlanned(step("plug")))).isEqualTo("taken");
+    JobRules.Person other = JobRules.Person.elsewhere("ann", catalog());
+    assertThat(JobRules.refuse(workup(), new Fact.StepTicked("plug", null), 999, other))
+        .as("a file from before looks were asked for is taken in")
+        .isEmpty();
   }
 
   @Test

@@ -21,6 +21,8 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -34,6 +36,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class RecordController {
   private static final int STRETCH = 100;
+
+  /** A longer record is printed by the browser, which does it page by page. */
+  private static final int MOST_ON_PAPER = 2_000;
 
   private final JobDesk desk;
   private final FactWords words;
@@ -110,6 +115,11 @@ class RecordController {
       HttpServletRequest request,
       HttpServletResponse response) {
     String view = print(jobId, model);
+    if (desk.look(jobId).workup().state().entries().size() > MOST_ON_PAPER) {
+      return ResponseEntity.status(HttpStatus.SEE_OTHER)
+          .header(HttpHeaders.LOCATION, "/jobs/" + jobId + "/print")
+          .build();
+    }
     String name = "job-%d-record.pdf".formatted(jobId);
     return printer.pdf(view, "record.css", model, Printer.Paper.of(paper), name, request, response);
   }

@@ -80,7 +80,7 @@ class SwapController {
     WrenchSetting.Adapter adapter() {
       return adapterMm.isBlank()
           ? WrenchSetting.Adapter.NONE
-          : Adapters.of(wrenchMm, adapterMm, angleDeg);
+          : Adapters.typed(wrenchMm, adapterMm, angleDeg);
     }
   }
 

@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
@@ -53,6 +54,8 @@ public class Printer {
   }
 
   private static final int AT_ONCE = 2;
+  private static final int PATIENCE_SECONDS = 8;
+  private static final int COME_BACK_SECONDS = 10;
   private static final Pattern NAMED = Pattern.compile("(--[a-z0-9-]+):\\s*([^;]+);");
   private static final Pattern USED = Pattern.compile("var\\((--[a-z0-9-]+)\\)");
   private static final Pattern AT_RULE =
@@ -84,7 +87,9 @@ public class Printer {
       String name,
       HttpServletRequest request,
       HttpServletResponse response) {
-    places.acquireUninterruptibly();
+    if (!comesTo()) {
+      throw new HeavyWork.Busy("", COME_BACK_SECONDS, "Busy: other pages are being printed.");
+    }
     try {
       byte[] pdf = pdf(html(view, model, request, response), styles, paper);
       return ResponseEntity.ok()
@@ -95,6 +100,15 @@ public class Printer {
       throw new UncheckedIOException(e);
     } finally {
       places.release();
+    }
+  }
+
+  private boolean comesTo() {
+    try {
+      return places.tryAcquire(PATIENCE_SECONDS, TimeUnit.SECONDS);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      return false;
     }
   }
 
