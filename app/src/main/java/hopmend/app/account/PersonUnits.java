@@ -12,6 +12,7 @@ public record PersonUnits(Account.Units system) {
           MeasureUnit.CELSIUS, MeasureUnit.FAHRENHEIT,
           MeasureUnit.NEWTON_METRE, MeasureUnit.POUND_FORCE_FOOT,
           MeasureUnit.MILLIMETRE, MeasureUnit.INCH,
+          MeasureUnit.LITRE, MeasureUnit.QUART,
           MeasureUnit.KILOMETRE, MeasureUnit.MILE,
           MeasureUnit.KILOMETRE_PER_HOUR, MeasureUnit.MILE_PER_HOUR,
           MeasureUnit.KILOPASCAL, MeasureUnit.POUND_PER_SQUARE_INCH);
