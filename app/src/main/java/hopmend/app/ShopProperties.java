@@ -42,7 +42,13 @@ record ShopProperties(
    */
   record WrenchAtHand(String name, double from, double to, String unit, LocalDate calibratedUntil) {
     Wrench wrench() {
-      MeasureUnit scale = MeasureUnit.bySymbol(unit).orElseThrow();
+      MeasureUnit scale =
+          MeasureUnit.bySymbol(unit)
+              .orElseThrow(
+                  () ->
+                      new IllegalArgumentException(
+                          "hopmend.shop.wrenches: %s has the unit %s; write N.m, lbf.ft or lbf.in"
+                              .formatted(name, unit)));
       return new Wrench(name, Reading.of(from, scale), Reading.of(to, scale), calibratedUntil);
     }
   }

@@ -16,7 +16,11 @@ JOIN job j ON j.id = e.job_id AND j.signed_off
 WHERE e.kind = 'verdict-taken'
   AND COALESCE(e.body::jsonb ->> 'suspect', '') <> ''
   AND e.about <> '' AND COALESCE(e.about::jsonb ->> 'family', '') <> ''
-  AND EXISTS (SELECT 1 FROM job_entry o WHERE o.job_id = e.job_id AND o.kind = 'signed-off' AND o.body::jsonb ->> 'proven' = 'true')
+  AND (SELECT o.body::jsonb ->> 'proven' FROM job_entry o
+    WHERE o.job_id = e.job_id AND o.kind = 'signed-off'
+      AND NOT EXISTS (SELECT 1 FROM job_entry u WHERE u.job_id = o.job_id AND u.kind = 'struck'
+        AND (u.body::jsonb ->> 'sequence')::bigint = o.sequence)
+    ORDER BY o.sequence DESC LIMIT 1) = 'true'
   AND NOT EXISTS (SELECT 1 FROM job_entry s WHERE s.job_id = e.job_id AND s.kind = 'struck'
     AND (s.body::jsonb ->> 'sequence')::bigint = e.sequence)
 ORDER BY e.job_id, e.sequence DESC;

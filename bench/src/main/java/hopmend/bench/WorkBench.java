@@ -16,6 +16,7 @@ import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.message.Wording;
 import hopmend.part.PartRecord;
+import hopmend.prove.CauseRecord;
 import hopmend.prove.Remedy;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
@@ -58,7 +59,9 @@ public class WorkBench {
           new Sides(VehicleSide.LEFT),
           List.of(),
           List.of(),
-          PartRecord.NONE);
+          List.of(),
+          PartRecord.NONE,
+          CauseRecord.NONE);
 
   private final Catalog catalog = CatalogReader.shipped();
   private final List<JobEntry> entries = new ArrayList<>();

@@ -248,6 +248,18 @@ public final class Target {
     return schoolsOffered.get();
   }
 
+  /** The fact by which an answer of a school is chosen: a verdict where it asks for a work. */
+  public Fact choosing(String school, String answer, String reason) {
+    return schoolsOffered().stream()
+        .map(SchoolOffered::school)
+        .filter(s -> s.id().equals(school))
+        .flatMap(s -> s.option(answer).stream())
+        .flatMap(o -> works().stream().filter(w -> w.id().equals(o.work())))
+        .findFirst()
+        .<Fact>map(w -> taking(w, reason))
+        .orElseGet(() -> new Fact.TraitTold(school, answer));
+  }
+
   /** What is known of it but for what a school settles. */
   Traits without(String trait) {
     return traits().without(trait);

@@ -18,6 +18,7 @@ import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.part.PartRecord;
 import hopmend.prove.CauseRecord;
+import hopmend.prove.Check;
 import hopmend.prove.Remedy;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Procedure;
@@ -62,6 +63,9 @@ import java.util.stream.Stream;
  * is computed once.
  */
 public final class Workup {
+  /** The operation at which the old part is read. */
+  private static final String READS_THE_OLD_PART = "inspect";
+
   private final Catalog catalog;
   private final ShopSettings shop;
   private final CodesAtHand codes;
@@ -462,6 +466,17 @@ public final class Workup {
   /** How a ring is set to its tooth on the vehicle at hand; empty where its card does not tell. */
   public Optional<ToothSetting> toothSetting() {
     return card().flatMap(c -> ToothSetting.of(c::figure));
+  }
+
+  /** Looks at the part that came out, at the step that reads it: of the sensor at hand only. */
+  public List<Check> looksAtTheOldPart(Step step) {
+    boolean reads = WorkPlan.operation(step.id()).equals(READS_THE_OLD_PART);
+    return reads && target(step).about().equals(about()) ? here.looksAtTheOldPart() : List.of();
+  }
+
+  /** The step to show: nothing goes on before somebody looked where everybody is looked at. */
+  public Optional<Step> stepAtHand() {
+    return looksOwed().stream().filter(Step::secondLook).findFirst().or(this::nextStep);
   }
 
   /** What may go wrong at a step of the order. */

@@ -41,6 +41,9 @@ public record Fastener(
     Integer count,
     Sequence sequence,
     String source) {
+  /** Less of a difference drowns in the scatter of friction; the shop's rule. */
+  private static final double SAME = 0.05;
+
   /** By what its tightness is told. */
   public enum Kind {
     TORQUE,
@@ -227,7 +230,7 @@ public record Fastener(
   public record OnThread(ThreadState state, double clampShare, double ofProof, Reading sameClamp) {
     /** Whether the thread is as the value means it, as far as friction can be told. */
     public boolean isAsMeant() {
-      return Math.abs(clampShare - 1) < 0.05;
+      return Math.abs(clampShare - 1) < SAME;
     }
 
     /** Whether the value, as it stands, is more than the bolt can take there. */

@@ -18,9 +18,6 @@ public record SlipGuard(Finding finding, Message says, Optional<Reading> likelyM
   private static final double SENSIBLE = 0.25;
   private static final double ROUNDING = 1e-9;
 
-  /** An adapter that changes the setting by less is within what a click wrench may be off. */
-  private static final double AS_SET = 0.04;
-
   /** What is wrong with the value. */
   public enum Finding {
     SENSIBLE("slip.as-it-is"),
@@ -55,8 +52,8 @@ public record SlipGuard(Finding finding, Message says, Optional<Reading> likelyM
     SlipGuard plain = judge(typed, fastener);
     double setting = fastener.torqueNm() * adapter.factor();
     double newtonMetre = typed.in(MeasureUnit.NEWTON_METRE);
-    boolean changes = Math.abs(adapter.factor() - 1) > AS_SET;
-    boolean isTheSetting = Math.abs(newtonMetre / setting - 1) <= AS_SET / 2;
+    boolean changes = Math.abs(adapter.factor() - 1) > WrenchSetting.TOLERANCE;
+    boolean isTheSetting = Math.abs(newtonMetre / setting - 1) <= WrenchSetting.TOLERANCE / 2;
     return plain.finding() == Finding.SENSIBLE && changes && isTheSetting
         ? new SlipGuard(
             Finding.AS_SET,

@@ -42,7 +42,7 @@ public record WrenchSetting(Reading wanted, Reading setting) {
   }
 
   /** What a click wrench may be off, ISO 6789-1 above 10 N.m, from memory. */
-  private static final double TOLERANCE = 0.04;
+  static final double TOLERANCE = 0.04;
 
   /**
    * A torque as the scale of a click wrench has it: in N.m by tenths below 10, by quarters below

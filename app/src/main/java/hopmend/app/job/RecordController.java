@@ -36,6 +36,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class RecordController {
   private static final int STRETCH = 100;
+  private static final String PRINTED = "job/print";
 
   /** A longer record is printed by the browser, which does it page by page. */
   private static final int MOST_ON_PAPER = 2_000;
@@ -102,9 +103,14 @@ class RecordController {
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/print")
   String print(@PathVariable long jobId, Model model) {
+    fillAll(jobId, model);
+    return PRINTED;
+  }
+
+  private int fillAll(long jobId, Model model) {
     JobState state = fill(jobId, model);
     model.addAttribute("lines", state.entries().stream().map(e -> line(e, state)).toList());
-    return "job/print";
+    return state.entries().size();
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/record.pdf")
@@ -114,14 +120,14 @@ class RecordController {
       Model model,
       HttpServletRequest request,
       HttpServletResponse response) {
-    String view = print(jobId, model);
-    if (desk.look(jobId).workup().state().entries().size() > MOST_ON_PAPER) {
+    if (fillAll(jobId, model) > MOST_ON_PAPER) {
       return ResponseEntity.status(HttpStatus.SEE_OTHER)
           .header(HttpHeaders.LOCATION, "/jobs/" + jobId + "/print")
           .build();
     }
     String name = "job-%d-record.pdf".formatted(jobId);
-    return printer.pdf(view, "record.css", model, Printer.Paper.of(paper), name, request, response);
+    return printer.pdf(
+        PRINTED, "record.css", model, Printer.Paper.of(paper), name, request, response);
   }
 
   private JobState fill(long jobId, Model model) {

@@ -1,11 +1,11 @@
 package hopmend.app.swap;
 
 import hopmend.app.job.JobDesk;
-import hopmend.app.web.NotHere;
 import hopmend.app.web.Printer;
 import hopmend.app.web.QrPicture;
 import hopmend.app.web.Words;
 import hopmend.catalog.VehicleCard;
+import hopmend.drawing.Drawing;
 import hopmend.find.SiteViews;
 import hopmend.job.Target;
 import hopmend.job.Workup;
@@ -22,6 +22,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -48,11 +49,17 @@ class JobSheetController {
 
   /** A line of the table of tightness: the value in the units of wrenches, or how else. */
   public record Tight(
-      String step, String name, String drive, int count, String value, String how) {}
+      String step,
+      String name,
+      String drive,
+      int count,
+      String value,
+      String how,
+      Fastener.Sequence sequence) {}
 
   @GetMapping(PAGE)
-  String sheet(@PathVariable long jobId, Model model, HttpServletResponse response) {
-    return NotHere.or(() -> fill(jobId, model), model, response);
+  String sheet(@PathVariable long jobId, Model model) {
+    return fill(jobId, model);
   }
 
   @GetMapping(PAGE + ".pdf")
@@ -98,7 +105,7 @@ class JobSheetController {
     return "swap/sheet";
   }
 
-  private static Optional<hopmend.drawing.Drawing> drawing(Workup workup) {
+  private static Optional<Drawing> drawing(Workup workup) {
     Target here = workup.here();
     Optional<VehicleCard> card = here.card();
     return card.flatMap(
@@ -132,13 +139,8 @@ class JobSheetController {
                     f.drive(),
                     f.count(),
                     f.torque().map(JobSheetController::onEachScale).orElse(""),
-                    f.torque().isPresent() ? sequence(f) : Words.of(f.says())));
-  }
-
-  private static String sequence(Fastener f) {
-    return f.count() < 2
-        ? ""
-        : f.sequence().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+                    f.torque().isPresent() ? "" : Words.of(f.says()),
+                    f.sequence()));
   }
 
   /** As wrenches can be set, metric first; a scale that is too coarse is left out. */
@@ -146,6 +148,6 @@ class JobSheetController {
     return MeasureUnit.NEWTON_METRE.siblings().stream()
         .flatMap(u -> WrenchSetting.onTheScale(torque.to(u)).stream())
         .map(Reading::text)
-        .collect(java.util.stream.Collectors.joining(" / "));
+        .collect(Collectors.joining(" / "));
   }
 }

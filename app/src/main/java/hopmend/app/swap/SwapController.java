@@ -11,13 +11,11 @@ import hopmend.app.web.Words;
 import hopmend.find.Attested;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
-import hopmend.job.Target;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.swap.CoolDown;
 import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
-import hopmend.swap.School;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import hopmend.swap.WrenchSetting;
@@ -247,17 +245,11 @@ class SwapController {
   /** A school is chosen: the plan is another one at once. */
   @PostMapping("/school")
   String school(Form form, @Sent Chosen sent) {
-    Target here = desk.look(form.jobId()).workup().here();
-    Optional<School.Option> work =
-        here.schoolsOffered().stream()
-            .filter(s -> s.school().id().equals(sent.school()))
-            .flatMap(s -> s.school().option(sent.answer()).stream())
-            .filter(o -> o.work() != null)
-            .findFirst();
     Fact fact =
-        work.flatMap(o -> here.works().stream().filter(w -> w.id().equals(o.work())).findFirst())
-            .<Fact>map(w -> here.taking(w, "chosen on the work sheet: " + sent.answer()))
-            .orElseGet(() -> new Fact.TraitTold(sent.school(), sent.answer()));
+        desk.look(form.jobId())
+            .workup()
+            .here()
+            .choosing(sent.school(), sent.answer(), "chosen on the work sheet: " + sent.answer());
     return screens.append(form, fact);
   }
 

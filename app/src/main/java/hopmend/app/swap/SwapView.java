@@ -6,14 +6,12 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.Words;
 import hopmend.find.Attested;
 import hopmend.job.Hop;
-import hopmend.job.Target;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.swap.AdapterDrawing;
 import hopmend.swap.Fastener;
-import hopmend.swap.Phase;
 import hopmend.swap.Step;
 import hopmend.swap.ToothDrawing;
 import hopmend.swap.ToothSetting;
@@ -21,7 +19,6 @@ import hopmend.swap.TorqueDial;
 import hopmend.swap.TurnDial;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
-import hopmend.swap.WorkPlan;
 import hopmend.swap.Wrench;
 import hopmend.swap.WrenchSetting;
 import jakarta.servlet.http.HttpServletRequest;
@@ -44,9 +41,6 @@ class SwapView implements HopView {
   SwapView(HttpServletRequest request) {
     this.request = request;
   }
-
-  /** The operation at which the old part is read. */
-  private static final String LOOK = "inspect";
 
   /** A wrench of the shop, with what speaks against it for this setting. */
   public record WrenchAtHand(String name, List<Message> doubts) {}
@@ -93,7 +87,8 @@ class SwapView implements HopView {
           model.addAttribute("volumes", MeasureUnit.LITRE.siblings());
           model.addAttribute("lookOwed", workup.looksOwed().contains(s));
           model.addAttribute("looked", workup.lookedAt(s).orElse(null));
-          oldPart(model, s, workup.target(s));
+          model.addAttribute("oldPartLooks", workup.looksAtTheOldPart(s));
+          model.addAttribute("oldPartSeen", page.state().answersByCheck());
           model.addAttribute("meanwhile", order.get().meanwhile(s.id(), workup.ticks().keySet()));
           s.fastener()
               .map(Fastener::turn)
@@ -122,13 +117,7 @@ class SwapView implements HopView {
     return Optional.ofNullable(request.getParameter("step"))
         .filter(id -> !request.getMethod().equals("POST") || isOpen(id, page))
         .flatMap(order::step)
-        .or(() -> firstALook(page))
-        .or(() -> page.workup().nextStep());
-  }
-
-  /** Nothing goes on before somebody looked at it. */
-  private static Optional<Step> firstALook(JobPage page) {
-    return page.workup().looksOwed().stream().filter(Step::secondLook).findFirst();
+        .or(() -> page.workup().stepAtHand());
   }
 
   /** After a refused form the same step stays on the screen, unless it was ticked meanwhile. */
@@ -139,16 +128,6 @@ class SwapView implements HopView {
   private void tooth(Model model, ToothSetting set) {
     model.addAttribute("tooth", set);
     model.addAttribute("toothDrawing", ToothDrawing.draw(set, Words.wording()));
-  }
-
-  /** Where the old part lies on the bench: looks that were not done yet, and those that were. */
-  private static void oldPart(Model model, Step step, Target target) {
-    boolean onTheBench =
-        step.phase() == Phase.INSPECT && WorkPlan.operation(step.id()).equals(LOOK);
-    if (onTheBench) {
-      model.addAttribute("oldPartLooks", target.looksAtTheOldPart());
-      model.addAttribute("oldPartSeen", target.state().answersByCheck());
-    }
   }
 
   private void wrench(Model model, Fastener fastener, JobPage page) {

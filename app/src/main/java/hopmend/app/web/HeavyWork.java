@@ -1,8 +1,6 @@
 package hopmend.app.web;
 
 import java.time.Duration;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
@@ -13,15 +11,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class HeavyWork {
   private static final int SHORT = 100_000;
-  private static final int AT_ONCE = 2;
-  private static final int MOST_WAITING = 4;
-  private static final int PATIENCE_SECONDS = 8;
-  private static final int COME_BACK_SECONDS = 10;
 
   /** Sixty million characters in ten minutes, counted in pieces of {@link #SHORT}. */
   private final Allowance pieces = new Allowance(600, Duration.ofMinutes(10));
 
-  private final Semaphore places = new Semaphore(AT_ONCE, true);
+  private final Places places = new Places();
 
   /** The server has enough to do; the asker may come back. */
   public static final class Busy extends InputProblem {
@@ -56,22 +50,6 @@ public class HeavyWork {
     if (wait > 0) {
       throw new Busy(field, wait, "You have sent very long texts, one after the other.");
     }
-    if (places.getQueueLength() >= MOST_WAITING || !comesTo()) {
-      throw new Busy(field, COME_BACK_SECONDS, "Busy: other long texts are being read.");
-    }
-    try {
-      return work.get();
-    } finally {
-      places.release();
-    }
-  }
-
-  private boolean comesTo() {
-    try {
-      return places.tryAcquire(PATIENCE_SECONDS, TimeUnit.SECONDS);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      return false;
-    }
+    return places.in(field, "Busy: other long texts are being read.", work);
   }
 }

@@ -6,6 +6,7 @@ import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
 import com.openhtmltopdf.util.XRLog;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -13,8 +14,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
@@ -53,16 +52,13 @@ public class Printer {
     }
   }
 
-  private static final int AT_ONCE = 2;
-  private static final int PATIENCE_SECONDS = 8;
-  private static final int COME_BACK_SECONDS = 10;
   private static final Pattern NAMED = Pattern.compile("(--[a-z0-9-]+):\\s*([^;]+);");
   private static final Pattern USED = Pattern.compile("var\\((--[a-z0-9-]+)\\)");
   private static final Pattern AT_RULE =
       Pattern.compile("@(?:media|keyframes)[^{]*\\{(?:[^{}]*\\{[^{}]*\\})*[^{}]*\\}");
 
   private final ThymeleafViewResolver views;
-  private final Semaphore places = new Semaphore(AT_ONCE, true);
+  private final Places places = new Places();
   private final String ofDrawings = painted(sheet("drawing.css"));
   private final byte[] regular = file("print-fonts/DejaVuSans.ttf");
   private final byte[] bold = file("print-fonts/DejaVuSans-Bold.ttf");
@@ -87,29 +83,15 @@ public class Printer {
       String name,
       HttpServletRequest request,
       HttpServletResponse response) {
-    if (!comesTo()) {
-      throw new HeavyWork.Busy("", COME_BACK_SECONDS, "Busy: other pages are being printed.");
-    }
-    try {
-      byte[] pdf = pdf(html(view, model, request, response), styles, paper);
-      return ResponseEntity.ok()
-          .contentType(MediaType.APPLICATION_PDF)
-          .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + name + "\"")
-          .body(pdf);
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    } finally {
-      places.release();
-    }
-  }
-
-  private boolean comesTo() {
-    try {
-      return places.tryAcquire(PATIENCE_SECONDS, TimeUnit.SECONDS);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      return false;
-    }
+    byte[] pdf =
+        places.in(
+            "",
+            "Busy: other pages are being printed.",
+            () -> pdf(html(view, model, request, response), styles, paper));
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_PDF)
+        .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + name + "\"")
+        .body(pdf);
   }
 
   private String html(
@@ -130,33 +112,37 @@ public class Printer {
     }
   }
 
-  private byte[] pdf(String html, String styles, Paper paper) throws IOException {
+  private byte[] pdf(String html, String styles, Paper paper) {
     Document page = Jsoup.parse(html);
     page.select("link, script").remove();
     page.head().appendElement("style").appendText(sheet(styles));
     page.select("svg").forEach(this::standsAlone);
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    new PdfRendererBuilder()
-        .useFastMode()
-        .useSVGDrawer(new BatikSVGDrawer())
-        .useDefaultPageSize(paper.widthMm, paper.heightMm, BaseRendererBuilder.PageSizeUnits.MM)
-        .useFont(
-            () -> new java.io.ByteArrayInputStream(regular),
-            "Printed",
-            400,
-            BaseRendererBuilder.FontStyle.NORMAL,
-            true)
-        .useFont(
-            () -> new java.io.ByteArrayInputStream(bold),
-            "Printed",
-            700,
-            BaseRendererBuilder.FontStyle.NORMAL,
-            true)
-        // Nothing is fetched: a page to print carries all that it shows.
-        .useUriResolver((base, uri) -> null)
-        .withW3cDocument(new W3CDom().fromJsoup(page), "")
-        .toStream(out)
-        .run();
+    try {
+      new PdfRendererBuilder()
+          .useFastMode()
+          .useSVGDrawer(new BatikSVGDrawer())
+          .useDefaultPageSize(paper.widthMm, paper.heightMm, BaseRendererBuilder.PageSizeUnits.MM)
+          .useFont(
+              () -> new ByteArrayInputStream(regular),
+              "Printed",
+              400,
+              BaseRendererBuilder.FontStyle.NORMAL,
+              true)
+          .useFont(
+              () -> new ByteArrayInputStream(bold),
+              "Printed",
+              700,
+              BaseRendererBuilder.FontStyle.NORMAL,
+              true)
+          // Nothing is fetched: a page to print carries all that it shows.
+          .useUriResolver((base, uri) -> null)
+          .withW3cDocument(new W3CDom().fromJsoup(page), "")
+          .toStream(out)
+          .run();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
     return out.toByteArray();
   }
 
