@@ -38,6 +38,7 @@ class ArchitectureTest {
     "hopmend.vehicle..",
     "hopmend.fault..",
     "hopmend.sensor..",
+    "hopmend.trace..",
     "hopmend.wire.."
   };
 

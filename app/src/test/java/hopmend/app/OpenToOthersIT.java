@@ -89,6 +89,18 @@ class OpenToOthersIT extends AppIT {
     mvc.perform(get("/api/v1/spn-fmi/B30C0205")).andExpect(jsonPath("$.spn").value(3251));
     mvc.perform(get("/api/v1/spn-fmi?spn=3251&fmi=2&count=5"))
         .andExpect(jsonPath("$.bytes").value("B30C0205"));
+    // A ring of 4 - 1 teeth, thirty turns of a second, the third tooth a tenth of a pitch late.
+    StringBuilder ring = new StringBuilder("time_s,tooth\n");
+    for (int i = 0; i < 120; i++) {
+      double late = i % 4 == 2 ? 0.025 : 0;
+      ring.append(i % 4 == 3 ? "" : (0.25 * i + late) + "," + i % 4 + "\n");
+    }
+    mvc.perform(post("/api/v1/ring").contentType("text/plain").content(ring.toString()))
+        .andExpect(jsonPath("$.places").value(4))
+        .andExpect(jsonPath("$.missing").value(1))
+        .andExpect(jsonPath("$.perMinute").value(60.0));
+    mvc.perform(post("/api/v1/ring").contentType("text/plain").content("t,v\n0,1\n1,2\n"))
+        .andExpect(status().isUnprocessableContent());
     mvc.perform(get("/api/v1/openapi.json"))
         .andExpect(jsonPath("$.openapi").isNotEmpty())
         .andExpect(jsonPath("$.paths['/api/v1/decode'].post").exists());

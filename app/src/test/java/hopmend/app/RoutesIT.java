@@ -155,7 +155,7 @@ class RoutesIT extends AppIT {
     } else {
       send.param("spn", "3251").param("fmi", "2");
     }
-    if (row.path().equals("/api/v1/scan")) {
+    if (row.path().equals("/api/v1/scan") || row.path().equals("/api/v1/ring")) {
       send.contentType("text/plain").content("P0340");
     } else if (row.path().equals("/api/v1/decode")) {
       send.contentType("application/json").content("{\"codes\":[\"P0340\"]}");

@@ -12,9 +12,9 @@ import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.find.SiteViews;
 import hopmend.message.Message;
+import hopmend.prove.Proving;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
-import hopmend.prove.Tried;
 import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Conditional;
@@ -50,7 +50,7 @@ import java.util.stream.Stream;
  * @param works how each remedy is carried out, the usual work of each before the others
  * @param procedures what is taught without a tool
  * @param course how a drive runs what is still to be shown
- * @param tried what a repair teaches that did not hold
+ * @param proving what hop 2 knows whatever the sensor
  * @param schools on which practitioners disagree
  * @param mishaps that a step may meet
  * @param aftermath codes that our own work leaves behind
@@ -76,7 +76,7 @@ public record Catalog(
     List<Work> works,
     List<Procedure> procedures,
     DriveCourse course,
-    Tried tried,
+    Proving proving,
     List<School> schools,
     List<Mishap> mishaps,
     List<Aftermath> aftermath,
@@ -182,7 +182,7 @@ public record Catalog(
         works,
         procedures,
         course,
-        tried,
+        proving,
         schools,
         mishaps,
         aftermath,

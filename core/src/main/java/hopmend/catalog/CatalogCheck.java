@@ -8,8 +8,10 @@ import hopmend.find.Site;
 import hopmend.find.Wiring;
 import hopmend.part.Part;
 import hopmend.prove.Check;
+import hopmend.prove.Clue;
 import hopmend.prove.Measurement;
 import hopmend.prove.Remedy;
+import hopmend.prove.SetUp;
 import hopmend.prove.Suspect;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
@@ -65,6 +67,7 @@ final class CatalogCheck {
         .usualObstructions()
         .forEach(o -> check.cautions("obstructions.yaml", o.id(), o.cautions()));
     check.procedures();
+    check.proving();
     check.access();
     check.aftermath();
     check.schools();
@@ -175,11 +178,12 @@ final class CatalogCheck {
       c.looksFor().stream()
           .filter(looked -> s.suspects().stream().noneMatch(x -> x.id().equals(looked)))
           .forEach(looked -> say(where, "%s looks for %s, which is no suspect", c.id(), looked));
+      c.needs().forEach(n -> setUp(where, c.id(), n));
       condition(where, c.id(), c);
       c.outcomes().forEach(o -> condition(where, c.id() + ", " + o.id(), o));
       c.measurements().forEach(m -> condition(where, c.id() + ", " + m.what(), m));
     }
-    s.suspects().forEach(x -> suspect(where, x));
+    s.suspects().forEach(x -> suspect(where, s, x));
     s.traits().forEach(x -> condition(where, x.trait(), x));
     typical(where, s);
     operations(where, s.operations());
@@ -209,8 +213,11 @@ final class CatalogCheck {
     }
   }
 
-  private void suspect(String where, Suspect s) {
+  private void suspect(String where, FamilySheet sheet, Suspect s) {
     condition(where, s.id(), s);
+    if (s.like() != null && sheet.suspects().stream().noneMatch(o -> o.id().equals(s.like()))) {
+      say(where, "%s is like %s, which is no suspect", s.id(), s.like());
+    }
     if (s.work() != null
         && catalog.work(s.work()).filter(w -> w.remedy() == s.remedy()).isEmpty()) {
       List<String> known =
@@ -239,6 +246,36 @@ final class CatalogCheck {
       if (o.undoes() != null && operations.stream().noneMatch(x -> x.id().equals(o.undoes()))) {
         say(where, "%s undoes %s, which is no operation", o.id(), o.undoes());
       }
+    }
+  }
+
+  private void proving() {
+    String where = "prove.yaml";
+    once(where, "set-up", catalog.proving().setUps(), SetUp::id);
+    once(where, "clue", catalog.proving().clues(), Clue::id);
+    for (SetUp s : catalog.proving().setUps()) {
+      condition(where, s.id(), s);
+      Stream.concat(s.brings().stream(), s.ends().stream())
+          .forEach(other -> setUp(where, s.id(), other));
+    }
+    Set<String> suspects =
+        catalog.sheets().stream()
+            .flatMap(s -> s.suspects().stream())
+            .map(Suspect::id)
+            .collect(Collectors.toSet());
+    for (Clue c : catalog.proving().clues()) {
+      c.odds().keySet().stream()
+          .filter(s -> !suspects.contains(s))
+          .forEach(s -> say(where, "%s moves %s, which is no suspect", c.id(), s));
+      c.families().stream()
+          .filter(f -> catalog.sheet(f).isEmpty())
+          .forEach(f -> say(where, "%s is meant for %s, which is no family", c.id(), f));
+    }
+  }
+
+  private void setUp(String where, String of, String id) {
+    if (catalog.proving().setUps().stream().noneMatch(s -> s.id().equals(id))) {
+      say(where, "%s needs or ends %s, which is no set-up", of, id);
     }
   }
 

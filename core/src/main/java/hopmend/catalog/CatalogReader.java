@@ -6,7 +6,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
-import hopmend.prove.Tried;
+import hopmend.prove.Proving;
 import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
 import hopmend.sensor.Trait;
@@ -138,7 +138,7 @@ public final class CatalogReader {
     Optional<ReportWords.File> reports = read("report-words.yaml", ReportWords.File.class);
     Optional<WaysIn> waysIn = read("access.yaml", WaysIn.class);
     Optional<DriveCourse> course = read("drive.yaml", DriveCourse.class);
-    Optional<Tried> tried = read("tried.yaml", Tried.class);
+    Optional<Proving> proving = read("prove.yaml", Proving.class);
     refuse("The catalog cannot be read:", malformed);
     Catalog catalog =
         new Catalog(
@@ -155,7 +155,7 @@ public final class CatalogReader {
             works,
             procedures,
             course.get(),
-            tried.get(),
+            proving.get(),
             schools,
             mishaps,
             aftermath,

@@ -207,13 +207,30 @@ public sealed interface Fact {
     }
   }
 
-  /** A check was answered; readings are null where nothing was measured. */
+  /**
+   * A check was answered; readings are null where nothing was measured.
+   *
+   * @param unsure whether who answered would not swear to it
+   * @param traced the recording that tells it; null where none does
+   */
   record CheckAnswered(
-      String check, String outcome, Reading measured, Reading companion, Reading besides)
+      String check,
+      String outcome,
+      Reading measured,
+      Reading companion,
+      Reading besides,
+      boolean unsure,
+      Traced traced)
       implements Fact {
-    /** An answer in words. */
+    /** A sure answer in words. */
     public CheckAnswered(String check, String outcome) {
-      this(check, outcome, null, null, null);
+      this(check, outcome, null, null, null, false, null);
+    }
+
+    /** A sure answer with what was read. */
+    public CheckAnswered(
+        String check, String outcome, Reading measured, Reading companion, Reading besides) {
+      this(check, outcome, measured, companion, besides, false, null);
     }
 
     public CheckAnswered {
@@ -224,6 +241,42 @@ public sealed interface Fact {
     /** What was read beside the value. */
     public SignalModel.Told told() {
       return new SignalModel.Told(companion, besides);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A recording that is kept, and how it was read.
+   *
+   * @param attachment the kept text
+   * @param name of the file
+   * @param signal the column that was looked at; empty where each row is the moment of a tooth
+   * @param perSecond samples a second; null where the file tells the time
+   */
+  record Traced(String attachment, String name, String signal, Double perSecond) {
+    public Traced {
+      attachment = Said.id("kept text", attachment);
+      name = Said.text("file's name", name, 200);
+      signal = Said.text("column", signal, 100);
+      if (perSecond != null) {
+        Said.within("samples a second", perSecond, 1e-3, 1e9);
+      }
+    }
+  }
+
+  /**
+   * What somebody knows of the fault beside what is measured.
+   *
+   * @param clue id of the catalog's clue
+   * @param so whether it is so; false sets aside what the facts of the job would tell
+   */
+  record ClueTold(String clue, boolean so) implements Fact {
+    public ClueTold {
+      clue = Said.id("clue", clue);
     }
 
     @Override
@@ -1165,6 +1218,7 @@ public sealed interface Fact {
           Map.entry("card-revision-taken", CardRevisionTaken.class),
           Map.entry("proof-seen", ProofSeen.class),
           Map.entry("check-answered", CheckAnswered.class),
+          Map.entry("clue-told", ClueTold.class),
           Map.entry("verdict-taken", VerdictTaken.class),
           Map.entry("way-in-chosen", WayInChosen.class),
           Map.entry("site-confirmed", SiteConfirmed.class),
@@ -1224,6 +1278,8 @@ public sealed interface Fact {
       return f.attachment();
     } else if (this instanceof DriveLogged f) {
       return f.attachment();
+    } else if (this instanceof CheckAnswered f && f.traced() != null) {
+      return f.traced().attachment();
     } else if (this instanceof SegmentsLogged f) {
       return f.attachment();
     } else if (this instanceof LiveLogged f) {
@@ -1280,6 +1336,16 @@ public sealed interface Fact {
       return new CodesRead(f.source(), f.codes(), f.freezeFrame(), "");
     } else if (fact instanceof DriveLogged f) {
       return new DriveLogged("kept", f.name());
+    } else if (fact instanceof CheckAnswered f && f.traced() != null) {
+      Traced t = f.traced();
+      return new CheckAnswered(
+          f.check(),
+          f.outcome(),
+          null,
+          null,
+          null,
+          f.unsure(),
+          new Traced("kept", t.name(), t.signal(), t.perSecond()));
     } else if (fact instanceof SegmentsLogged f) {
       return new SegmentsLogged("kept", f.name());
     } else if (fact instanceof LiveLogged f) {

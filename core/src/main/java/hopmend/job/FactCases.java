@@ -27,6 +27,8 @@ public interface FactCases<R> {
 
   R of(Fact.CheckAnswered f);
 
+  R of(Fact.ClueTold f);
+
   R of(Fact.VerdictTaken f);
 
   R of(Fact.WayInChosen f);

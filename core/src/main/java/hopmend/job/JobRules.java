@@ -424,6 +424,15 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.ClueTold f) {
+      return when(
+          w.here().clues().stream().noneMatch(c -> c.clue().id().equals(f.clue())),
+          "",
+          "no-such-clue",
+          f.clue());
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.CheckAnswered f) {
       return answer(w, f);
     }

@@ -34,6 +34,7 @@ public final class JobState {
   private final Map<TroubleCode, ReadCode> codes = new LinkedHashMap<>();
   private final List<FreezeFrameValue> freezeFrame = new ArrayList<>();
   private final Map<String, Fact.CheckAnswered> answers = new LinkedHashMap<>();
+  private final Map<String, Boolean> clues = new LinkedHashMap<>();
   private final Map<String, Ticked> ticks = new LinkedHashMap<>();
   private final Map<String, JobEntry> looks = new HashMap<>();
   private final List<Fact.MishapMet> mishaps = new ArrayList<>();
@@ -262,6 +263,12 @@ public final class JobState {
     @Override
     public Void of(Fact.ProofSeen f) {
       seen.put(f.proof(), e);
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.ClueTold f) {
+      clues.put(f.clue(), f.so());
       return null;
     }
 
@@ -727,6 +734,11 @@ public final class JobState {
   /** The entry by which the verdict was taken, 0 if none was. */
   long verdictAt() {
     return verdictAt;
+  }
+
+  /** What somebody said of each clue, by its id: that it is so, or that it is not. */
+  public Map<String, Boolean> clues() {
+    return Map.copyOf(clues);
   }
 
   /** The last answer to every check, in the order of answering. */

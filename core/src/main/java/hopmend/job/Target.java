@@ -21,9 +21,9 @@ import hopmend.prove.CauseRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
 import hopmend.prove.Measurement;
+import hopmend.prove.Plan;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
-import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
@@ -45,7 +45,6 @@ import hopmend.verify.DriveLog;
 import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
 import hopmend.verify.TraceFigure;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -70,7 +69,10 @@ public final class Target {
   private final Optional<VehicleCard> card;
   private final Optional<Site> site;
   private final Once<Optional<FamilySheet>> sheet = new Once<>(this::variant);
+  private final Once<Optional<Inquiry>> inquiry = new Once<>(this::inquire);
   private final Once<Optional<Diagnosis>> diagnosis = new Once<>(this::diagnose);
+  private final Once<Optional<Verdict>> verdict = new Once<>(this::judge);
+  private final Once<Optional<Plan>> plan = new Once<>(this::makePlan);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
   private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
   private final Once<List<Work>> inVain = new Once<>(this::findInVain);
@@ -235,7 +237,8 @@ public final class Target {
     Traits known =
         JobTraits.of(
             sensor, catalog.traitsByName(), state, shop, chosenPart(), planned(), triedInVain());
-    return catalog.settled(known, family, state.told());
+    boolean twin = card.isPresent() && site.filter(s -> Inquiry.hasTwin(card.get(), s)).isPresent();
+    return catalog.settled(known.with("twin", twin ? "yes" : "no"), family, state.told());
   }
 
   /** The questions on which practitioners disagree that bear on its work. */
@@ -276,14 +279,14 @@ public final class Target {
 
   /** The order of work on it alone, without what went wrong in it. */
   Optional<WorkOrder> orderNow() {
-    return plan().map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)));
+    return worksOn().map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)));
   }
 
   /** The order of work on it alone if a school were answered so. */
   Optional<WorkOrder> orderAnswering(School school, School.Option answer) {
     Work work = catalog.work(answer.work()).orElseGet(this::planned);
     Traits then = without(school.id()).with(school.id(), answer.value()).without("opens");
-    return plan(work, then.with("opens", work.opens().word()))
+    return worksOn(work, then.with("opens", work.opens().word()))
         .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)));
   }
 
@@ -357,15 +360,41 @@ public final class Target {
     return diagnosis.get();
   }
 
-  private Optional<Diagnosis> diagnose() {
-    return sheet().map(s -> Diagnosis.of(suspects(s), checks(), answers(), shop.labourPerHour()));
+  private Optional<Inquiry> inquire() {
+    return sheet().map(s -> new Inquiry(this, s, shop));
   }
 
-  /** What could have set the code; of one whose work was done in vain the name says so. */
-  private List<Suspect> suspects(FamilySheet sheet) {
-    return shop.causes().learned(about.family(), about.card(), sheet.suspects()).stream()
-        .map(s -> triedInVain().contains(catalog.work(s)) ? s.afterItsWork() : s)
-        .toList();
+  private Optional<Diagnosis> diagnose() {
+    return inquiry.get().map(Inquiry::diagnosis);
+  }
+
+  /** What is known of its fault beside what was measured, and what could be; seen ones first. */
+  public List<ClueAtHand> clues() {
+    return inquiry.get().map(Inquiry::clues).orElse(List.of());
+  }
+
+  /** What the part costs that would be taken; empty where no list knows one. */
+  public Optional<Double> price() {
+    return inquiry.get().flatMap(Inquiry::price);
+  }
+
+  /** What to do next, whoever does it. */
+  public Optional<Plan> plan() {
+    return plan.get();
+  }
+
+  private Optional<Plan> makePlan() {
+    return inquiry.get().flatMap(i -> diagnosis().map(d -> i.plan(d, Optional.empty())));
+  }
+
+  /** Whether who checks it must be qualified for something. */
+  public boolean demandsQualified() {
+    return checks().stream().anyMatch(c -> cautions(c).stream().anyMatch(Caution::binds));
+  }
+
+  /** What to do next, as far as this person may. */
+  public Optional<Plan> plan(JobRules.Person person) {
+    return inquiry.get().flatMap(i -> diagnosis().map(d -> i.plan(d, Optional.of(person))));
   }
 
   /** Works that were done on it after which the fault was there again, the first first. */
@@ -424,40 +453,6 @@ public final class Target {
     return checks().stream().filter(c -> c.id().equals(id)).findFirst();
   }
 
-  private List<Diagnosis.Answer> answers() {
-    List<Diagnosis.Answer> answers = new ArrayList<>();
-    for (Work w : triedInVain()) {
-      Set<String> met =
-          sheet().stream()
-              .flatMap(s -> s.suspects().stream())
-              .filter(s -> catalog.work(s).equals(w))
-              .map(Suspect::id)
-              .collect(Collectors.toSet());
-      answers.add(catalog.tried().inVain(w.id(), w.name(), met, w.comesBack()));
-    }
-    for (Fact.CheckAnswered a : state.answers()) {
-      // A check or result that the sheet of today does not know bears on nothing.
-      check(a.check())
-          .ifPresent(
-              c ->
-                  c.known(a.outcome())
-                      .ifPresent(o -> answers.add(new Diagnosis.Answer(c, o, measured(c, a)))));
-    }
-    return answers;
-  }
-
-  private Optional<Message> measured(Check check, Fact.CheckAnswered a) {
-    return Optional.ofNullable(a.measured())
-        .map(
-            reading ->
-                check
-                    .measured()
-                    .filter(m -> m.unit().quantity() == reading.unit().quantity())
-                    .flatMap(m -> band(check, m, a.told()))
-                    .map(b -> b.judge(reading).says())
-                    .orElseGet(() -> Message.of("text", reading)));
-  }
-
   /** The band that applies to a check on this vehicle; empty if its figure is not known. */
   public Optional<Band> band(Check check, Measurement measurement, SignalModel.Told told) {
     return measurement.band(card.map(c -> c.limits().get(check.id())), figure(measurement), told);
@@ -507,19 +502,13 @@ public final class Target {
   }
 
   public Optional<Verdict> verdict() {
-    return diagnosis().map(d -> Verdict.of(d, shop.verdictThreshold()));
+    return verdict.get();
   }
 
-  public Optional<SwapOrProve> swapOrProve() {
-    Optional<Double> price =
-        partChoice().flatMap(PartChoice::recommended).map(c -> c.cost().total());
-    return diagnosis()
-        .flatMap(
-            d ->
-                price.flatMap(
-                    p ->
-                        workOrder()
-                            .map(o -> SwapOrProve.of(d, p, o.minutes(), shop.labourPerHour()))));
+  private Optional<Verdict> judge() {
+    return inquiry
+        .get()
+        .flatMap(i -> diagnosis().map(d -> Verdict.of(d, i.possible(), shop.verdictThreshold())));
   }
 
   // What is done
@@ -863,17 +852,34 @@ public final class Target {
   }
 
   private Optional<WorkOrder> orderWork() {
-    return plan(planned(), traits())
+    return worksOn(planned(), traits())
         .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan), met()))
         .or(() -> work().map(w -> catalog.workOrder(w, card.stream().toList())));
   }
 
-  /** What is done to it, to be put in order with what is done to others. */
-  Optional<WorkPlan.Sensor> plan() {
-    return plan(planned(), traits());
+  /** The order of another work on it alone. */
+  Optional<WorkOrder> orderOf(Work work) {
+    return work.equals(planned()) ? workOrder() : orderOpening(work);
   }
 
-  private Optional<WorkPlan.Sensor> plan(Work work, Traits known) {
+  /** The order of fitting a new one, which leads all the way to its seat. */
+  Optional<WorkOrder> orderOfUsual() {
+    return orderOf(catalog.usual(Remedy.REPLACE_SENSOR));
+  }
+
+  private Optional<WorkOrder> orderOpening(Work work) {
+    Traits then = traits().without("opens").with("opens", work.opens().word());
+    return worksOn(work, then)
+        .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)))
+        .or(() -> Optional.of(catalog.workOrder(work, card.stream().toList())));
+  }
+
+  /** What is done to it, to be put in order with what is done to others. */
+  Optional<WorkPlan.Sensor> worksOn() {
+    return worksOn(planned(), traits());
+  }
+
+  private Optional<WorkPlan.Sensor> worksOn(Work work, Traits known) {
     return card.flatMap(c -> site.map(at -> catalog.sensor(c, at, work, known)));
   }
 
@@ -913,7 +919,7 @@ public final class Target {
     Work work = catalog.work(v.work()).orElseGet(() -> catalog.usual(v.remedy()));
     Traits then =
         traits().with("remedy", JobTraits.words(v.remedy())).with("opens", work.opens().word());
-    return plan(work, then)
+    return worksOn(work, then)
         .map(plan -> catalog.workOrder(card.orElseThrow(), List.of(plan)))
         .map(o -> Ledger.of(o, WorkTogether.measured(round.ticks()), List.of()).open())
         .orElse(List.of());

@@ -65,7 +65,10 @@ final class WorkTogether {
     boolean done =
         order.steps().stream()
             .allMatch(s -> ticks.containsKey(s.id()) && ticks.get(s.id()).sequence() < from);
-    return sameCard && target.plan().isPresent() && targets.get(0).plan().isPresent() && !done;
+    return sameCard
+        && target.worksOn().isPresent()
+        && targets.get(0).worksOn().isPresent()
+        && !done;
   }
 
   private WorkTogether and(Target target, Catalog catalog) {
@@ -82,7 +85,7 @@ final class WorkTogether {
     }
     return catalog.workOrder(
         targets.get(0).card().orElseThrow(),
-        targets.stream().map(t -> t.plan().orElseThrow()).toList(),
+        targets.stream().map(t -> t.worksOn().orElseThrow()).toList(),
         targets.stream().flatMap(t -> t.met().stream()).toList());
   }
 

@@ -3,6 +3,7 @@ package hopmend.prove;
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
+import hopmend.trace.ToneRing;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -14,6 +15,10 @@ import java.util.function.Predicate;
  * @param money what it uses up, in the shop's currency
  * @param looksFor the suspects it can find
  * @param measurements how a value is judged: of several, the first that is meant for the sensor
+ * @param needs ids of the set-ups that have to be there before it can be done
+ * @param shares what it reads that other checks read too, by a word of the sheet: two readings of
+ *     one wire tell it once
+ * @param ofCircuit whether it clears plug and wires: a sensor is condemned only after them
  * @param elsewhere whether it is done away from the sensor: from the seat, at the plate, at the
  *     tailpipe
  * @param oldPart whether it is a look at the part that comes out: once it is out it costs nothing
@@ -29,12 +34,21 @@ public record Check(
     List<Outcome> outcomes,
     List<Measurement> measurements,
     List<String> cautions,
+    List<String> needs,
+    List<String> shares,
+    boolean ofCircuit,
     boolean elsewhere,
     boolean oldPart,
     Condition condition,
     String source)
     implements Conditional {
   private static final double SUM_TOLERANCE = 1e-6;
+
+  /** The only set-up that a look may need: to stand before the sensor. */
+  public static final String REACHED = "reached";
+
+  /** Share in which an unlisted fault shows by chance; the shop's estimate. */
+  private static final double BY_CHANCE = 0.15;
 
   /** What takes longer is no look any more; the shop's rule. */
   private static final double A_LOOK_MINUTES = 3;
@@ -43,10 +57,12 @@ public record Check(
     looksFor = List.copyOf(looksFor);
     outcomes = List.copyOf(outcomes);
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
+    needs = needs == null ? List.of() : List.copyOf(needs);
+    shares = shares == null ? List.of() : List.copyOf(shares);
     if (!(minutes > 0)) {
       throw new IllegalArgumentException("Check " + id + ": minutes must be positive");
     }
-    if (outcomes.stream().noneMatch(Outcome::finds)) {
+    if (!looksFor.isEmpty() && outcomes.stream().noneMatch(Outcome::finds)) {
       throw new IllegalArgumentException("Check " + id + ": no outcome finds anything");
     }
     measurements = measurements == null ? List.of() : List.copyOf(measurements);
@@ -61,7 +77,7 @@ public record Check(
   /** Whether the outcome probabilities of every suspect add up to one. */
   public void requireCoherent(List<Suspect> suspects) {
     for (Suspect s : suspects) {
-      double sum = outcomes.stream().mapToDouble(o -> o.likelihood(s)).sum();
+      double sum = outcomes.stream().mapToDouble(o -> likelihood(o, s)).sum();
       if (Math.abs(sum - 1) > SUM_TOLERANCE) {
         throw new IllegalArgumentException(
             "Check %s: results given %s add up to %s, not 1".formatted(id, s.id(), sum));
@@ -71,7 +87,11 @@ public record Check(
 
   /** A look that costs next to nothing: no tool, no money, a few minutes at most. */
   public boolean isALook() {
-    return minutes <= A_LOOK_MINUTES && money == 0 && measurements.isEmpty() && !oldPart;
+    return minutes <= A_LOOK_MINUTES
+        && money == 0
+        && measurements.isEmpty()
+        && !oldPart
+        && needs.stream().allMatch(REACHED::equals);
   }
 
   /** How a value is judged; empty where the check is answered with words. */
@@ -96,10 +116,27 @@ public record Check(
         Conditional.of(outcomes, traits),
         Conditional.of(measurements, traits),
         cautions.stream().filter(holds).toList(),
+        needs,
+        shares,
+        ofCircuit,
         elsewhere,
         oldPart,
         condition,
         source);
+  }
+
+  /** Whether a captured trace of a ring answers it. */
+  public boolean takesATrace() {
+    return outcomes.stream().anyMatch(o -> !o.shows().isEmpty());
+  }
+
+  /** The result that a ring in a trace means: the first that shows in it, else that all is well. */
+  public Outcome shownBy(ToneRing ring) {
+    return outcomes.stream()
+        .filter(o -> ring.spots().stream().anyMatch(s -> o.shows().contains(s.kind())))
+        .findFirst()
+        .or(() -> outcomes.stream().filter(o -> !o.finds()).findFirst())
+        .orElseThrow();
   }
 
   /** The result of this id, empty if this sheet does not know it. */
@@ -113,13 +150,25 @@ public record Check(
     }
   }
 
-  /** Cost in money: labour plus what it uses up. */
-  public double cost(double labourPerHour) {
-    return minutes * labourPerHour / 60 + money;
+  /**
+   * Probability of a result if this suspect is the fault. What no sheet names may show in any way:
+   * as the named ones do that the check does not look for, or by chance.
+   */
+  public double likelihood(Outcome outcome, Suspect suspect) {
+    return suspect.unlisted() && !outcome.given().containsKey(suspect.id())
+        ? (1 - BY_CHANCE) * outcome.otherwise() + BY_CHANCE / outcomes.size()
+        : outcome.likelihood(suspect);
   }
 
   /** Probability that a finding result comes if this suspect is the fault. */
   double findingLikelihood(Suspect suspect) {
-    return outcomes.stream().filter(Outcome::finds).mapToDouble(o -> o.likelihood(suspect)).sum();
+    return outcomes.stream().filter(Outcome::finds).mapToDouble(o -> likelihood(o, suspect)).sum();
+  }
+
+  /** Something that is known without a check, told as the answer to one. */
+  static Check without(String id, String title, List<Outcome> outcomes, String source) {
+    return new Check(
+        id, title, "", "", 1, 0, List.of(), outcomes, List.of(), List.of(), List.of(), List.of(),
+        false, true, false, null, source);
   }
 }

@@ -3,34 +3,65 @@ package hopmend.prove;
 import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
- * The suspects after the answers so far, and what to do next.
+ * The suspects after all that is known so far.
  *
  * @param standings every suspect with its probability, likeliest first
  * @param effects what each answer did, in the order of the answers
- * @param next the recommended check, empty if none is left
- * @param later the other open checks in recommended order
+ * @param contradictions the findings that do not go together: no named suspect explains all of
+ *     them. One of them must be wrong, so each counts as if nobody would swear to it
  */
 public record Diagnosis(
-    List<Standing> standings,
-    List<Effect> effects,
-    Optional<Recommendation> next,
-    List<Recommendation> later) {
+    List<Standing> standings, List<Effect> effects, List<Answer> contradictions) {
 
   /** A suspect before and after the answers. */
   public record Standing(Suspect suspect, double prior, double posterior) {}
 
-  /** An answer given: the result of a check, with what was measured in words (may be empty). */
-  public record Answer(Check check, Outcome outcome, Optional<Message> measured) {}
+  /**
+   * An answer given.
+   *
+   * @param measured what was measured in words
+   * @param unsure whether the person who gave it would not swear to it
+   */
+  public record Answer(Check check, Outcome outcome, Optional<Message> measured, boolean unsure) {
+    /** A sure answer in words. */
+    public static Answer of(Check check, Outcome outcome) {
+      return new Answer(check, outcome, Optional.empty(), false);
+    }
 
-  /** What one answer did to the probability of every suspect, by id: before and after. */
-  public record Effect(Answer answer, Map<String, double[]> beforeAfter) {
+    /**
+     * How strongly it speaks for a suspect: the logarithm of its likelihood against those that the
+     * check does not look for. What nobody would swear to counts half.
+     */
+    double weight(Suspect s) {
+      double log = Math.log(check.likelihood(outcome, s) / outcome.otherwise());
+      return unsure ? UNSURE * log : log;
+    }
+
+    /** The same, where nobody would swear to it. */
+    Answer doubted() {
+      return new Answer(check, outcome, measured, true);
+    }
+
+    /** Whether it alone tells a suspect from what is well. */
+    boolean accuses(Suspect s) {
+      return !unsure && outcome.accuses(s);
+    }
+  }
+
+  /**
+   * What one answer did to the probability of every suspect, by id: before and after.
+   *
+   * @param sharedWith titles of earlier checks that read the same, so that it counts only by what
+   *     it adds to them
+   */
+  public record Effect(Answer answer, Map<String, double[]> beforeAfter, List<String> sharedWith) {
     /** Factor by which the suspect's odds rose (above 1) or fell. */
     public double oddsFactor(Suspect s) {
       double[] p = beforeAfter.get(s.id());
@@ -38,40 +69,49 @@ public record Diagnosis(
     }
   }
 
-  /**
-   * A check worth doing.
-   *
-   * @param finds probability that it finds the fault
-   * @param cost in the shop's currency
-   * @param reason why it stands where it stands
-   */
-  public record Recommendation(Check check, double finds, double cost, Reason reason) {}
+  /** Share of the logarithm of its odds by which an unsure answer counts; the shop's rule. */
+  private static final double UNSURE = 0.5;
+
+  /** A result that a suspect gives more seldom speaks against it; the shop's rule. */
+  private static final double SELDOM = 0.12;
 
   public Diagnosis {
     standings = List.copyOf(standings);
     effects = List.copyOf(effects);
-    later = List.copyOf(later);
+    contradictions = List.copyOf(contradictions);
   }
 
   /**
    * Single-fault Bayes: the posterior of each suspect is its prior weight times the likelihoods of
    * all results, normalised. Each check counts once; a later answer to the same check replaces the
-   * earlier.
-   *
-   * @param labourPerHour price of an hour of work, to weigh the checks
+   * earlier. Of checks that share what they read, for each suspect only the one that speaks most
+   * for it and the one that speaks most against it count.
    */
-  public static Diagnosis of(
-      List<Suspect> suspects, List<Check> checks, List<Answer> answers, double labourPerHour) {
-    Map<String, Double> prior = normalised(weights(suspects));
-    Map<String, Double> now = new LinkedHashMap<>(prior);
+  public static Diagnosis of(List<Suspect> suspects, List<Answer> answers) {
+    Diagnosis believed = reckon(suspects, answers, List.of());
+    List<Answer> against = believed.findContradictions();
+    return against.isEmpty()
+        ? believed
+        : reckon(
+            suspects,
+            answers.stream().map(a -> against.contains(a) ? a.doubted() : a).toList(),
+            against);
+  }
+
+  private static Diagnosis reckon(
+      List<Suspect> suspects, List<Answer> answers, List<Answer> contradictions) {
+    Map<String, Double> prior = normalised(suspects, s -> s.weight());
+    Map<String, Map<String, Told>> shared = new HashMap<>();
+    Map<String, Double> now = prior;
     List<Effect> effects = new ArrayList<>();
-    for (Answer answer : answers) {
+    for (int i = 0; i < answers.size(); i++) {
+      Answer answer = answers.get(i);
       Map<String, Double> before = now;
-      Map<String, Double> product = new LinkedHashMap<>();
-      suspects.forEach(
-          s -> product.put(s.id(), before.get(s.id()) * answer.outcome().likelihood(s)));
-      now = normalised(product);
-      effects.add(new Effect(answer, pairs(before, now)));
+      Map<String, Double> adds = new HashMap<>();
+      suspects.forEach(s -> adds.put(s.id(), added(answer, s, shared)));
+      now = normalised(suspects, s -> before.get(s.id()) * Math.exp(adds.get(s.id())));
+      effects.add(
+          new Effect(answer, pairs(before, now), sharedWith(answers.subList(0, i), answer)));
     }
     Map<String, Double> posterior = now;
     List<Standing> standings =
@@ -79,25 +119,53 @@ public record Diagnosis(
             .map(s -> new Standing(s, prior.get(s.id()), posterior.get(s.id())))
             .sorted(Comparator.comparingDouble((Standing s) -> -s.posterior()))
             .toList();
-    List<Recommendation> open =
-        recommendations(suspects, checks, answers, posterior, labourPerHour);
-    return new Diagnosis(
-        standings,
-        effects,
-        open.stream().findFirst(),
-        open.isEmpty() ? List.of() : open.subList(1, open.size()));
+    return new Diagnosis(standings, effects, contradictions);
   }
 
-  private static Map<String, Double> weights(List<Suspect> suspects) {
-    Map<String, Double> weights = new LinkedHashMap<>();
-    suspects.forEach(s -> weights.put(s.id(), s.weight()));
-    return weights;
+  /** The most that was said for a suspect, and against it, by checks that share what they read. */
+  private record Told(double most, double least) {
+    static final Told NOTHING = new Told(0, 0);
+
+    Told and(double weight) {
+      return new Told(Math.max(most, weight), Math.min(least, weight));
+    }
+
+    double sum() {
+      return most + least;
+    }
   }
 
-  private static Map<String, Double> normalised(Map<String, Double> weights) {
-    double sum = weights.values().stream().mapToDouble(Double::doubleValue).sum();
+  /** What an answer adds to the logarithm of a suspect's odds. */
+  private static double added(Answer a, Suspect s, Map<String, Map<String, Told>> shared) {
+    double weight = a.weight(s);
+    List<String> sources = a.check().shares();
+    if (sources.isEmpty()) {
+      return weight;
+    }
+    double adds = 0;
+    for (String source : sources) {
+      Map<String, Told> bySuspect = shared.computeIfAbsent(source, x -> new HashMap<>());
+      Told before = bySuspect.getOrDefault(s.id(), Told.NOTHING);
+      Told after = before.and(weight);
+      bySuspect.put(s.id(), after);
+      adds += after.sum() - before.sum();
+    }
+    return adds / sources.size();
+  }
+
+  private static List<String> sharedWith(List<Answer> earlier, Answer answer) {
+    return earlier.stream()
+        .map(Answer::check)
+        .filter(c -> c.shares().stream().anyMatch(answer.check().shares()::contains))
+        .map(Check::title)
+        .toList();
+  }
+
+  private static Map<String, Double> normalised(
+      List<Suspect> suspects, java.util.function.ToDoubleFunction<Suspect> weight) {
+    double sum = suspects.stream().mapToDouble(weight).sum();
     Map<String, Double> shares = new LinkedHashMap<>();
-    weights.forEach((id, w) -> shares.put(id, w / sum));
+    suspects.forEach(s -> shares.put(s.id(), weight.applyAsDouble(s) / sum));
     return shares;
   }
 
@@ -108,62 +176,13 @@ public record Diagnosis(
     return pairs;
   }
 
-  private static List<Recommendation> recommendations(
-      List<Suspect> suspects,
-      List<Check> checks,
-      List<Answer> answers,
-      Map<String, Double> posterior,
-      double labourPerHour) {
-    List<CheckOrder.Candidate<Check>> candidates =
-        checks.stream()
-            .filter(c -> answers.stream().noneMatch(a -> a.check().id().equals(c.id())))
-            .map(
-                c ->
-                    new CheckOrder.Candidate<>(
-                        c, finds(c, suspects, posterior), c.cost(labourPerHour)))
-            .toList();
-    List<CheckOrder.Candidate<Check>> ordered = CheckOrder.order(candidates);
-    List<Recommendation> recommendations = new ArrayList<>();
-    for (int i = 0; i < ordered.size(); i++) {
-      CheckOrder.Candidate<Check> c = ordered.get(i);
-      recommendations.add(new Recommendation(c.check(), c.finds(), c.cost(), reason(ordered, i)));
-    }
-    return recommendations;
-  }
-
-  private static double finds(Check check, List<Suspect> suspects, Map<String, Double> posterior) {
-    return Math.min(
-        1,
-        suspects.stream()
-            .filter(s -> check.looksFor().contains(s.id()))
-            .mapToDouble(s -> posterior.get(s.id()) * check.findingLikelihood(s))
-            .sum());
-  }
-
-  private static Reason reason(List<CheckOrder.Candidate<Check>> ordered, int i) {
-    CheckOrder.Candidate<Check> c = ordered.get(i);
-    Message fact = Message.of("reason.worth", 100 * c.finds(), c.cost(), 100 * c.perCost());
-    Message rule =
-        i + 1 < ordered.size()
-            ? Message.of(
-                "reason.next-best",
-                ordered.get(i + 1).check().title(),
-                100 * ordered.get(i + 1).perCost())
-            : Message.of("reason.last-check");
-    return new Reason(
-        fact, rule, "probability over cost: Kadane and Simon 1977; Heckerman and others 1995");
-  }
-
-  /**
-   * Open looks that cost next to nothing, in recommended order: several can be answered at one walk
-   * round the vehicle.
-   */
-  public List<Recommendation> looks() {
-    return Stream.concat(next.stream(), later.stream()).filter(r -> r.check().isALook()).toList();
-  }
-
   public Standing leader() {
     return standings.get(0);
+  }
+
+  /** The answers that were given, in their order. */
+  public List<Answer> answers() {
+    return effects.stream().map(Effect::answer).toList();
   }
 
   /** Of all suspects that call for a remedy. */
@@ -180,5 +199,36 @@ public record Diagnosis(
         .mapToDouble(Standing::posterior)
         .findFirst()
         .orElse(0);
+  }
+
+  /** The likeliest of the suspects that the sheet names. */
+  private Optional<Suspect> likeliestNamed() {
+    return standings.stream().map(Standing::suspect).filter(s -> !s.unlisted()).findFirst();
+  }
+
+  /** Those that speak against the likeliest suspect, and the findings that brought it there. */
+  private List<Answer> findContradictions() {
+    boolean oneExplainsAll =
+        standings.stream()
+            .map(Standing::suspect)
+            .filter(s -> !s.unlisted())
+            .anyMatch(s -> answers().stream().noneMatch(a -> isStrange(a, s)));
+    Optional<Suspect> likeliest = likeliestNamed();
+    if (oneExplainsAll || likeliest.isEmpty()) {
+      return List.of();
+    }
+    return answers().stream()
+        .filter(a -> isStrange(a, likeliest.get()) || a.accuses(likeliest.get()))
+        .toList();
+  }
+
+  /** A finding that this suspect gives seldom. */
+  private static boolean isStrange(Answer a, Suspect s) {
+    return a.outcome().finds() && !a.unsure() && a.check().likelihood(a.outcome(), s) < SELDOM;
+  }
+
+  /** Whether a reading that what is well does not give speaks for this suspect. */
+  boolean isAccused(Suspect suspect) {
+    return answers().stream().anyMatch(a -> a.accuses(suspect));
   }
 }

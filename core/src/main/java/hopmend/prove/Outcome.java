@@ -2,6 +2,8 @@ package hopmend.prove;
 
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
+import hopmend.trace.ToneRing;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -9,8 +11,10 @@ import java.util.Map;
  *
  * @param given probability of this result if the named suspect is the fault
  * @param otherwise probability of this result for all suspects that are not named
- * @param first what this result asks for before anything else is judged; null for nothing
  * @param finds whether this result points at what the check looks for
+ * @param healthyToo whether a sensor that is well gives it as easily, so that it condemns none
+ * @param shows what in a trace shows it, where the check is answered with one
+ * @param first what this result asks for before anything else is judged; null for nothing
  */
 public record Outcome(
     String id,
@@ -18,13 +22,19 @@ public record Outcome(
     Map<String, Double> given,
     double otherwise,
     boolean finds,
+    boolean healthyToo,
+    List<ToneRing.Kind> shows,
     Remedy first,
     Condition condition)
     implements Conditional {
   private static final double LEAST = 0.001;
 
+  /** A result at which a suspect shows so many times as often as others speaks strongly. */
+  static final double STRONG = 3;
+
   public Outcome {
     condition = Condition.orAlways(condition);
+    shows = shows == null ? List.of() : List.copyOf(shows);
     given = given == null ? Map.of() : Map.copyOf(given);
     requireOpen(id, otherwise);
     given.values().forEach(p -> requireOpen(id, p));
@@ -38,7 +48,12 @@ public record Outcome(
     }
   }
 
-  public double likelihood(Suspect suspect) {
-    return given.getOrDefault(suspect.id(), otherwise);
+  double likelihood(Suspect suspect) {
+    return given.getOrDefault(suspect.id(), given.getOrDefault(suspect.likeOrId(), otherwise));
+  }
+
+  /** Whether it alone tells this suspect from a sensor and wires that are well. */
+  boolean accuses(Suspect suspect) {
+    return finds && !healthyToo && likelihood(suspect) >= STRONG * otherwise;
   }
 }

@@ -9,5 +9,7 @@ public enum Remedy {
   RUN_LEARN,
   CLEAN_OR_RESEAT,
   MECHANICAL,
-  MONITOR
+  MONITOR,
+  /** None of what the sheet names: it goes to who is licensed and equipped for it. */
+  REFER
 }

@@ -2,7 +2,6 @@ package hopmend.prove;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -30,29 +29,14 @@ public record Tried(String cameBack, String held, double elseComesBack, String s
   public Diagnosis.Answer inVain(String work, String title, Set<String> met, double comesBack) {
     Outcome again = outcome("came-back", cameBack, met, comesBack, elseComesBack, true);
     Outcome gone = outcome("held", held, met, 1 - comesBack, 1 - elseComesBack, false);
-    Check check =
-        new Check(
-            "tried-" + work,
-            title,
-            "",
-            "",
-            1,
-            0,
-            List.copyOf(met),
-            List.of(again, gone),
-            List.of(),
-            List.of(),
-            true,
-            false,
-            null,
-            source);
-    return new Diagnosis.Answer(check, again, Optional.empty());
+    return Diagnosis.Answer.of(
+        Check.without("tried-" + work, title, List.of(again, gone), source), again);
   }
 
   private static Outcome outcome(
       String id, String label, Set<String> met, double given, double otherwise, boolean finds) {
     Map<String, Double> likelihoods =
         met.stream().collect(Collectors.toMap(Function.identity(), s -> given));
-    return new Outcome(id, label, likelihoods, otherwise, finds, null, null);
+    return new Outcome(id, label, likelihoods, otherwise, finds, false, null, null, null);
   }
 }

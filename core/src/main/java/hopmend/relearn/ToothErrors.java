@@ -1,9 +1,16 @@
 package hopmend.relearn;
 
+import hopmend.drawing.Drawing;
 import hopmend.message.Message;
+import hopmend.message.Wording;
+import hopmend.trace.RingDrawing;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 
@@ -121,5 +128,25 @@ public record ToothErrors(double[] errors, int turns, Roughness before, Roughnes
   private int worst() {
     return IntStream.range(0, after.misfires().length)
         .reduce(0, (a, b) -> after.misfires()[b] > after.misfires()[a] ? b : a);
+  }
+
+  /** Few segments are named beside the ring. */
+  private static final int MOST_LABELS = 12;
+
+  /** The ring with its errors, drawn large. */
+  public Drawing draw(Wording words) {
+    Map<Integer, String> labels = new HashMap<>();
+    for (int i = 0; i < errors.length && errors.length <= MOST_LABELS; i++) {
+      labels.put(i, String.format(Locale.ROOT, "%d: %+.1f ‰", i + 1, 1000 * errors[i]));
+    }
+    double largest = Arrays.stream(errors).map(Math::abs).max().orElse(0);
+    return RingDrawing.of(
+        errors,
+        errors.length,
+        Set.of(),
+        labels,
+        List.of(
+            words.of(Message.of("teeth.turns", turns)), words.of(Message.of("teeth.at-overrun"))),
+        words.of(Message.of("teeth.spoken", errors.length, 1000 * largest)));
   }
 }

@@ -27,6 +27,7 @@ import java.util.stream.Stream;
  * @param proofs what has to be seen after it, beside what the sheet asks for
  * @param comesBack probability that the fault is there again although this work met its cause: a
  *     new part that is bad, a splice that does not hold
+ * @param inVainMinutes what is lost besides its steps where it is done for nothing; null for none
  */
 public record Work(
     String id,
@@ -43,6 +44,7 @@ public record Work(
     Set<Proof> proves,
     List<SensorProof> proofs,
     Double comesBack,
+    Double inVainMinutes,
     String source) {
   /** How far a work takes things apart. */
   public enum Opens {

@@ -4,6 +4,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import hopmend.measure.MeasureUnit;
 import hopmend.message.Message;
+import hopmend.report.LoggedRow;
 import hopmend.report.LoggerTable;
 import hopmend.report.ReportWords;
 import hopmend.vehicle.Vin;

@@ -122,10 +122,10 @@ class CatalogSchemaTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "camshaft-position|weight: 40, remedy: REPLACE_SENSOR|weight: 40, remedy: BUY_A_NEW_ONE|remedy",
+        "camshaft-position|weight: 12, remedy: MECHANICAL|weight: 12, remedy: BUY_A_NEW_ONE|remedy",
         "camshaft-position|phase: MAKE_SAFE|phse: MAKE_SAFE|phse",
         "camshaft-position|minutes: 1|minutes: soon|minutes",
-        "camshaft-position|unless: {wires: [\"1\", \"2\"]}|unless: {wires: [\"two\"]}|wires"
+        "camshaft-position|when: {wires: [\"2\"]}|when: {wires: [\"two\"]}|wires"
       })
   void aSlipIsToldByItsName(String sheet, String right, String wrong, String named)
       throws IOException {

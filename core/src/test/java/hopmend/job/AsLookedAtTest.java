@@ -19,9 +19,9 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.prove.Diagnosis;
+import hopmend.prove.Plan;
 import hopmend.prove.Reason;
 import hopmend.prove.Remedy;
-import hopmend.prove.SwapOrProve;
 import hopmend.prove.Verdict;
 import hopmend.relearn.Routine;
 import hopmend.relearn.RoutineState;
@@ -46,7 +46,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -175,19 +174,19 @@ class AsLookedAtTest {
     Workup w = new Workup(JobState.of(entries), CATALOG, JobOnPaper.SHOP);
     Diagnosis d = w.here().diagnosis().orElseThrow();
     Verdict v = w.verdict().orElseThrow();
-    SwapOrProve schools = w.here().swapOrProve().orElseThrow();
+    Plan plan = w.here().plan().orElseThrow();
     StringBuilder text = new StringBuilder();
     d.standings()
         .forEach(
             s ->
                 text.append(
                     "%s %.4f %.4f%n".formatted(s.suspect().id(), s.prior(), s.posterior())));
-    Stream.concat(d.next().stream(), d.later().stream())
+    plan.options()
         .forEach(
-            r ->
+            o ->
                 text.append(
-                    "check %s %.4f %.4f %s%n"
-                        .formatted(r.check().id(), r.finds(), r.cost(), words(r.reason()))));
+                    "do %s: finds %.4f, costs %.2f, in all %.2f%n"
+                        .formatted(o.action().id(), o.finds(), o.cost(), o.total())));
     text.append(v.remedy()).append(" %.4f%n".formatted(v.probability()));
     v.reasons().forEach(r -> text.append("because ").append(words(r)).append('\n'));
     v.ruledOut()
@@ -198,14 +197,15 @@ class AsLookedAtTest {
                     .append(' ')
                     .append(words(o.by()))
                     .append('\n'));
+    v.heldBack().ifPresent(r -> text.append("held back ").append(words(r)).append('\n'));
+    Plan.Schools schools = plan.schools().orElseThrow();
     text.append(
-        "%s saves %.4f: %.4f, %.4f, %.4f%n"
+        "plan %.2f, swap now %.2f, test all %.2f, turns at %.2f%n"
             .formatted(
-                schools.winner(),
-                schools.savedByWinner(),
-                schools.proveFirst(),
-                schools.swapFirst(),
-                schools.sensorProbability()));
+                plan.total(),
+                schools.swapNow(),
+                schools.testAll(),
+                schools.turnsAt().orElse(-1.0)));
     isAsLookedAt("reasons-" + how + ".txt", text.toString());
   }
 

@@ -85,6 +85,7 @@ class HopLineTest {
     say(new Fact.CheckAnswered("chain-stretch", "right"));
     say(new Fact.CheckAnswered("ground-drop", "right"));
     say(new Fact.CheckAnswered("wiggle", "steady"));
+    say(new Fact.CheckAnswered("wires-through", "whole"));
     assertThat(at(Hop.PROVE)).isEqualTo("OPEN: verdict ready to take");
     say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""));
     assertThat(at(Hop.PROVE)).startsWith("DONE: ");

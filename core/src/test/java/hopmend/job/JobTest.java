@@ -250,6 +250,7 @@ class JobTest {
           new Fact.WorkOnChosen(CAM),
           new Fact.SensorChosen("wherrill-sedge-12", "cam-intake"),
           new Fact.TraitTold("rust", "seized"),
+          new Fact.ClueTold("washed", true),
           new Fact.CardRevisionTaken("wherrill-sedge-12", 4),
           new Fact.ProofSeen("cam-intake", "starts", false, "long crank"),
           new Fact.CheckAnswered(

@@ -37,9 +37,11 @@ class OnceMissedTest extends JobOnPaper {
   void aVerdictCountsAllSuspectsOfItsRemedy() {
     List<Suspect> suspects =
         List.of(
-            new Suspect("a", "a", 45, Remedy.REPLACE_SENSOR, "", null, null, Condition.ALWAYS, "i"),
-            new Suspect("b", "b", 40, Remedy.REPLACE_SENSOR, "", null, null, Condition.ALWAYS, "i"),
-            new Suspect("c", "c", 15, Remedy.MECHANICAL, "", null, null, Condition.ALWAYS, "i"));
+            suspect("a", 45, Remedy.REPLACE_SENSOR),
+            suspect("b", 40, Remedy.REPLACE_SENSOR),
+            suspect("c", 15, Remedy.MECHANICAL));
+    Outcome accuses = new Outcome("x", "x", Map.of("b", 0.5), 0.1, true, false, null, null, null);
+    Outcome rest = new Outcome("y", "y", Map.of("b", 0.5), 0.9, false, false, null, null, null);
     Check check =
         new Check(
             "k",
@@ -48,19 +50,26 @@ class OnceMissedTest extends JobOnPaper {
             "",
             1,
             0,
-            List.of("a"),
-            List.of(
-                new Outcome("x", "x", Map.of(), 0.5, true, null, Condition.ALWAYS),
-                new Outcome("y", "y", Map.of(), 0.5, false, null, Condition.ALWAYS)),
+            List.of("b"),
+            List.of(accuses, rest),
             List.of(),
             List.of(),
+            List.of(),
+            List.of(),
+            false,
             false,
             false,
             Condition.ALWAYS,
             "i");
-    Verdict v = Verdict.of(Diagnosis.of(suspects, List.of(check), List.of(), 60), 0.8);
-    assertThat(v.probability()).isCloseTo(0.85, within(1e-9));
+    Diagnosis accused = Diagnosis.of(suspects, List.of(Diagnosis.Answer.of(check, accuses)));
+    // By hand: a 0.045, b 0.2, c 0.015 of 0.26.
+    Verdict v = Verdict.of(accused, List.of(), 0.94);
+    assertThat(v.probability()).isCloseTo(0.245 / 0.26, within(1e-9));
     assertThat(v.remedy()).contains(Remedy.REPLACE_SENSOR);
+  }
+
+  private static Suspect suspect(String id, double weight, Remedy remedy) {
+    return new Suspect(id, id, weight, remedy, "", null, null, null, false, Condition.ALWAYS, "i");
   }
 
   @Test

@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hopmend.catalog.FamilySheet;
 import hopmend.find.Site;
 import hopmend.prove.Check;
-import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
+import hopmend.prove.Plan;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Phase;
@@ -14,6 +14,7 @@ import hopmend.swap.Step;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** A job that is walked through all eight hops as its rules allow it. */
@@ -88,19 +89,25 @@ abstract class WalkedJob extends JobOnPaper {
     FamilySheet sheet = workup().sheet().orElseThrow();
     var sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
-    double first = workup().here().diagnosis().orElseThrow().probability("sensor");
+    double first = workup().here().diagnosis().orElseThrow().probability(Remedy.REPLACE_SENSOR);
     Set<String> asked = new HashSet<>();
-    while (workup().here().diagnosis().flatMap(Diagnosis::next).isPresent()
-        && workup().verdict().orElseThrow().remedy().isEmpty()) {
-      Check next = workup().here().diagnosis().flatMap(Diagnosis::next).orElseThrow().check();
+    while (workup().verdict().orElseThrow().remedy().isEmpty()) {
+      Optional<Check> best =
+          workup().here().plan().orElseThrow().checks().stream()
+              .findFirst()
+              .flatMap(Plan.Option::check);
+      if (best.isEmpty()) {
+        break;
+      }
+      Check next = best.get();
       assertThat(asked.add(next.id())).as("asked once only").isTrue();
       Outcome likeliest =
           next.outcomes().stream()
-              .max(Comparator.comparingDouble(o -> o.likelihood(sensor)))
+              .max(Comparator.comparingDouble(o -> next.likelihood(o, sensor)))
               .orElseThrow();
       say(new Fact.CheckAnswered(next.id(), likeliest.id()));
     }
-    assertThat(workup().here().diagnosis().orElseThrow().probability("sensor"))
+    assertThat(workup().here().diagnosis().orElseThrow().probability(Remedy.REPLACE_SENSOR))
         .as("the checks of %s can convict a dead sensor", sheet.family())
         .isGreaterThan(first)
         .isGreaterThan(0.7);

@@ -22,6 +22,7 @@ import hopmend.sensor.SignalModel;
 import hopmend.swap.Fastener;
 import hopmend.swap.Phase;
 import hopmend.swap.ThreadState;
+import hopmend.trace.ToneRing;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
@@ -101,7 +102,9 @@ class WordingTest {
           InspectionRule.class,
           Attested.State.class,
           Attested.Origin.class,
-          VinReading.Region.class);
+          VinReading.Region.class,
+          ToneRing.Kind.class,
+          ToneRing.Unseen.class);
 
   private static Set<String> names() {
     return SETS.stream()

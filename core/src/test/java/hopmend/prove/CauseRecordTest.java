@@ -19,7 +19,17 @@ import org.junit.jupiter.api.Test;
 class CauseRecordTest {
   private static Suspect suspect(String id, double weight) {
     return new Suspect(
-        id, id, weight, Remedy.REPLACE_SENSOR, "", null, null, Condition.ALWAYS, "invented");
+        id,
+        id,
+        weight,
+        Remedy.REPLACE_SENSOR,
+        "",
+        null,
+        null,
+        null,
+        false,
+        Condition.ALWAYS,
+        "invented");
   }
 
   private static final List<Suspect> SHEET =

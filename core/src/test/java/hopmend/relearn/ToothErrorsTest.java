@@ -126,7 +126,7 @@ class ToothErrorsTest {
     assertThat(quiet.says())
         .extracting(English::said)
         .anySatisfy(s -> assertThat(s).contains("come from the ring"));
-    Drawing ring = ToothRing.draw(quiet, English.WORDS);
+    Drawing ring = quiet.draw(English.WORDS);
     assertThat(ring.spoken()).contains("3 segments").contains("12");
     assertThat(ring.shapes())
         .filteredOn(s -> s instanceof Shape.Path)

@@ -7,12 +7,16 @@ import hopmend.fault.J1939Code;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.report.ScanText;
+import hopmend.trace.ToneRing;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.Readiness;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
 /** The shapes of the answers; a code is its text, a reading its value with its unit. */
 final class Answers {
@@ -21,6 +25,34 @@ final class Answers {
   record Value(double value, String unit) {
     static Value of(Reading r) {
       return new Value(r.value(), r.unit().symbol());
+    }
+  }
+
+  /** Something that is wrong with a ring; tooth from 1 behind the gap, 0 for none in particular. */
+  record Spot(String kind, int tooth, double value) {}
+
+  /**
+   * A tone ring.
+   *
+   * @param errors of each tooth behind the gap, late is positive, shares of the pitch
+   */
+  record Ring(
+      int places,
+      int missing,
+      int turns,
+      double perMinute,
+      List<Double> errors,
+      List<Spot> spots,
+      List<String> says) {
+    static Ring of(ToneRing r, List<Message> notes) {
+      return new Ring(
+          r.teeth(),
+          r.missing(),
+          r.turns(),
+          r.meanPerMinute(),
+          Arrays.stream(r.errors()).mapToObj(e -> Double.isNaN(e) ? null : e).toList(),
+          r.spots().stream().map(s -> new Spot(s.kind().name(), s.tooth(), s.value())).toList(),
+          Stream.concat(r.says().stream(), notes.stream()).map(Words::of).toList());
     }
   }
 

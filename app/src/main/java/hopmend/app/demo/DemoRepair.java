@@ -26,6 +26,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A repair as a technician would have entered it, hop by hop: each entry follows from what the
@@ -67,8 +68,7 @@ final class DemoRepair {
     at = at.plusSeconds(150);
     String author = workup().binding().isPresent() ? LEAD : who;
     entries.add(
-        new JobEntry(
-            entries.size() + 1, at, author, fact, workup().about(), java.util.Optional.empty()));
+        new JobEntry(entries.size() + 1, at, author, fact, workup().about(), Optional.empty()));
   }
 
   void read(List<TroubleCode> codes, Fact vehicle, List<String> symptoms, String words) {
@@ -139,14 +139,22 @@ final class DemoRepair {
     FamilySheet sheet = workup().sheet().orElseThrow();
     Suspect sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
-    workup().here().checks().stream()
-        .limit(most)
-        .forEach(c -> say(new Fact.CheckAnswered(c.id(), outcome(c, sensor).id())));
+    for (int i = 0; i < most && workup().verdict().flatMap(Verdict::remedy).isEmpty(); i++) {
+      Optional<Check> next =
+          workup().here().plan().stream()
+              .flatMap(p -> p.checks().stream())
+              .flatMap(o -> o.check().stream())
+              .findFirst();
+      if (next.isEmpty()) {
+        return;
+      }
+      say(new Fact.CheckAnswered(next.get().id(), outcome(next.get(), sensor).id()));
+    }
   }
 
   private static Outcome outcome(Check check, Suspect sensor) {
     return check.outcomes().stream()
-        .max(Comparator.comparingDouble(o -> o.likelihood(sensor)))
+        .max(Comparator.comparingDouble(o -> check.likelihood(o, sensor)))
         .orElseThrow();
   }
 

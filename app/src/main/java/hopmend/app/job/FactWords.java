@@ -154,6 +154,12 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.ClueTold f) {
+      String words = catalogs.now().proving().clue(f.clue()).map(c -> c.words()).orElse(f.clue());
+      return say(f, words, f.so() ? "yes" : "no");
+    }
+
+    @Override
     public String of(Fact.VerdictTaken f) {
       String what = Words.of(catalogs.now().named(f.work(), f.remedy()));
       String share = f.probability() > 0 ? ", " + Math.round(100 * f.probability()) + " %" : "";
@@ -448,7 +454,8 @@ public class FactWords {
   }
 
   private String answered(Fact.CheckAnswered f, About about) {
-    String measured = f.measured() == null ? "" : ", " + f.measured().text();
+    String measured =
+        (f.measured() == null ? "" : ", " + f.measured().text()) + (f.unsure() ? ", not sure" : "");
     return sheets(about)
         .flatMap(s -> s.check(f.check()).stream())
         .flatMap(

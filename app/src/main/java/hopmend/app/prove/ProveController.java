@@ -41,6 +41,7 @@ class ProveController {
    * @param companion what the limits depend on, for example the temperature of a thermistor
    * @param besides what sharpens them, for example the altitude; empty where nobody knows
    * @param sure that a value far outside the limits is meant as it stands
+   * @param unsure that who answers would not swear to it
    */
   record Answer(
       String check,
@@ -51,7 +52,8 @@ class ProveController {
       String companionUnit,
       String besides,
       String besidesUnit,
-      boolean sure) {}
+      boolean sure,
+      boolean unsure) {}
 
   @PostMapping("/answer")
   String answer(Form form, @Sent Answer sent) {
@@ -67,7 +69,21 @@ class ProveController {
     if (sent.outcome().isBlank()) {
       throw new InputProblem("outcome", "Pick what you found.");
     }
-    return screens.append(form, new Fact.CheckAnswered(check.id(), sent.outcome()));
+    return screens.append(
+        form,
+        new Fact.CheckAnswered(check.id(), sent.outcome(), null, null, null, sent.unsure(), null));
+  }
+
+  /**
+   * Something that is known of the fault without a check.
+   *
+   * @param so whether it is so
+   */
+  record Clue(String clue, boolean so) {}
+
+  @PostMapping("/clue")
+  String clue(Form form, @Sent Clue sent) {
+    return screens.append(form, new Fact.ClueTold(sent.clue(), sent.so()));
   }
 
   /**
@@ -114,7 +130,8 @@ class ProveController {
               .formatted(value.text(), Words.of(band.says()), meant.get().text()));
     }
     String outcome = measurement.outcomeFor(band.judge(value).side());
-    return new Fact.CheckAnswered(check.id(), outcome, value, told.companion(), told.besides());
+    return new Fact.CheckAnswered(
+        check.id(), outcome, value, told.companion(), told.besides(), sent.unsure(), null);
   }
 
   private static Reading told(String field, String typed, String unit, SignalModel.Companion of) {

@@ -1,18 +1,21 @@
 package hopmend.app.prove;
 
+import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
-import hopmend.catalog.FamilySheet;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
+import hopmend.job.Target;
+import hopmend.prove.Check;
+import hopmend.prove.Clue;
 import hopmend.prove.Diagnosis;
+import hopmend.prove.Plan;
 import hopmend.sensor.SignalModel;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -20,9 +23,11 @@ import org.springframework.ui.Model;
 @Component
 class ProveView implements HopView {
   private final HttpServletRequest request;
+  private final RingTraces traces;
 
-  ProveView(HttpServletRequest request) {
+  ProveView(HttpServletRequest request, RingTraces traces) {
     this.request = request;
+    this.traces = traces;
   }
 
   /** An answer given, with the number of its entry for the undo. */
@@ -35,48 +40,56 @@ class ProveView implements HopView {
 
   @Override
   public void fill(Model model, JobPage page) {
-    Optional<Diagnosis> diagnosis = page.workup().here().diagnosis();
-    model.addAttribute("works", page.workup().here().works());
-    model.addAttribute("proposed", page.workup().here().proposed().orElse(null));
-    if (diagnosis.isEmpty()) {
+    Target here = page.workup().here();
+    model.addAttribute("works", here.works());
+    model.addAttribute("proposed", here.proposed().orElse(null));
+    if (here.diagnosis().isEmpty()) {
       return;
     }
-    Diagnosis d = diagnosis.get();
-    FamilySheet sheet = page.workup().sheet().orElseThrow();
-    model.addAttribute("sheet", sheet);
-    model.addAttribute("asked", page.workup().here().askedByChecks());
+    Diagnosis d = here.diagnosis().get();
+    Plan plan =
+        (here.demandsQualified() ? here.plan(HopScreens.by(request)) : here.plan()).orElseThrow();
+    model.addAttribute("sheet", page.workup().sheet().orElseThrow());
+    model.addAttribute("asked", here.askedByChecks());
     model.addAttribute("diagnosis", d);
-    model.addAttribute("verdict", page.workup().verdict().orElseThrow());
-    model.addAttribute("schools", page.workup().here().swapOrProve().orElse(null));
+    model.addAttribute("verdict", here.verdict().orElseThrow());
+    model.addAttribute("plan", plan);
+    model.addAttribute("price", here.price().orElse(null));
+    model.addAttribute("assumed", page.workup().catalog().proving().planning().partPrice());
     model.addAttribute("given", given(d, page));
-    model.addAttribute("looks", d.looks());
+    model.addAttribute("traced", traces.of(page.row().id(), page.state().answers()).orElse(null));
+    model.addAttribute("clues", here.clues());
+    model.addAttribute("looks", plan.looks());
     model.addAttribute(
         "causes",
         d.standings().stream()
-            .collect(
-                Collectors.toMap(
-                    s -> s.suspect().id(), s -> page.workup().here().causesHere(s.suspect()))));
-    chosen(d)
+            .collect(Collectors.toMap(s -> s.suspect().id(), s -> here.causesHere(s.suspect()))));
+    chosen(plan)
         .ifPresent(
-            r -> {
-              model.addAttribute("recommendation", r);
-              model.addAttribute("cautions", page.workup().here().cautions(r.check()));
-              model.addAttribute("isBest", d.next().filter(r::equals).isPresent());
-              r.check()
-                  .measured()
-                  .flatMap(m -> page.workup().here().band(r.check(), m, SignalModel.Told.NOTHING))
-                  .ifPresent(b -> model.addAttribute("band", b));
-              model.addAttribute("judged", page.workup().here().isJudged(r.check()));
+            o -> {
+              model.addAttribute("chosen", o);
+              model.addAttribute("why", plan.why(o));
+              model.addAttribute("isBest", plan.best().filter(o::equals).isPresent());
+              o.check().ifPresent(c -> ask(model, here, c));
             });
   }
 
-  /** The check that the address names, else the recommended one. */
-  private Optional<Diagnosis.Recommendation> chosen(Diagnosis d) {
+  private static void ask(Model model, Target here, Check check) {
+    model.addAttribute("cautions", here.cautions(check));
+    model.addAttribute("judged", here.isJudged(check));
+    check
+        .measured()
+        .flatMap(m -> here.band(check, m, SignalModel.Told.NOTHING))
+        .ifPresent(b -> model.addAttribute("band", b));
+  }
+
+  /** The step that the address names, else the recommended one. */
+  private Optional<Plan.Option> chosen(Plan plan) {
     String wanted = Optional.ofNullable(request.getParameter("check")).orElse("");
-    return Stream.concat(d.next().stream(), d.later().stream())
-        .filter(r -> r.check().id().equals(wanted))
+    return plan.options().stream()
+        .filter(o -> o.action().id().equals(wanted))
         .findFirst()
-        .or(d::next);
+        .or(plan::best);
   }
 
   private static List<Given> given(Diagnosis d, JobPage page) {
@@ -85,9 +98,13 @@ class ProveView implements HopView {
         .toList();
   }
 
+  /** The entry that can be struck: the answer to a check, or what somebody told of a clue. */
   private static long sequence(JobPage page, String check) {
     return page.state().live().stream()
-        .filter(e -> e.fact() instanceof Fact.CheckAnswered f && f.check().equals(check))
+        .filter(
+            e ->
+                e.fact() instanceof Fact.CheckAnswered f && f.check().equals(check)
+                    || e.fact() instanceof Fact.ClueTold c && check.equals(Clue.PREFIX + c.clue()))
         .mapToLong(JobEntry::sequence)
         .max()
         .orElse(0);

@@ -9,7 +9,6 @@ import hopmend.job.JobState;
 import hopmend.message.Message;
 import hopmend.relearn.SegmentTrace;
 import hopmend.relearn.ToothErrors;
-import hopmend.relearn.ToothRing;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -32,7 +31,7 @@ class Teeth {
       return SegmentTrace.read(text)
           .trace()
           .flatMap(ToothErrors::learn)
-          .map(e -> new Shown(e, ToothRing.draw(e, Words.wording()), e.says()));
+          .map(e -> new Shown(e, e.draw(Words.wording()), e.says()));
     }
   }
 

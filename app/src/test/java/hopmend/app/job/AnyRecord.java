@@ -106,6 +106,7 @@ public final class AnyRecord {
             this::sensor,
             () -> new Fact.CardRevisionTaken(any(catalog.cards()).id(), 1 + random.nextInt(5)),
             () -> new Fact.TraitTold(any(catalog.traits()).trait(), id()),
+            () -> new Fact.ClueTold(any(catalog.proving().clues()).id(), random.nextBoolean()),
             () -> new Fact.ProofSeen(id(), proof(), random.nextBoolean(), id()),
             () ->
                 new Fact.ProofSeen(

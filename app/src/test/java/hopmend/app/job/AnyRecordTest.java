@@ -90,7 +90,8 @@ class AnyRecordTest {
     HopLine.clearGate(w);
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
-    w.here().swapOrProve();
+    w.here().plan();
+    w.here().clues();
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();

@@ -1,4 +1,4 @@
-package hopmend.verify;
+package hopmend.report;
 
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import java.util.Arrays;
@@ -7,7 +7,7 @@ import java.util.Arrays;
  * The line of a log that is read just now, as plain characters: a million lines are read without a
  * string for each of their cells. The same object is every line.
  */
-final class LoggedRow extends AbstractBaseCsvCallbackHandler<LoggedRow> {
+public final class LoggedRow extends AbstractBaseCsvCallbackHandler<LoggedRow> {
   /** Powers of ten that a double holds exactly. */
   private static final double[] TENS = new double[23];
 
@@ -57,21 +57,21 @@ final class LoggedRow extends AbstractBaseCsvCallbackHandler<LoggedRow> {
     return this;
   }
 
-  int size() {
+  public int size() {
     return cells;
   }
 
   /** Its number in the file, from 1. */
-  long line() {
+  public long line() {
     return getStartingLineNumber();
   }
 
   /** A cell without the blanks around it; empty where the line is too short. */
-  String cell(int i) {
+  public String cell(int i) {
     return i < cells ? new String(chars, begin(i), ends[i] - begin(i)) : "";
   }
 
-  boolean isEmpty(int i) {
+  public boolean isEmpty(int i) {
     return i >= cells || ends[i] == begin(i);
   }
 
@@ -83,7 +83,7 @@ final class LoggedRow extends AbstractBaseCsvCallbackHandler<LoggedRow> {
    * A plain decimal number, "-12.5" or "-12,5", as {@link Double#parseDouble} reads the first of
    * them; NaN for everything that is written in another way.
    */
-  double plainNumber(int i) {
+  public double plainNumber(int i) {
     return isEmpty(i) ? Double.NaN : number(begin(i), ends[i]);
   }
 
@@ -91,7 +91,7 @@ final class LoggedRow extends AbstractBaseCsvCallbackHandler<LoggedRow> {
    * Seconds of a clock, "9:05:07" or "09:05:07.25", behind a beginning that is known already; NaN
    * for everything that is written in another way.
    */
-  double plainClock(int i, String known) {
+  public double plainClock(int i, String known) {
     int at = isEmpty(i) ? 0 : begin(i);
     int end = isEmpty(i) ? 0 : ends[i];
     for (int k = 0; k < known.length(); k++, at++) {

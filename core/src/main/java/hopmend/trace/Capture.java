@@ -1,0 +1,97 @@
+package hopmend.trace;
+
+import hopmend.message.Message;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Signals over time.
+ *
+ * @param timeS rising, seconds from the first sample
+ * @param channels all as long as the time
+ */
+public record Capture(double[] timeS, List<Channel> channels) {
+  /**
+   * One signal.
+   *
+   * @param name as the file calls it, without its unit
+   * @param unit as the file writes it; empty where it does not
+   * @param values one for each sample; NaN where the file has none
+   */
+  public record Channel(String name, String unit, double[] values) {}
+
+  /**
+   * How a file is to be read, where a person says so.
+   *
+   * @param time column of the time, from 0; -1 where samples come at a rate; empty for what the
+   *     file itself says
+   * @param samplesPerSecond empty for what the file itself says
+   */
+  public record Asked(Optional<Integer> time, Optional<Double> samplesPerSecond) {
+    /** As the file itself says. */
+    public static final Asked NOTHING = new Asked(Optional.empty(), Optional.empty());
+  }
+
+  /**
+   * What was read, or all that is wrong with the file.
+   *
+   * @param columns names of all columns, as the file has them
+   * @param time the column that was taken for the time, -1 for none
+   * @param notes what a person has to know of it
+   */
+  public record Read(
+      Optional<Capture> capture,
+      List<String> columns,
+      int time,
+      List<Message> problems,
+      List<Message> notes) {
+    public Read {
+      columns = List.copyOf(columns);
+      problems = List.copyOf(problems);
+      notes = List.copyOf(notes);
+    }
+  }
+
+  public Capture {
+    channels = List.copyOf(channels);
+    for (Channel c : channels) {
+      if (c.values().length != timeS.length) {
+        throw new IllegalArgumentException(
+            "Channel %s has %d samples for %d moments"
+                .formatted(c.name(), c.values().length, timeS.length));
+      }
+    }
+  }
+
+  /**
+   * Reads a table of any layout: commas, semicolons, tabs or bars, decimal commas, units in names
+   * or in a row of their own, a column of time or a rate, even or not.
+   */
+  public static Read read(String text, Asked asked) {
+    return new CaptureReader(asked).read(text);
+  }
+
+  public int size() {
+    return timeS.length;
+  }
+
+  /** From the first sample to the last. */
+  public double seconds() {
+    return timeS.length < 2 ? 0 : timeS[timeS.length - 1] - timeS[0];
+  }
+
+  /** Median time between samples, of the first ten thousand. */
+  public double usualStepS() {
+    int n = Math.min(timeS.length - 1, 10_000);
+    if (n < 1) {
+      return 0;
+    }
+    double[] steps = new double[n];
+    for (int i = 0; i < n; i++) {
+      steps[i] = timeS[i + 1] - timeS[i];
+    }
+    Arrays.sort(steps);
+    return steps[n / 2];
+  }
+}
