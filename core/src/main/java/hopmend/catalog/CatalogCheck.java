@@ -10,6 +10,7 @@ import hopmend.part.Part;
 import hopmend.prove.Check;
 import hopmend.prove.Clue;
 import hopmend.prove.Measurement;
+import hopmend.prove.Planner;
 import hopmend.prove.Remedy;
 import hopmend.prove.SetUp;
 import hopmend.prove.Suspect;
@@ -172,6 +173,10 @@ final class CatalogCheck {
     s.always().forEach((t, values) -> trait(where, "always", t, values));
     once(where, "suspect", s.suspects(), Suspect::id);
     once(where, "check", s.checks(), Check::id);
+    int most = Planner.MOST_ACTIONS - catalog.works().size();
+    if (s.checks().size() > most) {
+      say(where, "%d checks are more than a plan can rank, %d", s.checks().size(), most);
+    }
     once(where, "operation", s.operations(), Operation::id);
     for (Check c : s.checks()) {
       cautions(where, c.id(), c.cautions());

@@ -12,8 +12,7 @@ import java.util.Optional;
  * @param options everything that can be done, cheapest expected total first
  * @param total expected cost of going on as the plan says, until a proven repair
  * @param handOver what handing it to a specialist costs
- * @param next what follows from each result, two or three steps deep; empty where handing over is
- *     cheapest
+ * @param next what follows from each result, two steps deep; empty where handing over is cheapest
  * @param schools the plan beside the two schools; empty where no new sensor is among the repairs
  * @param leftOut checks that cannot be done here
  */

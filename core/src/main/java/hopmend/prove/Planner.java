@@ -29,13 +29,16 @@ public final class Planner {
   /** Deeper than this changes the next step no more. */
   private static final int DEEPEST = 5;
 
+  /** A plan ranks so many checks and repairs at most, and takes as many set-ups. */
+  public static final int MOST_ACTIONS = Long.SIZE - 1;
+
   /** Branches of the drawn tree below this share are not followed. */
-  private static final double TOO_SELDOM = 0.02;
+  private static final double TOO_SELDOM = 0.03;
 
   /** Branches of the school that tests everything are cut below this share. */
   private static final double NEGLIGIBLE = 0.005;
 
-  private static final int DRAWN = 3;
+  private static final int DRAWN = 2;
 
   /**
    * What is asked.
@@ -59,10 +62,10 @@ public final class Planner {
       checks = List.copyOf(checks);
       repairs = List.copyOf(repairs);
       setUps = List.copyOf(setUps);
-      if (checks.size() + repairs.size() > Long.SIZE - 1 || setUps.size() > Long.SIZE - 1) {
+      if (checks.size() + repairs.size() > MOST_ACTIONS || setUps.size() > MOST_ACTIONS) {
         throw new IllegalArgumentException(
-            "A plan takes up to 63 actions and 63 set-ups, not %d and %d"
-                .formatted(checks.size() + repairs.size(), setUps.size()));
+            "A plan takes up to %d actions and as many set-ups, not %d and %d"
+                .formatted(MOST_ACTIONS, checks.size() + repairs.size(), setUps.size()));
       }
     }
   }
@@ -174,12 +177,15 @@ public final class Planner {
   }
 
   private long closure(List<String> ids) {
-    long all = 0;
+    return with(ids, 0);
+  }
+
+  private long with(List<String> ids, long known) {
+    long all = known;
     for (String id : ids) {
       int i = indexOf(id);
       if (i >= 0 && (all & 1L << i) == 0) {
-        all |= 1L << i;
-        all |= closure(asked.setUps().get(i).brings());
+        all = with(asked.setUps().get(i).brings(), all | 1L << i);
       }
     }
     return all;
