@@ -288,9 +288,9 @@ final class Inquiry {
   private static double minutes(WorkOrder order, SetUp.Reach reach) {
     Set<Phase> stages =
         switch (reach) {
-          case PLACE -> Set.of(Phase.MAKE_SAFE, Phase.OPEN_WAY);
+          case PLACE -> Set.of(Phase.OPEN_WAY);
           case PLUG -> Set.of(Phase.UNPLUG);
-          case SEAT -> Set.of(Phase.RELEASE, Phase.LIFT_OUT);
+          case SEAT -> Set.of(Phase.MAKE_SAFE, Phase.RELEASE, Phase.LIFT_OUT);
         };
     return order.steps().stream()
         .filter(s -> stages.contains(s.phase()))
