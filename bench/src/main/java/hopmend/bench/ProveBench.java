@@ -17,6 +17,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
@@ -49,7 +50,7 @@ public class ProveBench {
   public void prepare() {
     asked = problem(30, 40, new Random(3));
     csv = recording();
-    capture = Capture.read(csv, Capture.Asked.NOTHING).capture().orElseThrow();
+    capture = Capture.read(csv, Optional.empty()).capture().orElseThrow();
   }
 
   private static Planner.Asked problem(int suspects, int checks, Random random) {
@@ -118,7 +119,7 @@ public class ProveBench {
 
   @Benchmark
   public int millionSamplesRead() {
-    return Capture.read(csv, Capture.Asked.NOTHING).capture().orElseThrow().size();
+    return Capture.read(csv, Optional.empty()).capture().orElseThrow().size();
   }
 
   @Benchmark

@@ -533,6 +533,11 @@ public final class Target {
     return work().orElseGet(() -> catalog.usual(Remedy.REPLACE_SENSOR));
   }
 
+  /** The work by which it is handed to a specialist. */
+  public Work handsOver() {
+    return catalog.usual(Remedy.REFER);
+  }
+
   /** The work that the verdict of the checks asks for. */
   public Optional<Work> proposed() {
     return verdict()

@@ -125,6 +125,11 @@ public record Check(
         source);
   }
 
+  /** Whether somebody has to do it; what is known without one is told as an answer too. */
+  boolean isToDo() {
+    return !looksFor.isEmpty();
+  }
+
   /** Whether a captured trace of a ring answers it. */
   public boolean takesATrace() {
     return outcomes.stream().anyMatch(o -> !o.shows().isEmpty());

@@ -26,10 +26,14 @@ public record Clue(
     Cue seen,
     Map<String, Double> odds,
     String source) {
+  /** Before the id of a clue where it stands among the ids of checks. */
+  public static final String PREFIX = "clue-";
+
   /** No single clue weighs more than a measurement; the shop's rule. */
   private static final double MOST = 8;
 
-  private static final double HALF = 0.5;
+  /** Share of the likeliest suspect's vehicles that show it: only the factors tell anything. */
+  private static final double SHOWN = 0.5;
 
   public Clue {
     families = families == null ? List.of() : List.copyOf(families);
@@ -154,7 +158,7 @@ public record Clue(
   /** What it does to the suspects, as the answer to a check that nobody had to do. */
   public Diagnosis.Answer weighed(List<Suspect> suspects) {
     double most = suspects.stream().mapToDouble(this::factor).max().orElse(1);
-    double base = HALF / most;
+    double base = SHOWN / most;
     Map<String, Double> so = new HashMap<>();
     Map<String, Double> not = new HashMap<>();
     suspects.forEach(
@@ -167,7 +171,4 @@ public record Clue(
     return Diagnosis.Answer.of(
         Check.without(PREFIX + id, words, List.of(seenSo, seenNot), source), seenSo);
   }
-
-  /** Before the id of a clue where it stands among the ids of checks. */
-  public static final String PREFIX = "clue-";
 }

@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 
 /**
  * The suspects after all that is known so far.
@@ -38,15 +39,12 @@ public record Diagnosis(
     /**
      * How strongly it speaks for a suspect: the logarithm of its likelihood against those that the
      * check does not look for. What nobody would swear to counts half.
+     *
+     * @param doubted whether another finding contradicts it
      */
-    double weight(Suspect s) {
+    double weight(Suspect s, boolean doubted) {
       double log = Math.log(check.likelihood(outcome, s) / outcome.otherwise());
-      return unsure ? UNSURE * log : log;
-    }
-
-    /** The same, where nobody would swear to it. */
-    Answer doubted() {
-      return new Answer(check, outcome, measured, true);
+      return unsure || doubted ? UNSURE * log : log;
     }
 
     /** Whether it alone tells a suspect from what is well. */
@@ -90,12 +88,7 @@ public record Diagnosis(
   public static Diagnosis of(List<Suspect> suspects, List<Answer> answers) {
     Diagnosis believed = reckon(suspects, answers, List.of());
     List<Answer> against = believed.findContradictions();
-    return against.isEmpty()
-        ? believed
-        : reckon(
-            suspects,
-            answers.stream().map(a -> against.contains(a) ? a.doubted() : a).toList(),
-            against);
+    return against.isEmpty() ? believed : reckon(suspects, answers, against);
   }
 
   private static Diagnosis reckon(
@@ -108,7 +101,8 @@ public record Diagnosis(
       Answer answer = answers.get(i);
       Map<String, Double> before = now;
       Map<String, Double> adds = new HashMap<>();
-      suspects.forEach(s -> adds.put(s.id(), added(answer, s, shared)));
+      suspects.forEach(
+          s -> adds.put(s.id(), added(answer, s, contradictions.contains(answer), shared)));
       now = normalised(suspects, s -> before.get(s.id()) * Math.exp(adds.get(s.id())));
       effects.add(
           new Effect(answer, pairs(before, now), sharedWith(answers.subList(0, i), answer)));
@@ -136,8 +130,9 @@ public record Diagnosis(
   }
 
   /** What an answer adds to the logarithm of a suspect's odds. */
-  private static double added(Answer a, Suspect s, Map<String, Map<String, Told>> shared) {
-    double weight = a.weight(s);
+  private static double added(
+      Answer a, Suspect s, boolean doubted, Map<String, Map<String, Told>> shared) {
+    double weight = a.weight(s, doubted);
     List<String> sources = a.check().shares();
     if (sources.isEmpty()) {
       return weight;
@@ -162,7 +157,7 @@ public record Diagnosis(
   }
 
   private static Map<String, Double> normalised(
-      List<Suspect> suspects, java.util.function.ToDoubleFunction<Suspect> weight) {
+      List<Suspect> suspects, ToDoubleFunction<Suspect> weight) {
     double sum = suspects.stream().mapToDouble(weight).sum();
     Map<String, Double> shares = new LinkedHashMap<>();
     suspects.forEach(s -> shares.put(s.id(), weight.applyAsDouble(s) / sum));

@@ -420,10 +420,12 @@ public final class Planner {
   private List<Plan.Option> options() {
     Ahead ahead = ahead(1);
     int[] followed = promising(belief, 0, standing, ahead.kept());
+    int swap = swap();
     List<Plan.Option> options = new ArrayList<>();
     for (int a : open(0)) {
-      boolean far = Arrays.stream(followed).anyMatch(f -> f == a);
-      Ahead then = far ? ahead.less() : NOT;
+      // A new sensor is followed as far as the best: it is one of the schools.
+      boolean far = a == swap || Arrays.stream(followed).anyMatch(f -> f == a);
+      Ahead then = far ? ahead.less() : ONE;
       options.add(
           option(
               a,
@@ -522,20 +524,22 @@ public final class Planner {
   // The schools
 
   private Optional<Plan.Schools> schools(double threshold, List<Plan.Option> options) {
-    return IntStream.range(repairsFrom, own.length)
-        .filter(a -> isSwap(a))
-        .boxed()
+    int swap = swap();
+    return options.stream()
+        .filter(o -> swap >= 0 && o.action() == actions.get(swap))
         .findFirst()
         .map(
-            a ->
+            o ->
                 new Plan.Schools(
-                    expectedDoing(
-                        a, belief, 0, standing, ahead(1).less(), Double.POSITIVE_INFINITY),
+                    o.total(),
                     testAll(belief, 0, standing, threshold),
-                    Plan.best(options, asked.handOver())
-                        .filter(o -> o.action() == actions.get(a))
-                        .isPresent(),
-                    turnsAt(a)));
+                    Plan.best(options, asked.handOver()).filter(o::equals).isPresent(),
+                    turnsAt(swap)));
+  }
+
+  /** Index of the repair that fits a new sensor, -1 for none. */
+  private int swap() {
+    return IntStream.range(repairsFrom, own.length).filter(this::isSwap).findFirst().orElse(-1);
   }
 
   private boolean isSwap(int a) {

@@ -101,10 +101,10 @@ public record Verdict(
       }
     }
     boolean likely = together >= threshold;
+    long checks = diagnosis.answers().stream().filter(a -> a.check().isToDo()).count();
     reasons.add(
         new Reason(
-            Message.of(
-                "reason.after-checks", lead.name(), 100 * together, diagnosis.effects().size()),
+            Message.of("reason.after-checks", lead.name(), 100 * together, checks),
             Message.of(likely ? "reason.at-threshold" : "reason.below", 100 * threshold),
             "the shop's setting"));
     Optional<Reason> heldBack = heldBack(diagnosis, open, lead, likely);

@@ -22,32 +22,12 @@ public record Capture(double[] timeS, List<Channel> channels) {
   public record Channel(String name, String unit, double[] values) {}
 
   /**
-   * How a file is to be read, where a person says so.
-   *
-   * @param time column of the time, from 0; -1 where samples come at a rate; empty for what the
-   *     file itself says
-   * @param samplesPerSecond empty for what the file itself says
-   */
-  public record Asked(Optional<Integer> time, Optional<Double> samplesPerSecond) {
-    /** As the file itself says. */
-    public static final Asked NOTHING = new Asked(Optional.empty(), Optional.empty());
-  }
-
-  /**
    * What was read, or all that is wrong with the file.
    *
-   * @param columns names of all columns, as the file has them
-   * @param time the column that was taken for the time, -1 for none
    * @param notes what a person has to know of it
    */
-  public record Read(
-      Optional<Capture> capture,
-      List<String> columns,
-      int time,
-      List<Message> problems,
-      List<Message> notes) {
+  public record Read(Optional<Capture> capture, List<Message> problems, List<Message> notes) {
     public Read {
-      columns = List.copyOf(columns);
       problems = List.copyOf(problems);
       notes = List.copyOf(notes);
     }
@@ -67,9 +47,11 @@ public record Capture(double[] timeS, List<Channel> channels) {
   /**
    * Reads a table of any layout: commas, semicolons, tabs or bars, decimal commas, units in names
    * or in a row of their own, a column of time or a rate, even or not.
+   *
+   * @param perSecond samples a second, where a person says so; empty for what the file itself says
    */
-  public static Read read(String text, Asked asked) {
-    return new CaptureReader(asked).read(text);
+  public static Read read(String text, Optional<Double> perSecond) {
+    return new CaptureReader(perSecond).read(text);
   }
 
   public int size() {

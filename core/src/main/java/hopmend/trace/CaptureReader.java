@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /** Reads a capture: head, units, time base, samples. Linear in the size of the file. */
 final class CaptureReader {
@@ -38,7 +39,7 @@ final class CaptureReader {
       Pattern.compile(
           "(?i)(?:sampl\\w*\\s*(?:rate|frequency)|abtastrate|rate)\\W{0,4}(\\d+(?:[.,]\\d+)?)\\s*([kM]?)\\s*(?:Hz|S/s|1/s)");
 
-  private final Capture.Asked asked;
+  private final Optional<Double> asked;
   private final List<Message> problems = new ArrayList<>();
   private final List<Message> notes = new ArrayList<>();
   private String[] names = {};
@@ -47,7 +48,7 @@ final class CaptureReader {
   private int size;
   private Optional<Double> rate = Optional.empty();
 
-  CaptureReader(Capture.Asked asked) {
+  CaptureReader(Optional<Double> asked) {
     this.asked = asked;
   }
 
@@ -191,13 +192,12 @@ final class CaptureReader {
   // The time base
 
   private Capture.Read finish() {
-    if (!problems.isEmpty()) {
-      return new Capture.Read(Optional.empty(), List.of(names), -1, problems, notes);
-    }
-    int time = asked.time().orElseGet(this::proposedTime);
-    if (time >= values.length) {
-      problems.add(Message.of("capture.no-column", time + 1));
-    }
+    Optional<Capture> capture = problems.isEmpty() ? capture() : Optional.empty();
+    return new Capture.Read(problems.isEmpty() ? capture : Optional.empty(), problems, notes);
+  }
+
+  private Optional<Capture> capture() {
+    int time = asked.isPresent() ? -1 : timeColumn();
     double[] timeS = problems.isEmpty() ? time(time) : new double[0];
     List<Capture.Channel> channels = new ArrayList<>();
     for (int i = 0; i < values.length && problems.isEmpty(); i++) {
@@ -208,12 +208,7 @@ final class CaptureReader {
     if (problems.isEmpty() && channels.isEmpty()) {
       problems.add(Message.of("capture.no-channel"));
     }
-    return new Capture.Read(
-        problems.isEmpty() ? Optional.of(new Capture(timeS, channels)) : Optional.empty(),
-        List.of(names),
-        time,
-        problems,
-        notes);
+    return problems.isEmpty() ? Optional.of(new Capture(timeS, channels)) : Optional.empty();
   }
 
   private Optional<Capture.Channel> channel(int i) {
@@ -234,27 +229,22 @@ final class CaptureReader {
         || SAMPLE_NUMBER.matcher(names[i].strip()).matches();
   }
 
-  /** The column that is called so, else the first that rises all the time; -1 for none. */
-  private int proposedTime() {
-    List<Integer> called = new ArrayList<>();
-    for (int i = 0; i < values.length; i++) {
-      if (TIME.matcher(names[i].strip()).matches() && rises(values[i])) {
-        called.add(i);
-      }
-    }
-    if (called.size() > 1 && called.stream().anyMatch(i -> !isSameBase(called.get(0), i))) {
+  /** The column that is called so, else the first if it rises all the time; -1 for none. */
+  private int timeColumn() {
+    List<Integer> called =
+        IntStream.range(0, values.length)
+            .filter(i -> TIME.matcher(names[i].strip()).matches())
+            .boxed()
+            .toList();
+    if (called.stream().anyMatch(i -> rises(values[i]) && !isSameBase(called.get(0), i))) {
       problems.add(Message.of("capture.mixed-time", names[called.get(0)], names[called.get(1)]));
     }
     if (!called.isEmpty()) {
       return called.get(0);
     }
-    boolean byRate = rate.isPresent() || asked.samplesPerSecond().isPresent();
-    return !byRate
-            && values.length > 1
-            && rises(values[0])
-            && !SAMPLE_NUMBER.matcher(names[0]).matches()
-        ? 0
-        : -1;
+    boolean mayBeTime =
+        rate.isEmpty() && values.length > 1 && !SAMPLE_NUMBER.matcher(names[0].strip()).matches();
+    return mayBeTime && rises(values[0]) ? 0 : -1;
   }
 
   /** Whether two columns of time tell the same moments, whatever their unit. */
@@ -278,7 +268,7 @@ final class CaptureReader {
   private double[] time(int column) {
     double[] timeS = new double[size];
     if (column < 0) {
-      Optional<Double> perSecond = asked.samplesPerSecond().or(() -> rate);
+      Optional<Double> perSecond = asked.or(() -> rate);
       if (perSecond.isEmpty() || !(perSecond.get() > 0)) {
         problems.add(Message.of("capture.no-time"));
         return timeS;

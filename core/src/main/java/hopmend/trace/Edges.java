@@ -8,10 +8,11 @@ import java.util.Arrays;
  * @param timeS rising
  * @param swing of each tooth, in the signal's unit: how high a coil's signal rose before it, from
  *     lowest to highest of another; empty where only times are known
- * @param inductive whether the signal swings around zero, as a coil gives it
  */
-public record Edges(double[] timeS, double[] swing, boolean inductive) {
-  /** Of the lower and upper value; a signal has to leave the middle by that much to count again. */
+public record Edges(double[] timeS, double[] swing) {
+  /**
+   * Share of the span by which a signal has to leave the middle to count again; the shop's rule.
+   */
   private static final double HYSTERESIS = 0.15;
 
   /**
@@ -19,14 +20,17 @@ public record Edges(double[] timeS, double[] swing, boolean inductive) {
    */
   private static final double BELOW_ZERO = 0.3;
 
-  /** Samples over which the height of a coil's signal is followed. */
+  /**
+   * Share of its height that a coil's signal is taken to keep from one sample to the next; shop.
+   */
   private static final double FORGETTING = 0.995;
 
+  /** Low and high are told by so many samples at most. */
   private static final int LOOKED_AT = 200_000;
 
   /** Where every row is the moment of a tooth. */
   public static Edges ofTimes(double[] timeS) {
-    return new Edges(timeS.clone(), new double[0], false);
+    return new Edges(timeS.clone(), new double[0]);
   }
 
   /**
@@ -38,7 +42,7 @@ public record Edges(double[] timeS, double[] swing, boolean inductive) {
     int n = Math.min(volts.length, LOOKED_AT);
     double[] sorted = Arrays.stream(volts, 0, n).filter(v -> !Double.isNaN(v)).sorted().toArray();
     if (sorted.length < 3) {
-      return new Edges(new double[0], new double[0], false);
+      return new Edges(new double[0], new double[0]);
     }
     double low = sorted[(int) (0.02 * (sorted.length - 1))];
     double high = sorted[(int) (0.98 * (sorted.length - 1))];
@@ -79,7 +83,7 @@ public record Edges(double[] timeS, double[] swing, boolean inductive) {
         armed = false;
       }
     }
-    return new Edges(Arrays.copyOf(at, found), Arrays.copyOf(swing, found), inductive);
+    return new Edges(Arrays.copyOf(at, found), Arrays.copyOf(swing, found));
   }
 
   /** Back from a sample that is below the middle to where the signal went through it. */

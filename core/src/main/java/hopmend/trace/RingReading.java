@@ -12,16 +12,11 @@ import java.util.regex.Pattern;
  *
  * @param ring empty if none was seen
  * @param signal the column that was looked at; empty where each row is the moment of a tooth
- * @param columns that could be the signal
  * @param problems why nothing was seen
  * @param notes what a person has to know of the file
  */
 public record RingReading(
-    Optional<ToneRing> ring,
-    String signal,
-    List<String> columns,
-    List<Message> problems,
-    List<Message> notes) {
+    Optional<ToneRing> ring, String signal, List<Message> problems, List<Message> notes) {
   /** What a column of the crankshaft's signal is called, in some languages (common practice). */
   private static final Pattern CALLED =
       Pattern.compile(
@@ -31,7 +26,6 @@ public record RingReading(
   private static final Pattern COUNTS = Pattern.compile("tooth|teeth|edge|zahn|dent|diente|tand");
 
   public RingReading {
-    columns = List.copyOf(columns);
     problems = List.copyOf(problems);
     notes = List.copyOf(notes);
   }
@@ -43,11 +37,9 @@ public record RingReading(
    * @param perSecond samples a second, where the file does not tell the time
    */
   public static RingReading of(String text, String signal, Optional<Double> perSecond) {
-    Capture.Asked asked = new Capture.Asked(perSecond.map(rate -> -1), perSecond);
-    Capture.Read read = Capture.read(text, asked);
+    Capture.Read read = Capture.read(text, perSecond);
     if (read.capture().isEmpty()) {
-      return new RingReading(
-          Optional.empty(), signal, read.columns(), read.problems(), read.notes());
+      return new RingReading(Optional.empty(), signal, read.problems(), read.notes());
     }
     Capture capture = read.capture().get();
     List<String> columns = capture.channels().stream().map(Capture.Channel::name).toList();
@@ -57,7 +49,6 @@ public record RingReading(
       return new RingReading(
           Optional.empty(),
           signal,
-          columns,
           List.of(Message.of("capture.which-column", Message.listed(columns))),
           read.notes());
     }
@@ -69,7 +60,7 @@ public record RingReading(
     List<Message> problems = new ArrayList<>();
     seen.why().ifPresent(w -> problems.add(Message.named(w)));
     return new RingReading(
-        seen.ring(), isOfEdges ? "" : channel.get().name(), columns, problems, read.notes());
+        seen.ring(), isOfEdges ? "" : channel.get().name(), problems, read.notes());
   }
 
   private static Optional<Capture.Channel> channel(Capture capture, String signal) {

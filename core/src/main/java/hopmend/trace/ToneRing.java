@@ -21,18 +21,10 @@ import java.util.stream.IntStream;
  * @param perMinute speed of each turn, 1/min
  * @param errors of each tooth that is there, from the first behind the gap: how much too late it
  *     comes, in shares of the pitch; the mean over all turns
- * @param swings of each tooth against the mean of all, 1 is the mean; empty where only times are
- *     known
- * @param spots what is wrong, the worst first
+ * @param spots what is wrong
  */
 public record ToneRing(
-    int teeth,
-    int missing,
-    int turns,
-    double[] perMinute,
-    double[] errors,
-    double[] swings,
-    List<Spot> spots) {
+    int teeth, int missing, int turns, double[] perMinute, double[] errors, List<Spot> spots) {
   /** What can be wrong with a ring or with how it is seen. */
   public enum Kind {
     /** A tooth comes too early or too late in every turn. */
@@ -72,7 +64,7 @@ public record ToneRing(
   /** A tooth is bent from so much of a pitch on; the shop's estimate. */
   private static final double BENT = 0.03;
 
-  /** And from so many robust deviations of all teeth on. */
+  /** And from so many robust deviations of all teeth on; the shop's rule. */
   private static final double DEVIATIONS = 6;
 
   /** A tooth gives so much less than the mean: dirty, worn or hit; the shop's estimate. */
@@ -81,7 +73,7 @@ public record ToneRing(
   /** Run-out shows from this difference of the swing in a turn on; the shop's estimate. */
   private static final double RUN_OUT = 0.25;
 
-  /** A place gives nothing in so many of its turns: the tooth is gone. */
+  /** A place gives nothing in so many of its turns: the tooth is gone; the shop's rule. */
   private static final double GONE = 0.8;
 
   private static final int MOST_NAMED = 6;
@@ -95,7 +87,7 @@ public record ToneRing(
   /** Median of absolute deviations to a standard deviation of a normal distribution. */
   private static final double ROBUST = 1.4826;
 
-  /** The widest gap that rings have, in pitches. */
+  /** The widest gap that rings have, in pitches; common practice: two or three. */
   private static final double WIDEST = 5.5;
 
   /** Waves in a turn below which an error is the engine's unevenness, not a tooth's. */
@@ -149,11 +141,6 @@ public record ToneRing(
             words.of(Message.of("ring.size", teeth, missing)),
             words.of(Message.of("teeth.turns", turns))),
         words.of(Message.listing(says())));
-  }
-
-  /** Places that are there. */
-  public int present() {
-    return teeth - missing;
   }
 
   /** The spots of a kind. */
@@ -318,7 +305,6 @@ public record ToneRing(
         turns.size(),
         turns.stream().mapToDouble(k -> 60 / k.seconds()).toArray(),
         errors,
-        swings,
         spots(turns.size(), seen, extra, errors, swings));
   }
 

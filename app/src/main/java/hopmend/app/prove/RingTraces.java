@@ -1,8 +1,7 @@
 package hopmend.app.prove;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
+import hopmend.app.job.KeptReadings;
 import hopmend.app.web.Words;
 import hopmend.drawing.Drawing;
 import hopmend.job.Fact;
@@ -13,13 +12,11 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
-/** What kept recordings of a tone ring tell. A kept one never changes, nor does what it tells. */
+/** What kept recordings of a tone ring tell. */
 @Component
 class RingTraces {
-  private static final int KEPT = 100;
-
   private final JobDesk desk;
-  private final Cache<Fact.Traced, Shown> shown = Caffeine.newBuilder().maximumSize(KEPT).build();
+  private final KeptReadings<Fact.Traced, Shown> shown = new KeptReadings<>();
 
   RingTraces(JobDesk desk) {
     this.desk = desk;
@@ -45,13 +42,6 @@ class RingTraces {
         .map(Fact.CheckAnswered::traced)
         .reduce((one, later) -> later)
         .flatMap(
-            t ->
-                Optional.ofNullable(
-                    shown.get(
-                        t,
-                        x ->
-                            desk.text(jobId, t.attachment())
-                                .flatMap(text -> Shown.of(t, text))
-                                .orElse(null))));
+            t -> shown.of(t, () -> desk.text(jobId, t.attachment()), text -> Shown.of(t, text)));
   }
 }

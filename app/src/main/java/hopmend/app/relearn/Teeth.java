@@ -1,8 +1,7 @@
 package hopmend.app.relearn;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
+import hopmend.app.job.KeptReadings;
 import hopmend.app.web.Words;
 import hopmend.drawing.Drawing;
 import hopmend.job.JobState;
@@ -13,13 +12,11 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
-/** What kept traces of segment times tell. A kept trace never changes, nor does what it tells. */
+/** What kept traces of segment times tell. */
 @Component
 class Teeth {
-  private static final int KEPT = 100;
-
   private final JobDesk desk;
-  private final Cache<String, Shown> shown = Caffeine.newBuilder().maximumSize(KEPT).build();
+  private final KeptReadings<String, Shown> shown = new KeptReadings<>();
 
   Teeth(JobDesk desk) {
     this.desk = desk;
@@ -39,11 +36,6 @@ class Teeth {
   Optional<Shown> of(long jobId, JobState state) {
     return state
         .segments()
-        .flatMap(
-            s ->
-                Optional.ofNullable(
-                    shown.get(
-                        s.attachment(),
-                        id -> desk.text(jobId, id).flatMap(Shown::of).orElse(null))));
+        .flatMap(s -> shown.of(s.attachment(), () -> desk.text(jobId, s.attachment()), Shown::of));
   }
 }
