@@ -87,7 +87,7 @@
     x += (w - to) * share.x;
     y += (h - to * height / width) * share.y;
     w = to; h = to * height / width;
-    look(box, svg, x, y, w, h, width, height);
+    showStretch(box, svg, x, y, w, h, width, height);
   };
   const look = (box, svg, x, y, w, h, width, height) => {
     const left = Math.max(0, Math.min(width - w, x));
@@ -99,7 +99,7 @@
     const svg = box.querySelector('svg');
     const [, , width, height] = (svg.dataset.all || svg.getAttribute('viewBox')).split(' ').map(Number);
     const [x, y, w, h] = svg.getAttribute('viewBox').split(' ').map(Number);
-    look(box, svg, x + across * w, y + down * h, w, h, width, height);
+    showStretch(box, svg, x + across * w, y + down * h, w, h, width, height);
   };
   const shareOf = (box, e) => { const r = box.querySelector('svg').getBoundingClientRect(); return { x: (e.clientX - r.left) / r.width, y: (e.clientY - r.top) / r.height }; };
   const showZoom = () => document.querySelectorAll('.zoom-buttons[hidden]').forEach((b) => { b.hidden = false; });
@@ -160,6 +160,146 @@
   document.addEventListener('pointermove', (e) => { if (marking) ring(marking, e); });
   document.addEventListener('pointerup', (e) => { if (marking) { const form = marking; marking = null; ring(form, e); form.requestSubmit(); } });
   document.addEventListener('pointercancel', () => { marking = null; });
+
+  // A recording: drawn on a canvas, as far in as one likes; what was found is shaded.
+  const traces = new WeakMap();
+  const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+  const short = (v) => (Math.abs(v) >= 1000 || (v !== 0 && Math.abs(v) < 0.01) ? v.toExponential(1) : String(Number(v.toPrecision(3))));
+  const paint = (box) => {
+    const { shot, marks } = traces.get(box);
+    if (!shot) return;
+    const canvas = box.querySelector('canvas');
+    const width = canvas.width = Math.max(300, Math.round(box.clientWidth * devicePixelRatio));
+    const scale = devicePixelRatio;
+    const lane = 170 * scale;
+    const height = canvas.height = shot.lanes.length * lane + 34 * scale;
+    const left = 64 * scale;
+    const pen = canvas.getContext('2d');
+    const x = (t) => left + ((t - shot.fromS) / (shot.toS - shot.fromS)) * (width - left - 8 * scale);
+    pen.clearRect(0, 0, width, height);
+    pen.font = `${15 * scale}px "Atkinson Hyperlegible", sans-serif`;
+    shot.lanes.forEach((l, k) => {
+      const levels = marks.levels.filter((m) => m.column === l.name);
+      const all = [...l.lowest, ...l.highest].map(Number).filter(Number.isFinite).concat(levels.map((m) => m.value));
+      const low = Math.min(...all);
+      const high = Math.max(...all);
+      const span = high - low || 1;
+      const top = k * lane + 26 * scale;
+      const y = (v) => top + (1 - (v - low) / span) * (lane - 42 * scale);
+      pen.fillStyle = colour('--paper');
+      pen.fillRect(left, top - 4 * scale, width - left - 8 * scale, lane - 34 * scale);
+      pen.fillStyle = colour('--next');
+      pen.globalAlpha = 0.55;
+      marks.spans.forEach((m) => { if (m.to >= shot.fromS && m.from <= shot.toS) pen.fillRect(Math.max(left, x(m.from) - scale), top - 4 * scale, Math.max(3 * scale, x(Math.min(m.to, shot.toS)) - Math.max(left, x(m.from))), lane - 34 * scale); });
+      pen.globalAlpha = 1;
+      pen.strokeStyle = colour('--ink-2');
+      pen.fillStyle = colour('--ink-2');
+      pen.lineWidth = scale;
+      levels.forEach((m) => { pen.setLineDash([6 * scale, 5 * scale]); pen.beginPath(); pen.moveTo(left, y(m.value)); pen.lineTo(width - 8 * scale, y(m.value)); pen.stroke(); pen.setLineDash([]); pen.textAlign = 'right'; pen.fillText(m.name, width - 12 * scale, y(m.value) - 4 * scale); });
+      pen.strokeStyle = colour('--water');
+      pen.lineWidth = 1.6 * scale;
+      pen.beginPath();
+      let drawn = false;
+      l.lowest.forEach((v, i) => {
+        const a = Number(v);
+        const b = Number(l.highest[i]);
+        if (!Number.isFinite(a)) return;
+        const at = left + (i / (l.lowest.length - 1)) * (width - left - 8 * scale);
+        if (drawn) pen.lineTo(at, y(a)); else pen.moveTo(at, y(a));
+        if (b !== a) pen.lineTo(at, y(b));
+        drawn = true;
+      });
+      pen.stroke();
+      pen.fillStyle = colour('--ink');
+      pen.textAlign = 'left';
+      pen.fillText(l.unit ? `${l.name} (${l.unit})` : l.name, left, top - 9 * scale);
+      pen.textAlign = 'right';
+      pen.fillText(short(high), left - 6 * scale, top + 10 * scale);
+      pen.fillText(short(low), left - 6 * scale, y(low));
+    });
+    pen.textAlign = 'left';
+    pen.fillText(`${short(shot.fromS)} s`, left, height - 10 * scale);
+    pen.textAlign = 'right';
+    pen.fillText(`${short(shot.toS)} s`, width - 8 * scale, height - 10 * scale);
+    box.querySelector('[data-trace-says]').textContent = `${short(shot.toS - shot.fromS)} of ${short(shot.wholeS)} s${marks.spans.length ? `, ${marks.spans.length} marked` : ''}. Drag to move, wheel or two fingers to look closer.`;
+  };
+  const showStretch = async (box, from, to) => {
+    const trace = traces.get(box);
+    const asked = trace.asked = (trace.asked || 0) + 1;
+    const columns = Math.min(1600, Math.max(300, Math.round(box.clientWidth * devicePixelRatio)));
+    const answer = await fetch(`${box.dataset.src}&from=${from}&to=${to}&columns=${columns}`);
+    if (!answer.ok || trace.asked !== asked) return;
+    trace.shot = await answer.json();
+    box.dataset.from = trace.shot.fromS;
+    box.dataset.to = trace.shot.toS;
+    paint(box);
+  };
+  const traceZoom = (box, factor, share = 0.5) => {
+    const { shot } = traces.get(box);
+    const span = Math.min(shot.wholeS, (shot.toS - shot.fromS) * factor);
+    const from = Math.max(0, shot.fromS + share * (shot.toS - shot.fromS - span));
+    showStretch(box, from, from + span);
+  };
+  const tracePan = (box, share) => {
+    const { shot } = traces.get(box);
+    const span = shot.toS - shot.fromS;
+    const from = Math.max(0, Math.min(shot.wholeS - span, shot.fromS + share * span));
+    showStretch(box, from, from + span);
+  };
+  const traceNext = (box) => {
+    const { shot, marks } = traces.get(box);
+    const middle = (shot.fromS + shot.toS) / 2;
+    const next = marks.spans.find((m) => (m.from + m.to) / 2 > middle + 1e-9) || marks.spans[0];
+    const span = Math.min(shot.wholeS, Math.max(8 * (next.to - next.from), shot.wholeS / 400));
+    showStretch(box, Math.max(0, (next.from + next.to - span) / 2), (next.from + next.to + span) / 2);
+  };
+  const recordings = () => document.querySelectorAll('[data-trace]').forEach((box) => {
+    if (traces.has(box)) return;
+    const marks = JSON.parse(box.dataset.marks);
+    marks.spans.sort((a, b) => a.from - b.from);
+    traces.set(box, { marks });
+    box.querySelector('[data-trace-next]').hidden = !marks.spans.length;
+    showStretch(box, 0, 0);
+  });
+  recordings();
+  document.addEventListener('htmx:afterSwap', recordings);
+  window.addEventListener('resize', () => document.querySelectorAll('[data-trace]').forEach(paint));
+  document.addEventListener('click', (e) => {
+    const b = e.target.closest('[data-trace] button');
+    const box = b?.closest('[data-trace]');
+    if (!box || !traces.get(box).shot) return;
+    if (b.dataset.traceZoom) traceZoom(box, Number(b.dataset.traceZoom));
+    else if (b.dataset.tracePan) tracePan(box, Number(b.dataset.tracePan));
+    else if (b.hasAttribute('data-trace-next')) traceNext(box);
+    else showStretch(box, 0, 0);
+  });
+  document.addEventListener('keydown', (e) => {
+    const box = e.target.matches?.('[data-trace] canvas') && e.target.closest('[data-trace]');
+    if (!box) return;
+    const keys = { '+': () => traceZoom(box, 0.5), '=': () => traceZoom(box, 0.5), '-': () => traceZoom(box, 2), 0: () => showStretch(box, 0, 0), ArrowLeft: () => tracePan(box, -0.25), ArrowRight: () => tracePan(box, 0.25) };
+    if (keys[e.key]) { e.preventDefault(); keys[e.key](); }
+  });
+  document.addEventListener('wheel', (e) => {
+    const box = e.target.closest?.('[data-trace]');
+    if (!box || e.target.tagName !== 'CANVAS') return;
+    e.preventDefault();
+    const r = e.target.getBoundingClientRect();
+    traceZoom(box, e.deltaY > 0 ? 1.4 : 0.7, (e.clientX - r.left) / r.width);
+  }, { passive: false });
+  const held = new Map();
+  document.addEventListener('pointerdown', (e) => { if (e.target.matches?.('[data-trace] canvas')) { held.set(e.pointerId, e.clientX); e.target.setPointerCapture(e.pointerId); } });
+  document.addEventListener('pointermove', (e) => {
+    if (!held.has(e.pointerId) || !e.target.matches?.('[data-trace] canvas')) return;
+    const box = e.target.closest('[data-trace]');
+    const before = held.get(e.pointerId);
+    const others = [...held].filter(([id]) => id !== e.pointerId).map(([, at]) => at);
+    const width = e.target.getBoundingClientRect().width;
+    if (Math.abs(e.clientX - before) < 8) return;
+    held.set(e.pointerId, e.clientX);
+    if (others.length) traceZoom(box, Math.max(0.3, Math.min(3, Math.abs(before - others[0]) / Math.max(20, Math.abs(e.clientX - others[0])))));
+    else tracePan(box, (before - e.clientX) / width);
+  });
+  for (const up of ['pointerup', 'pointercancel']) document.addEventListener(up, (e) => held.delete(e.pointerId));
 
   // A report is dropped on its field.
   document.addEventListener('dragover', (e) => { const f = e.target.closest?.('[data-drop]'); if (f) { e.preventDefault(); f.classList.add('dragging'); } });

@@ -70,7 +70,14 @@ class LiveJourneyIT extends BrowserIT {
     byte[] capture = page.request().get(page.url().replace("/wire", "/wire.pcap")).body();
     assertThat(capture).startsWith(0xA1, 0xB2, 0xC3, 0xD4);
     open(job, "record");
-    assertThat(page.locator(".record")).containsText("Live values kept: ");
+    assertThat(page.locator(".record")).containsText("Recording kept: ");
+
+    // The last seconds of them can be put before an instrument.
+    open(job, "prove/instrument?check=wiggle");
+    page.click("text=The last 20 seconds of the live values");
+    assertThat(page.locator("#recording")).containsText("live: ");
+    assertThat(page.locator("#col-moved-signal option")).hasCount(8);
+    assertThat(page.locator(".landmarks").first()).containsText("The plug was moved until");
   }
 
   @Test

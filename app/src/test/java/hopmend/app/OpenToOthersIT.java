@@ -47,6 +47,7 @@ import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.MediaType;
 import org.springframework.mock.web.MockHttpServletResponse;
 import org.springframework.mock.web.MockMultipartFile;
+import org.springframework.test.web.servlet.ResultActions;
 
 /**
  * What goes out of the product and comes in from elsewhere: the interface, job files, the fleet.
@@ -95,15 +96,66 @@ class OpenToOthersIT extends AppIT {
       double late = i % 4 == 2 ? 0.025 : 0;
       ring.append(i % 4 == 3 ? "" : (0.25 * i + late) + "," + i % 4 + "\n");
     }
-    mvc.perform(post("/api/v1/ring").contentType("text/plain").content(ring.toString()))
-        .andExpect(jsonPath("$.places").value(4))
-        .andExpect(jsonPath("$.missing").value(1))
-        .andExpect(jsonPath("$.perMinute").value(60.0));
-    mvc.perform(post("/api/v1/ring").contentType("text/plain").content("t,v\n0,1\n1,2\n"))
-        .andExpect(status().isUnprocessableContent());
+    String ringTrace = "/api/v1/prove/crankshaft-position/ring-trace/trace";
+    mvc.perform(post(ringTrace).contentType("text/plain").content(ring.toString()))
+        .andExpect(jsonPath("$.figures.places").value(4))
+        .andExpect(jsonPath("$.figures.missing").value(1))
+        .andExpect(jsonPath("$.figures['mean-per-minute']").value(60.0));
+    mvc.perform(post(ringTrace).contentType("text/plain").content("t,v\n0,1\n1,2\n"))
+        .andExpect(status().isUnprocessableContent())
+        .andExpect(jsonPath("$.detail").value(containsString("too seldom")));
     mvc.perform(get("/api/v1/openapi.json"))
         .andExpect(jsonPath("$.openapi").isNotEmpty())
         .andExpect(jsonPath("$.paths['/api/v1/decode'].post").exists());
+  }
+
+  private ResultActions asked(String path, String json) throws Exception {
+    return mvc.perform(post("/api/v1/prove/" + path).contentType("application/json").content(json));
+  }
+
+  @Test
+  void valuesFiguresAndPlansAreJudgedForOtherPrograms() throws Exception {
+    // About 0.3 kohm at 80 °C, 2 to 3 kohm at 20 °C: common practice.
+    String thermistor = "coolant-temperature/resistance/value";
+    asked(thermistor, value(0.33, "kohm", 80, "°C"))
+        .andExpect(jsonPath("$.result.id").value("right"));
+    asked(thermistor, value(330, "ohm", 176, "°F"))
+        .andExpect(jsonPath("$.result.id").value("right"));
+    asked(thermistor, value(2.5, "kohm", 80, "°C"))
+        .andExpect(jsonPath("$.result.id").value("high"))
+        .andExpect(jsonPath("$.says").value(containsString("2.5 kohm")));
+    asked(thermistor, value(2.5, "V", 80, "°C"))
+        .andExpect(status().isUnprocessableContent())
+        .andExpect(jsonPath("$.detail").value(containsString("ohm or kohm")));
+    asked(thermistor, value(2.5, "kohm", 900, "°C"))
+        .andExpect(status().isUnprocessableContent())
+        .andExpect(jsonPath("$.detail").value(containsString("-40 to 150")));
+    asked(
+            "air-mass/trims-apart/figures",
+            "{\"figures\":{\"trim-idle\":{\"value\":18},\"trim-load\":{\"value\":4,\"unit\":\"%\"}}}")
+        .andExpect(jsonPath("$.result.id").value("leak"))
+        .andExpect(jsonPath("$.findings[0].finding").value("UNMEASURED_AIR"));
+    String plan = "{\"code\":\"P0335\",\"card\":\"osmere-heron-20\",\"answers\":[%s]}";
+    asked("plan", plan.formatted(""))
+        .andExpect(jsonPath("$.verdict").value(""))
+        .andExpect(jsonPath("$.suspects[0].suspect").value("sensor"))
+        .andExpect(jsonPath("$.steps[0].total").isNumber());
+    asked(
+            "plan",
+            plan.formatted(
+                "{\"check\":\"supply\",\"outcome\":\"right\"},"
+                    + "{\"check\":\"wires-through\",\"outcome\":\"open\"}"))
+        .andExpect(jsonPath("$.verdict").value("REPAIR_WIRING"))
+        .andExpect(jsonPath("$.suspects[0].suspect").value("wiring"));
+    asked("plan", plan.formatted("{\"check\":\"supply\",\"outcome\":\"purple\"}"))
+        .andExpect(status().isUnprocessableContent());
+    mvc.perform(get("/api/v1/prove/oxygen"))
+        .andExpect(jsonPath("$[?(@.id == 'swing')].instrument").value("SWITCHING_CELL"));
+  }
+
+  private static String value(double value, String unit, double at, String atUnit) {
+    return "{\"value\":{\"value\":%s,\"unit\":\"%s\"},\"companion\":{\"value\":%s,\"unit\":\"%s\"}}"
+        .formatted(value, unit, at, atUnit);
   }
 
   @ParameterizedTest

@@ -18,6 +18,7 @@ import hopmend.standin.VehicleSpec;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
@@ -33,6 +34,10 @@ class ProveJourneyIT extends BrowserIT {
 
   private void open(long job, String more) {
     signIn();
+    turn(job, more);
+  }
+
+  private void turn(long job, String more) {
     page.navigate("http://127.0.0.1:" + port + "/jobs/" + job + "/prove" + more);
   }
 
@@ -78,15 +83,17 @@ class ProveJourneyIT extends BrowserIT {
             new Fact.VehicleIdentified(
                 "0SMH4L206G1002204", "osmere-heron-20", 2016, null, 101_000, Fact.Place.HOIST));
     open(job, "?check=ring-trace");
-    page.setInputFiles("#trace", recording("time;a;b\n0;1;2\n1;3;4\n"));
-    page.click("text=Look for the ring in it");
-    assertThat(page.locator(".problem").first()).containsText("a and b");
-    page.setInputFiles("#trace", recording(bent()));
-    page.click("text=Look for the ring in it");
-    Locator ring = page.locator(".card-box:has(h2:text-is('The ring in the recording'))");
+    page.click("text=Let a recording answer it");
+    keep("time;a;b\n0;1;2\n1;3;4\n");
+    assertThat(page.locator(".landmarks").first()).containsText("which column is it");
+    keep(bent());
+    assertThat(page.locator(".next-card h2")).hasText("One tooth is bent, gone or dirty");
+    assertThat(page.locator(".next-card")).containsText("tooth 18 behind the gap, 102 degrees on");
+    assertThat(page.locator("svg .tooth-wrong")).hasCount(1);
+    page.click("text=That answers the check");
+    Locator ring = page.locator(".card-box:has(h2:has-text('What the instrument saw'))");
     assertThat(ring).containsText("A ring of 60 - 2 places");
     assertThat(ring).containsText("tooth 18 behind the gap, 102 degrees on, comes late");
-    assertThat(ring.locator("svg .tooth-wrong")).hasCount(1);
     assertThat(page.locator(".given")).containsText("One tooth is bent, gone or dirty");
     accessible("prove with a recording");
 
@@ -94,8 +101,13 @@ class ProveJourneyIT extends BrowserIT {
     assertThat(page.locator(".verdict-card h2")).containsText("mechanical");
   }
 
-  private static FilePayload recording(String csv) {
-    return new FilePayload("recording.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8));
+  private void keep(String csv) {
+    page.setInputFiles(
+        "#trace",
+        new FilePayload("recording.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8)));
+    String before = page.url();
+    page.click("text=Keep it and look");
+    page.waitForURL(u -> u.contains("recording=") && !u.equals(before));
   }
 
   private static String bent() {
@@ -132,5 +144,71 @@ class ProveJourneyIT extends BrowserIT {
     page.locator("details:has(#reason) button:has-text('Take it')").click();
     assertThat(page.locator(".problem").first()).containsText("do not prove");
     assertThat(workup(job).state().verdict()).isEmpty();
+
+    // Both cells in one recording of a logger whose columns nobody knows: the catalyst stores
+    // nothing.
+    turn(job, "/instrument?check=steady");
+    keep(bothCells());
+    assertThat(page.locator(".landmarks").first()).containsText("which column is it");
+    page.selectOption("#col-cell-behind", "y");
+    page.selectOption("#col-cell-before", "x");
+    page.click("text=Judge it again");
+    assertThat(page.locator(".next-card h2")).hasText("It swings like the front one: the catalyst");
+    page.waitForSelector("[data-trace][data-to='40']");
+    page.click("text='+'");
+    page.waitForSelector("[data-trace][data-from='10'][data-to='30']");
+    page.locator("[data-trace] canvas").press("ArrowRight");
+    page.waitForSelector("[data-trace][data-from='15'][data-to='35']");
+    accessible("an instrument with a recording");
+    page.click("text=That answers the check");
+    assertThat(page.locator(".suspects li").first()).containsText("Catalyst worn");
+    assertThat(page.locator(".given")).containsText("It swings like the front one");
+    // The next recording of that logger is read the same way.
+    turn(job, "/instrument?check=steady");
+    keep(bothCells());
+    assertThat(page.locator("#col-cell-behind")).hasValue("y");
+    assertThat(page.locator("#col-cell-before")).hasValue("x");
+  }
+
+  private static String bothCells() {
+    StringBuilder csv = new StringBuilder("time_s;x;y\n");
+    for (int i = 0; i <= 400; i++) {
+      double t = i / 10.0;
+      csv.append(
+          String.format(
+              Locale.ROOT,
+              "%.1f;%.3f;%.3f%n",
+              t,
+              0.45 + 0.4 * Math.sin(4 * t),
+              0.45 + 0.33 * Math.sin(4 * t - 1)));
+    }
+    return csv.toString();
+  }
+
+  /** Figures side by side: typed with units, refused in place, judged, recorded, undone. */
+  @Test
+  void severalFiguresTellALeakFromAFilm() {
+    long job =
+        newJob(
+            codes("P0101"),
+            new Fact.VehicleIdentified(
+                "0HMWT4B04H1000101", "wherrill-teal-16", 2017, null, 96_300, Fact.Place.HOIST));
+    open(job, "/instrument?check=trims-apart");
+    page.click("text=Judge it");
+    assertThat(page.locator(".landmarks").first()).containsText("Trims added up");
+    page.fill("#fig-trim-idle", "18,5");
+    page.fill("#fig-trim-load", "four");
+    page.click("text=Judge it");
+    assertThat(page.locator(".problem").first()).containsText("four");
+    assertThat(page.locator("#fig-trim-idle")).hasValue("18,5");
+    page.fill("#fig-trim-load", "4");
+    page.click("text=Judge it");
+    assertThat(page.locator(".next-card h2")).hasText("Lean at idle, less so under load");
+    assertThat(page.locator("svg .plot-point")).hasCount(1);
+    page.click("text=That answers the check");
+    assertThat(page.locator(".given")).containsText("Lean at idle, less so under load");
+    assertThat(page.locator(".suspects li").first()).containsText("Hose off or duct torn");
+    page.locator(".given button:has-text('Undo')").click();
+    assertThat(page.locator(".given:has-text('Lean at idle, less so under load')")).hasCount(0);
   }
 }

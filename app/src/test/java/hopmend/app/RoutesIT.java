@@ -135,6 +135,7 @@ class RoutesIT extends AppIT {
         path.replace("{jobId}", String.valueOf(job))
             .replace("{hop}", "prove")
             .replace("{family}", "knock")
+            .replace("{check}", "resistance")
             .replace("{view}", "bay")
             .replace("{site}", "knock-1")
             .replace(
@@ -155,8 +156,10 @@ class RoutesIT extends AppIT {
     } else {
       send.param("spn", "3251").param("fmi", "2");
     }
-    if (row.path().equals("/api/v1/scan") || row.path().equals("/api/v1/ring")) {
+    if (row.path().equals("/api/v1/scan") || row.path().endsWith("/trace")) {
       send.contentType("text/plain").content("P0340");
+    } else if (row.path().startsWith("/api/v1/prove") && row.method().equals("POST")) {
+      send.contentType("application/json").content("{\"code\":\"P0340\"}");
     } else if (row.path().equals("/api/v1/decode")) {
       send.contentType("application/json").content("{\"codes\":[\"P0340\"]}");
     }

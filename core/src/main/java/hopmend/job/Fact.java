@@ -212,6 +212,7 @@ public sealed interface Fact {
    *
    * @param unsure whether who answered would not swear to it
    * @param traced the recording that tells it; null where none does
+   * @param figures what an instrument was told besides, by the id of its figure; null for nothing
    */
   record CheckAnswered(
       String check,
@@ -220,22 +221,32 @@ public sealed interface Fact {
       Reading companion,
       Reading besides,
       boolean unsure,
-      Traced traced)
+      Traced traced,
+      Map<String, Reading> figures)
       implements Fact {
     /** A sure answer in words. */
     public CheckAnswered(String check, String outcome) {
-      this(check, outcome, null, null, null, false, null);
+      this(check, outcome, null, null, null, false, null, null);
     }
 
     /** A sure answer with what was read. */
     public CheckAnswered(
         String check, String outcome, Reading measured, Reading companion, Reading besides) {
-      this(check, outcome, measured, companion, besides, false, null);
+      this(check, outcome, measured, companion, besides, false, null, null);
     }
 
     public CheckAnswered {
       check = Said.id("check", check);
       outcome = Said.id("result", outcome);
+      figures = figures == null || figures.isEmpty() ? null : Map.copyOf(figures);
+      if (figures != null) {
+        figures.keySet().forEach(f -> Said.id("figure", f));
+      }
+    }
+
+    /** What an instrument was told besides. */
+    public Map<String, Reading> toldFigures() {
+      return figures == null ? Map.of() : figures;
     }
 
     /** What was read beside the value. */
@@ -254,14 +265,21 @@ public sealed interface Fact {
    *
    * @param attachment the kept text
    * @param name of the file
-   * @param signal the column that was looked at; empty where each row is the moment of a tooth
+   * @param signal the column of the instrument's first signal; empty where it has none
+   * @param others the columns of its other signals, in their order, empty where one has none; null
+   *     where no other has one
    * @param perSecond samples a second; null where the file tells the time
    */
-  record Traced(String attachment, String name, String signal, Double perSecond) {
+  record Traced(
+      String attachment, String name, String signal, List<String> others, Double perSecond) {
     public Traced {
       attachment = Said.id("kept text", attachment);
       name = Said.text("file's name", name, 200);
       signal = Said.text("column", signal, 100);
+      others = others == null || others.isEmpty() ? null : List.copyOf(others);
+      if (others != null) {
+        others.forEach(c -> Said.text("column", c, 100));
+      }
       if (perSecond != null) {
         Said.within("samples a second", perSecond, 1e-3, 1e9);
       }
@@ -1345,7 +1363,8 @@ public sealed interface Fact {
           null,
           null,
           f.unsure(),
-          new Traced("kept", t.name(), t.signal(), t.perSecond()));
+          new Traced("kept", t.name(), t.signal(), t.others(), t.perSecond()),
+          f.figures());
     } else if (fact instanceof SegmentsLogged f) {
       return new SegmentsLogged("kept", f.name());
     } else if (fact instanceof LiveLogged f) {

@@ -9,6 +9,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.find.PlugWatch;
 import hopmend.find.Site;
+import hopmend.instrument.Look;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.part.Fit;
@@ -41,6 +42,7 @@ import hopmend.swap.School;
 import hopmend.swap.Work;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import hopmend.trace.Capture;
 import hopmend.verify.DriveLog;
 import hopmend.verify.ProofFigure;
 import hopmend.verify.SensorProof;
@@ -459,8 +461,7 @@ public final class Target {
   }
 
   private Optional<Double> figure(Measurement measurement) {
-    return Optional.ofNullable(measurement.cardFigure())
-        .flatMap(name -> card.flatMap(c -> c.figure(name)));
+    return Optional.ofNullable(measurement.cardFigure()).flatMap(this::figureOfTheCard);
   }
 
   /** Whether a value is judged here, or whoever measures has to compare it with the maker's. */
@@ -471,7 +472,7 @@ public final class Target {
             m ->
                 m.model() == null
                     || m.figure() != null
-                    || card.flatMap(c -> c.figure(m.cardFigure())).isPresent())
+                    || figureOfTheCard(m.cardFigure()).isPresent())
         .isPresent();
   }
 
@@ -481,6 +482,27 @@ public final class Target {
         .measured()
         .filter(m -> m.unit().quantity() == value.unit().quantity())
         .flatMap(m -> band(check, m, told).map(b -> m.outcomeFor(b.judge(value).side())));
+  }
+
+  /** What the instrument of a check sees in a recording; the columns are what a person picked. */
+  public Look look(
+      Check check,
+      Capture.Read recording,
+      Map<String, String> columns,
+      Map<String, Reading> figures) {
+    return check
+        .instrumented()
+        .orElseThrow()
+        .look(recording, columns, figures, this::figureOfTheCard);
+  }
+
+  /** What the instrument of a check sees in figures alone. */
+  public Look look(Check check, Map<String, Reading> figures) {
+    return check.instrumented().orElseThrow().look(figures, this::figureOfTheCard);
+  }
+
+  private Optional<Double> figureOfTheCard(String name) {
+    return card.flatMap(c -> c.figure(name));
   }
 
   /** What can hurt at a check: of the check itself, of the way to the sensor, of the vehicle. */

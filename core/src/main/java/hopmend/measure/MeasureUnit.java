@@ -23,6 +23,8 @@ import tech.units.indriya.unit.Units;
 public enum MeasureUnit {
   VOLT("V", Quantity.VOLTAGE, Units.VOLT),
   MILLIVOLT("mV", Quantity.VOLTAGE, MetricPrefix.MILLI(Units.VOLT)),
+  AMPERE("A", Quantity.CURRENT, Units.AMPERE, "amp", "amps"),
+  MILLIAMPERE("mA", Quantity.CURRENT, MetricPrefix.MILLI(Units.AMPERE)),
   OHM("ohm", Quantity.RESISTANCE, Units.OHM, "Ω", "ohms"),
   KILOOHM("kohm", Quantity.RESISTANCE, MetricPrefix.KILO(Units.OHM), "kΩ"),
   HERTZ("Hz", Quantity.FREQUENCY, Units.HERTZ),
@@ -58,6 +60,8 @@ public enum MeasureUnit {
   MILE_PER_HOUR("mph", Quantity.SPEED, USCustomary.MILE.divide(Units.HOUR)),
   METRE_PER_SECOND("m/s", Quantity.SPEED, Units.METRE_PER_SECOND),
   PERCENT("%", Quantity.SHARE, Units.PERCENT),
+  /** One speed over another. */
+  RATIO(": 1", Quantity.RATIO, Units.PERCENT.multiply(100), ":1"),
   GRAM_PER_SECOND("g/s", Quantity.MASS_FLOW, Units.GRAM.divide(Units.SECOND)),
   PASCAL("Pa", Quantity.PRESSURE, Units.PASCAL),
   KILOPASCAL("kPa", Quantity.PRESSURE, MetricPrefix.KILO(Units.PASCAL)),
@@ -78,6 +82,7 @@ public enum MeasureUnit {
   /** What is measured; units convert only within one quantity. */
   public enum Quantity {
     VOLTAGE,
+    CURRENT,
     RESISTANCE,
     FREQUENCY,
     ROTATION,
@@ -90,6 +95,7 @@ public enum MeasureUnit {
     DISTANCE,
     SPEED,
     SHARE,
+    RATIO,
     MASS_FLOW,
     PRESSURE,
     TIME,

@@ -1,11 +1,15 @@
 package hopmend.prove;
 
+import hopmend.instrument.Setting;
+import hopmend.instrument.Sight;
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
 import hopmend.sensor.Traits;
-import hopmend.trace.ToneRing;
+import hopmend.trace.Finding;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 
 /**
@@ -15,6 +19,7 @@ import java.util.function.Predicate;
  * @param money what it uses up, in the shop's currency
  * @param looksFor the suspects it can find
  * @param measurements how a value is judged: of several, the first that is meant for the sensor
+ * @param instrument that answers it by a recording or by several figures; null for none
  * @param needs ids of the set-ups that have to be there before it can be done
  * @param shares what it reads that other checks read too, by a word of the sheet: two readings of
  *     one wire tell it once
@@ -33,6 +38,7 @@ public record Check(
     List<String> looksFor,
     List<Outcome> outcomes,
     List<Measurement> measurements,
+    Setting instrument,
     List<String> cautions,
     List<String> needs,
     List<String> shares,
@@ -67,6 +73,7 @@ public record Check(
     }
     measurements = measurements == null ? List.of() : List.copyOf(measurements);
     condition = Condition.orAlways(condition);
+    requireMeanings(id, outcomes, instrument);
     for (Measurement m : measurements) {
       requireOutcome(id, outcomes, m.below());
       requireOutcome(id, outcomes, m.within());
@@ -115,6 +122,7 @@ public record Check(
         looksFor,
         Conditional.of(outcomes, traits),
         Conditional.of(measurements, traits),
+        instrument,
         cautions.stream().filter(holds).toList(),
         needs,
         shares,
@@ -130,18 +138,30 @@ public record Check(
     return !looksFor.isEmpty();
   }
 
-  /** Whether a captured trace of a ring answers it. */
-  public boolean takesATrace() {
-    return outcomes.stream().anyMatch(o -> !o.shows().isEmpty());
+  /** The instrument that answers it, if one does. */
+  public Optional<Setting> instrumented() {
+    return Optional.ofNullable(instrument);
   }
 
-  /** The result that a ring in a trace means: the first that shows in it, else that all is well. */
-  public Outcome shownBy(ToneRing ring) {
+  /** The result that a sight means: the first that shows in it, else that all is well. */
+  public Outcome shownBy(Sight sight) {
     return outcomes.stream()
-        .filter(o -> ring.spots().stream().anyMatch(s -> o.shows().contains(s.kind())))
+        .filter(o -> o.shows().stream().anyMatch(sight::shows))
         .findFirst()
         .or(() -> outcomes.stream().filter(o -> !o.finds()).findFirst())
         .orElseThrow();
+  }
+
+  /** Whether every finding of its instrument means a result, and none that it cannot find. */
+  private static void requireMeanings(String id, List<Outcome> outcomes, Setting instrument) {
+    Set<Finding> meant = EnumSet.noneOf(Finding.class);
+    outcomes.forEach(o -> meant.addAll(o.shows()));
+    Set<Finding> can = instrument == null ? Set.of() : instrument.kind().finds();
+    if (!meant.equals(can)) {
+      throw new IllegalArgumentException(
+          "Check %s: its results are shown by %s, its instrument finds %s"
+              .formatted(id, meant, can));
+    }
   }
 
   /** The result of this id, empty if this sheet does not know it. */
@@ -173,7 +193,7 @@ public record Check(
   /** Something that is known without a check, told as the answer to one. */
   static Check without(String id, String title, List<Outcome> outcomes, String source) {
     return new Check(
-        id, title, "", "", 1, 0, List.of(), outcomes, List.of(), List.of(), List.of(), List.of(),
-        false, true, false, null, source);
+        id, title, "", "", 1, 0, List.of(), outcomes, List.of(), null, List.of(), List.of(),
+        List.of(), false, true, false, null, source);
   }
 }

@@ -217,9 +217,12 @@ public record Diagnosis(
         .toList();
   }
 
-  /** A finding that this suspect gives seldom. */
+  /** A finding that this suspect gives seldom, and hardly more often than what is well does. */
   private static boolean isStrange(Answer a, Suspect s) {
-    return a.outcome().finds() && !a.unsure() && a.check().likelihood(a.outcome(), s) < SELDOM;
+    return a.outcome().finds()
+        && !a.unsure()
+        && !a.accuses(s)
+        && a.check().likelihood(a.outcome(), s) < SELDOM;
   }
 
   /** Whether a reading that what is well does not give speaks for this suspect. */

@@ -2,7 +2,7 @@ package hopmend.prove;
 
 import hopmend.sensor.Condition;
 import hopmend.sensor.Conditional;
-import hopmend.trace.ToneRing;
+import hopmend.trace.Finding;
 import java.util.List;
 import java.util.Map;
 
@@ -13,7 +13,7 @@ import java.util.Map;
  * @param otherwise probability of this result for all suspects that are not named
  * @param finds whether this result points at what the check looks for
  * @param healthyToo whether a sensor that is well gives it as easily, so that it condemns none
- * @param shows what in a trace shows it, where the check is answered with one
+ * @param shows what an instrument finds if it is so, where the check is answered with one
  * @param first what this result asks for before anything else is judged; null for nothing
  */
 public record Outcome(
@@ -23,7 +23,7 @@ public record Outcome(
     double otherwise,
     boolean finds,
     boolean healthyToo,
-    List<ToneRing.Kind> shows,
+    List<Finding> shows,
     Remedy first,
     Condition condition)
     implements Conditional {

@@ -63,8 +63,12 @@ public record Capture(double[] timeS, List<Channel> channels) {
     return timeS.length < 2 ? 0 : timeS[timeS.length - 1] - timeS[0];
   }
 
-  /** Median time between samples, of the first ten thousand. */
   public double usualStepS() {
+    return usualStepS(timeS);
+  }
+
+  /** Median time between moments, of the first ten thousand; 0 for fewer than two. */
+  public static double usualStepS(double[] timeS) {
     int n = Math.min(timeS.length - 1, 10_000);
     if (n < 1) {
       return 0;

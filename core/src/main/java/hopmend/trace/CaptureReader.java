@@ -31,7 +31,7 @@ final class CaptureReader {
       Pattern.compile("^(.*?)[\\s_]*[\\[(]\\s*([^\\])]{1,12})\\s*[\\])]\\s*$");
   private static final Pattern TIME =
       Pattern.compile(
-          "t|time|zeit|temps|tiempo|tempo|tijd|czas|tid|zaman|timestamp|seconds?|secs?|ms|µs|us|x",
+          "(t|time|zeit|temps|tiempo|tempo|tijd|czas|tid|zaman|timestamp)([\\s_]*(s|secs?|seconds?|ms|µs|us|ns))?|seconds?|secs?|ms|µs|us",
           Pattern.CASE_INSENSITIVE);
   private static final Pattern SAMPLE_NUMBER =
       Pattern.compile("#|no\\.?|nr\\.?|n|sample|index|row|point", Pattern.CASE_INSENSITIVE);
@@ -308,7 +308,7 @@ final class CaptureReader {
   }
 
   private void tellSteps(double[] timeS) {
-    double step = new Capture(timeS, List.of()).usualStepS();
+    double step = Capture.usualStepS(timeS);
     int gaps = 0;
     int off = 0;
     for (int i = 1; i < timeS.length; i++) {

@@ -8,8 +8,9 @@ import java.util.Arrays;
  * @param timeS rising
  * @param swing of each tooth, in the signal's unit: how high a coil's signal rose before it, from
  *     lowest to highest of another; empty where only times are known
+ * @param ofCoil whether they come from a coil, whose signal grows with the speed
  */
-public record Edges(double[] timeS, double[] swing) {
+public record Edges(double[] timeS, double[] swing, boolean ofCoil) {
   /**
    * Share of the span by which a signal has to leave the middle to count again; the shop's rule.
    */
@@ -30,7 +31,7 @@ public record Edges(double[] timeS, double[] swing) {
 
   /** Where every row is the moment of a tooth. */
   public static Edges ofTimes(double[] timeS) {
-    return new Edges(timeS.clone(), new double[0]);
+    return new Edges(timeS.clone(), new double[0], false);
   }
 
   /**
@@ -42,7 +43,7 @@ public record Edges(double[] timeS, double[] swing) {
     int n = Math.min(volts.length, LOOKED_AT);
     double[] sorted = Arrays.stream(volts, 0, n).filter(v -> !Double.isNaN(v)).sorted().toArray();
     if (sorted.length < 3) {
-      return new Edges(new double[0], new double[0]);
+      return new Edges(new double[0], new double[0], false);
     }
     double low = sorted[(int) (0.02 * (sorted.length - 1))];
     double high = sorted[(int) (0.98 * (sorted.length - 1))];
@@ -83,7 +84,7 @@ public record Edges(double[] timeS, double[] swing) {
         armed = false;
       }
     }
-    return new Edges(Arrays.copyOf(at, found), Arrays.copyOf(swing, found));
+    return new Edges(Arrays.copyOf(at, found), Arrays.copyOf(swing, found), inductive);
   }
 
   /** Back from a sample that is below the middle to where the signal went through it. */

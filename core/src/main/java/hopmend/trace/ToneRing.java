@@ -18,29 +18,22 @@ import java.util.stream.IntStream;
  * @param teeth places of the ring: those that are there and those of the gap, as in 60 - 2
  * @param missing places without a tooth, at the gap
  * @param turns whole turns that were seen
+ * @param turnAtS when each turn begins, with the first edge behind the gap
  * @param perMinute speed of each turn, 1/min
+ * @param swings mean swing of each turn, in the signal's unit; zeros where only times are known
  * @param errors of each tooth that is there, from the first behind the gap: how much too late it
  *     comes, in shares of the pitch; the mean over all turns
  * @param spots what is wrong
  */
 public record ToneRing(
-    int teeth, int missing, int turns, double[] perMinute, double[] errors, List<Spot> spots) {
-  /** What can be wrong with a ring or with how it is seen. */
-  public enum Kind {
-    /** A tooth comes too early or too late in every turn. */
-    BENT,
-    /** A place of the ring gives no edge in nearly every turn. */
-    GONE,
-    /** A tooth gives much less signal than the others in every turn. */
-    DIRTY,
-    /** The signal grows and falls once in a turn: the ring runs out of true. */
-    RUN_OUT,
-    /** Edges are lost here and there, not at one place. */
-    DROPS_OUT,
-    /** Edges that no tooth made. */
-    NOISE
-  }
-
+    int teeth,
+    int missing,
+    int turns,
+    double[] turnAtS,
+    double[] perMinute,
+    double[] swings,
+    double[] errors,
+    List<Spot> spots) {
   /**
    * Something that is wrong.
    *
@@ -49,7 +42,7 @@ public record ToneRing(
    *     its swing against the mean; of run-out the difference of the largest and the smallest swing
    *     against the mean; else how many edges in a hundred turns
    */
-  public record Spot(Kind kind, int tooth, double value) {}
+  public record Spot(Finding kind, int tooth, double value) {}
 
   /** Why no ring was seen. */
   public enum Unseen {
@@ -106,21 +99,21 @@ public record ToneRing(
   public List<Message> says() {
     List<Message> says = new ArrayList<>();
     says.add(Message.of("ring.seen", teeth, missing, turns, meanPerMinute()));
-    spots.stream()
-        .map(
-            s ->
-                Message.of(
-                    Message.named(s.kind()).key(), s.tooth(), shown(s), degreesOf(s.tooth())))
-        .forEach(says::add);
+    spots.stream().map(this::says).forEach(says::add);
     if (spots.isEmpty()) {
       says.add(Message.of("ring.even"));
     }
     return says;
   }
 
+  /** A spot in words. */
+  public Message says(Spot s) {
+    return Message.of(Message.named(s.kind()).key(), s.tooth(), shown(s), degreesOf(s.tooth()));
+  }
+
   private static double shown(Spot s) {
     boolean perHundredTurns =
-        s.kind() == Kind.DROPS_OUT || s.kind() == Kind.NOISE || s.kind() == Kind.GONE;
+        s.kind() == Finding.DROPS_OUT || s.kind() == Finding.NOISE || s.kind() == Finding.GONE;
     return perHundredTurns ? s.value() : 100 * s.value();
   }
 
@@ -144,7 +137,7 @@ public record ToneRing(
   }
 
   /** The spots of a kind. */
-  public List<Spot> spots(Kind kind) {
+  public List<Spot> spots(Finding kind) {
     return spots.stream().filter(s -> s.kind() == kind).toList();
   }
 
@@ -303,7 +296,9 @@ public record ToneRing(
         teeth,
         missing,
         turns.size(),
+        turns.stream().mapToDouble(k -> t[k.from()]).toArray(),
         turns.stream().mapToDouble(k -> 60 / k.seconds()).toArray(),
+        turns.stream().mapToDouble(k -> meanSwing(edges, k)).toArray(),
         errors,
         spots(turns.size(), seen, extra, errors, swings));
   }
@@ -351,7 +346,7 @@ public record ToneRing(
     for (int i = 0; i < seen.length; i++) {
       int gone = turns - seen[i];
       if (turns > 1 && gone > GONE * turns) {
-        spots.add(new Spot(Kind.GONE, i + 1, 100.0 * gone / turns));
+        spots.add(new Spot(Finding.GONE, i + 1, 100.0 * gone / turns));
       } else {
         lost += gone;
       }
@@ -359,18 +354,18 @@ public record ToneRing(
     spots.addAll(bent(errors));
     for (int i = 0; i < swing.length; i++) {
       if (swing[i] < DIRTY) {
-        spots.add(new Spot(Kind.DIRTY, i + 1, swing[i]));
+        spots.add(new Spot(Finding.DIRTY, i + 1, swing[i]));
       }
     }
     double runOut = runOut(swing);
     if (runOut > RUN_OUT) {
-      spots.add(new Spot(Kind.RUN_OUT, 0, runOut));
+      spots.add(new Spot(Finding.RUN_OUT, 0, runOut));
     }
     if (lost > 0) {
-      spots.add(new Spot(Kind.DROPS_OUT, 0, 100.0 * lost / turns));
+      spots.add(new Spot(Finding.DROPS_OUT, 0, 100.0 * lost / turns));
     }
     if (extra > 0) {
-      spots.add(new Spot(Kind.NOISE, 0, 100.0 * extra / turns));
+      spots.add(new Spot(Finding.NOISE, 0, 100.0 * extra / turns));
     }
     return spots;
   }
@@ -383,7 +378,7 @@ public record ToneRing(
     List<Spot> bent = new ArrayList<>();
     for (int i = 0; i < errors.length; i++) {
       if (Math.abs(errors[i]) > least) {
-        bent.add(new Spot(Kind.BENT, i + 1, errors[i]));
+        bent.add(new Spot(Finding.BENT, i + 1, errors[i]));
       }
     }
     bent.sort(Comparator.comparingDouble(s -> -Math.abs(s.value())));

@@ -4,6 +4,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.sensor.LiveSignal;
+import hopmend.trace.Rises;
 import hopmend.verify.DriveLog.Column;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -205,10 +206,9 @@ public record TraceFigure(
                   / values.length,
               unit());
       case LOWEST_SHARE, HIGHEST_SHARE -> share(values, others);
-      case SWITCHING -> Told.of(rises(log, meant, values).size() / seconds(log, meant), unit());
-      case RISE -> time(rises(log, meant, values));
-      case FALL ->
-          time(rises(log, meant, DoubleStream.of(values).map(v -> LEAN_V + RICH_V - v).toArray()));
+      case SWITCHING -> Told.of(rises(log, meant, true).size() / seconds(log, meant), unit());
+      case RISE -> time(rises(log, meant, true));
+      case FALL -> time(rises(log, meant, false));
     };
   }
 
@@ -235,34 +235,28 @@ public record TraceFigure(
         .orElseGet(() -> Told.not("figure.never-moved", against.label()));
   }
 
-  /** Seconds that each rise through the whole range took, along straight lines between samples. */
-  private static List<Double> rises(DriveLog log, int[] meant, double[] values) {
-    List<Double> rises = new ArrayList<>();
-    double from = Double.NaN;
-    for (int k = 1; k < meant.length; k++) {
-      if (!joined(log, meant[k - 1], meant[k])) {
-        from = Double.NaN;
-        continue;
+  /** Each passage between both voltages, up or down; a gap in the log parts them. */
+  private List<Rises.Rise> rises(DriveLog log, int[] meant, boolean up) {
+    List<Double> times = new ArrayList<>();
+    List<Double> values = new ArrayList<>();
+    for (int k = 0; k < meant.length; k++) {
+      double at = log.at(Column.TIME, meant[k]);
+      if (k > 0 && !joined(log, meant[k - 1], meant[k])) {
+        times.add(at);
+        values.add(Double.NaN);
       }
-      double t0 = log.at(Column.TIME, meant[k - 1]);
-      double t1 = log.at(Column.TIME, meant[k]);
-      if (values[k - 1] <= LEAN_V && values[k] > LEAN_V) {
-        from = t0 + (LEAN_V - values[k - 1]) / (values[k] - values[k - 1]) * (t1 - t0);
-      }
-      if (values[k] <= LEAN_V) {
-        from = Double.NaN;
-      }
-      if (!Double.isNaN(from) && values[k - 1] < RICH_V && values[k] >= RICH_V) {
-        rises.add(t0 + (RICH_V - values[k - 1]) / (values[k] - values[k - 1]) * (t1 - t0) - from);
-        from = Double.NaN;
-      }
+      times.add(at);
+      values.add(log.at(column(of), meant[k]));
     }
-    return rises;
+    double[] t = times.stream().mapToDouble(d -> d).toArray();
+    double[] v = values.stream().mapToDouble(d -> d).toArray();
+    return up ? Rises.of(t, v, LEAN_V, RICH_V) : Rises.fallsOf(t, v, LEAN_V, RICH_V);
   }
 
-  private Told time(List<Double> times) {
+  private Told time(List<Rises.Rise> rises) {
+    List<Double> times = rises.stream().map(Rises.Rise::seconds).sorted().toList();
     return times.isEmpty()
         ? Told.not("figure.no-rise")
-        : Told.of(1000 * times.stream().sorted().toList().get(times.size() / 2), unit());
+        : Told.of(1000 * times.get(times.size() / 2), unit());
   }
 }

@@ -20,6 +20,7 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.ForAll;
@@ -259,6 +260,15 @@ class JobTest {
               Reading.of(11, MeasureUnit.HERTZ),
               Reading.of(850, MeasureUnit.PER_MINUTE),
               Reading.of(300, MeasureUnit.METRE)),
+          new Fact.CheckAnswered(
+              "sweep",
+              "step",
+              null,
+              null,
+              null,
+              true,
+              new Fact.Traced("a", "sweep.csv", "App D", List.of("App E"), 50.0),
+              Map.of("gear-ratio", Reading.of(1.43, MeasureUnit.RATIO))),
           new Fact.VerdictTaken(Remedy.MONITOR, "passing", 0.5, "one bad contact"),
           new Fact.WayInChosen(Site.WayIn.FROM_BELOW),
           new Fact.SiteConfirmed(

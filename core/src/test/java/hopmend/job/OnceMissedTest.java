@@ -53,6 +53,7 @@ class OnceMissedTest extends JobOnPaper {
             List.of("b"),
             List.of(accuses, rest),
             List.of(),
+            null,
             List.of(),
             List.of(),
             List.of(),

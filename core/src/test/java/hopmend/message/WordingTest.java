@@ -11,6 +11,7 @@ import hopmend.find.Level;
 import hopmend.find.Site;
 import hopmend.find.View;
 import hopmend.find.Wiring;
+import hopmend.instrument.Instrument;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.Standing;
@@ -22,6 +23,7 @@ import hopmend.sensor.SignalModel;
 import hopmend.swap.Fastener;
 import hopmend.swap.Phase;
 import hopmend.swap.ThreadState;
+import hopmend.trace.Finding;
 import hopmend.trace.ToneRing;
 import hopmend.vehicle.EngineLayout;
 import hopmend.vehicle.VinReading;
@@ -103,7 +105,8 @@ class WordingTest {
           Attested.State.class,
           Attested.Origin.class,
           VinReading.Region.class,
-          ToneRing.Kind.class,
+          Finding.class,
+          Instrument.class,
           ToneRing.Unseen.class);
 
   private static Set<String> names() {

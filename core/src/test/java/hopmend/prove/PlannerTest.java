@@ -40,6 +40,7 @@ class PlannerTest {
         looksFor,
         results,
         List.of(),
+        null,
         List.of(),
         needs,
         List.of(),

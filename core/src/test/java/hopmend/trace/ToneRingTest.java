@@ -115,7 +115,7 @@ class ToneRingTest {
     engine.by = late ? 0.06 : -0.06;
     engine.speedUp = 1.02;
     ToneRing ring = engine.ring(20);
-    assertThat(ring.spots()).extracting(ToneRing.Spot::kind).containsOnly(ToneRing.Kind.BENT);
+    assertThat(ring.spots()).extracting(ToneRing.Spot::kind).containsOnly(Finding.BENT);
     assertThat(ring.spots()).extracting(ToneRing.Spot::tooth).containsExactly(tooth + 1);
     assertThat(ring.spots().get(0).value()).isCloseTo(engine.by, within(0.012));
   }
@@ -136,16 +136,14 @@ class ToneRingTest {
         .singleElement()
         .satisfies(
             s -> {
-              assertThat(s.kind()).isEqualTo(ToneRing.Kind.GONE);
+              assertThat(s.kind()).isEqualTo(Finding.GONE);
               assertThat(s.tooth()).isEqualTo(31);
             });
     Engine loose = new Engine(60, 2, 3);
     loose.lost = 0.01;
     ToneRing ring = loose.ring(40);
     assertThat(ring.teeth()).isEqualTo(60);
-    assertThat(ring.spots())
-        .extracting(ToneRing.Spot::kind)
-        .containsExactly(ToneRing.Kind.DROPS_OUT);
+    assertThat(ring.spots()).extracting(ToneRing.Spot::kind).containsExactly(Finding.DROPS_OUT);
     // One edge in a hundred of 58: 58 lost in a hundred turns, a few of them beside the gap.
     assertThat(ring.spots().get(0).value()).isBetween(25.0, 90.0);
   }
@@ -155,22 +153,25 @@ class ToneRingTest {
   void aCoilsVoltageIsReadWithItsHeights(String separator, boolean comma) {
     Engine engine = new Engine(36, 1, 4);
     engine.dirty = 11;
-    RingReading read = RingReading.of(engine.csv(14, separator, comma), "", Optional.empty());
+    Capture.Read read = Capture.read(engine.csv(14, separator, comma), Optional.empty());
     assertThat(read.problems()).isEmpty();
-    assertThat(read.signal()).isEqualTo("Crankshaft");
     assertThat(read.notes()).extracting(English::said).anyMatch(n -> n.contains("Spare"));
-    ToneRing ring = read.ring().orElseThrow();
+    ToneRing ring = seen(read);
     assertThat(ring.teeth()).isEqualTo(36);
-    assertThat(ring.spots()).extracting(ToneRing.Spot::kind).contains(ToneRing.Kind.DIRTY);
-    assertThat(ring.spots(ToneRing.Kind.DIRTY)).extracting(ToneRing.Spot::tooth).contains(12);
+    assertThat(ring.spots()).extracting(ToneRing.Spot::kind).contains(Finding.DIRTY);
+    assertThat(ring.spots(Finding.DIRTY)).extracting(ToneRing.Spot::tooth).contains(12);
     Engine eccentric = new Engine(36, 1, 5);
     eccentric.runOut = 0.3;
-    ToneRing swings =
-        RingReading.of(eccentric.csv(14, separator, comma), "", Optional.empty())
-            .ring()
-            .orElseThrow();
-    assertThat(swings.spots(ToneRing.Kind.RUN_OUT)).hasSize(1);
+    ToneRing swings = seen(Capture.read(eccentric.csv(14, separator, comma), Optional.empty()));
+    assertThat(swings.spots(Finding.RUN_OUT)).hasSize(1);
     assertThat(swings.spots().get(0).value()).isCloseTo(0.6, within(0.1));
+  }
+
+  private static ToneRing seen(Capture.Read read) {
+    Capture capture = read.capture().orElseThrow();
+    Capture.Channel signal = capture.channels().get(0);
+    assertThat(signal.name()).isEqualTo("Crankshaft");
+    return ToneRing.in(Edges.in(capture.timeS(), signal.values())).ring().orElseThrow();
   }
 
   @Test
@@ -191,16 +192,14 @@ class ToneRingTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "t,v\\n0,1\\n1,2\\n|too seldom",
         "a text without numbers|no rows of numbers",
         "v\\n1\\n2\\n3\\n|how many samples a second",
-        "time (s);a;b\\n0;1;2\\n1;3;4\\n|a and b",
         "time,v\\n0,1\\n1,x7\\n|\\\"x7\\\" is no number",
         "time,v\\n0,1\\n2,1\\n1,1\\n|goes back"
       })
   void whatCannotBeReadIsToldInPlace(String file, String says) {
-    RingReading read = RingReading.of(file.replace("\\n", "\n"), "", Optional.empty());
-    assertThat(read.ring()).isEmpty();
+    Capture.Read read = Capture.read(file.replace("\\n", "\n"), Optional.empty());
+    assertThat(read.capture()).isEmpty();
     assertThat(said(read.problems().get(0))).contains(says.replace("\\", ""));
   }
 

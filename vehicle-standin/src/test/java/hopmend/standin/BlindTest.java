@@ -25,7 +25,7 @@ import hopmend.prove.Remedy;
 import hopmend.prove.Verdict;
 import hopmend.sensor.SignalModel;
 import hopmend.standin.SimulatedVehicle.Ignition;
-import hopmend.trace.RingReading;
+import hopmend.trace.Capture;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
 import java.io.IOException;
@@ -418,7 +418,11 @@ class BlindTest {
         case "signal-analog", "signal-frequency" ->
             isWireBad() || has(FaultKind.SLOW) ? "stays" : "follows";
         case "clean-film" -> coated ? "better" : "same";
-        case "swing" -> swing();
+        case "swing" -> swing(check);
+        case "trims-apart" -> trims(check);
+        case "soak" -> soak(check);
+        case "shaft-ratio" ->
+            v.body().isSilent(c.channel()) || losesWhenDriven() ? "drops" : "right";
         case "steady" -> steady();
         case "gauge" -> gauge();
         case "tap" -> has(FaultKind.BIAS) || coated ? "silent" : "answers";
@@ -430,7 +434,7 @@ class BlindTest {
             check.id().equals("sweep") && isWireBad() || has(FaultKind.SLOW) || has(FaultKind.BIAS)
                 ? finding(check)
                 : fine(check);
-        case "warm-up" -> has(FaultKind.SLOW) ? "slow" : "proper";
+        case "warm-up" -> has(FaultKind.SLOW) ? "slow" : isWireBad() ? "jumps" : "proper";
         case "ring-trace" -> recorded(check);
         case "tip" -> coated ? tipCoated() : "clean";
         case "old-part" -> coated ? partCoated() : fine(check);
@@ -445,10 +449,7 @@ class BlindTest {
     private String recorded(Check check) {
       idleWarm();
       String csv = CrankTrace.take(v, 40, random.nextLong());
-      return RingReading.of(csv, "", Optional.empty())
-          .ring()
-          .map(r -> check.shownBy(r).id())
-          .orElse("nothing");
+      return judged(check, csv, "nothing");
     }
 
     private static String fine(Check check) {
@@ -478,25 +479,75 @@ class BlindTest {
       };
     }
 
-    /** Ten seconds at idle, a sample every tenth: how the signal goes through 0.45 V. */
-    private String swing() {
+    /** Twenty seconds at idle, a sample every tenth, before the instrument. */
+    private String swing(Check check) {
       idleWarm();
-      double low = 9;
-      double high = -9;
-      int crossings = 0;
-      double before = v.body().volts(Channel.OXYGEN_1);
-      for (int i = 0; i < 100; i++) {
+      StringBuilder csv = new StringBuilder("time_s,O2 S1 (V)\n");
+      for (int i = 0; i < 200; i++) {
         v.advance(0.1);
-        double now = v.body().volts(Channel.OXYGEN_1);
-        crossings += (now - 0.45) * (before - 0.45) < 0 ? 1 : 0;
-        low = Math.min(low, now);
-        high = Math.max(high, now);
-        before = now;
+        double noise = 0.003 * random.nextGaussian();
+        csv.append("%.1f,%.4f%n".formatted(i / 10.0, v.body().volts(Channel.OXYGEN_1) + noise));
       }
-      boolean wide = high - low > 0.55;
-      return crossings >= 4 && wide
-          ? "lively"
-          : high - low > 0.02 && crossings == 0 ? "one-side" : "slow";
+      return judged(check, csv.toString(), "slow");
+    }
+
+    /** What an instrument says of a recording; else what somebody says who sees it. */
+    private String judged(Check check, String csv, String otherwise) {
+      return check
+          .instrumented()
+          .orElseThrow()
+          .look(Capture.read(csv, Optional.empty()), Map.of(), Map.of(), f -> Optional.empty())
+          .sight()
+          .map(s -> check.shownBy(s).id())
+          .orElse(otherwise);
+    }
+
+    /** Trims at idle and on the road, before the instrument. */
+    private String trims(Check check) {
+      idleWarm();
+      double idle = trim();
+      v.body().speed(90);
+      v.advance(300);
+      return judged(check, Map.of("trim-idle", percent(idle), "trim-load", percent(trim())));
+    }
+
+    private double trim() {
+      return v.body().shortTrimPercent() + v.body().longTrimPercent() + random.nextGaussian() / 2;
+    }
+
+    private static Reading percent(double value) {
+      return Reading.of(value, MeasureUnit.PERCENT);
+    }
+
+    /** After a night: what the coolant's sensor says, and what all others say. */
+    private String soak(Check check) {
+      v.turn(Ignition.OFF);
+      v.body().coolDownTo(v.spec().ambientC());
+      keyOn();
+      double volts = Math.max(0.01, Math.min(4.99, v.body().volts(Channel.COOLANT)));
+      double kiloohm = 2.2 * volts / (5 - volts);
+      double shown = 1 / (Math.log(kiloohm / 2.5) / 3600 + 1 / 293.15) - 273.15;
+      double around = v.spec().ambientC();
+      return judged(
+          check,
+          Map.of(
+              "coolant", celsius(Math.max(-45, Math.min(150, shown))),
+              "thermometer", celsius(around + random.nextGaussian() / 2),
+              "intake-air", celsius(around + random.nextGaussian() / 2)));
+    }
+
+    private static Reading celsius(double value) {
+      return Reading.of(value, MeasureUnit.CELSIUS);
+    }
+
+    private static String judged(Check check, Map<String, Reading> figures) {
+      return check
+          .instrumented()
+          .orElseThrow()
+          .look(figures, f -> Optional.empty())
+          .sight()
+          .map(s -> check.shownBy(s).id())
+          .orElseThrow();
     }
 
     private String steady() {

@@ -6,17 +6,28 @@ import hopmend.fault.CodeText;
 import hopmend.fault.J1939Code;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.instrument.Asked;
+import hopmend.instrument.Instrument;
+import hopmend.instrument.Role;
+import hopmend.instrument.Setting;
+import hopmend.instrument.Sight;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
+import hopmend.prove.Check;
+import hopmend.prove.Diagnosis;
+import hopmend.prove.Outcome;
+import hopmend.prove.Plan;
+import hopmend.prove.Verdict;
 import hopmend.report.ScanText;
-import hopmend.trace.ToneRing;
+import hopmend.sensor.Band;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.Readiness;
-import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
-import java.util.stream.Stream;
 
 /** The shapes of the answers; a code is its text, a reading its value with its unit. */
 final class Answers {
@@ -28,31 +39,139 @@ final class Answers {
     }
   }
 
-  /** Something that is wrong with a ring; tooth from 1 behind the gap, 0 for none in particular. */
-  record Spot(String kind, int tooth, double value) {}
+  /**
+   * A check of a sheet.
+   *
+   * @param unit in which it is measured; empty where it is not
+   * @param instrument that looks at it; empty for none
+   */
+  record CheckOfSheet(
+      String id,
+      String title,
+      String unit,
+      String instrument,
+      List<String> signals,
+      List<String> figures,
+      List<Result> results) {
+    static CheckOfSheet of(Check c) {
+      Optional<Instrument> kind = c.instrumented().map(Setting::kind);
+      return new CheckOfSheet(
+          c.id(),
+          c.title(),
+          c.measured().map(m -> m.unit().symbol()).orElse(""),
+          kind.map(Enum::name).orElse(""),
+          kind.map(k -> k.roles().stream().map(Role::id).toList()).orElse(List.of()),
+          kind.map(k -> k.asks().stream().map(Asked::id).toList()).orElse(List.of()),
+          c.outcomes().stream().map(Result::of).toList());
+    }
+  }
+
+  /** A result of a check, and whether it points at what the check looks for. */
+  record Result(String id, String label, boolean finds) {
+    static Result of(Outcome o) {
+      return new Result(o.id(), o.label(), o.finds());
+    }
+  }
 
   /**
-   * A tone ring.
+   * A judged value.
    *
-   * @param errors of each tooth behind the gap, late is positive, shares of the pitch
+   * @param low null where no value is too low
+   * @param high null where no value is too high
+   * @param meant what would be right in another unit, where the value is far outside
    */
-  record Ring(
-      int places,
-      int missing,
-      int turns,
-      double perMinute,
-      List<Double> errors,
-      List<Spot> spots,
-      List<String> says) {
-    static Ring of(ToneRing r, List<Message> notes) {
-      return new Ring(
-          r.teeth(),
-          r.missing(),
-          r.turns(),
-          r.meanPerMinute(),
-          Arrays.stream(r.errors()).mapToObj(e -> Double.isNaN(e) ? null : e).toList(),
-          r.spots().stream().map(s -> new Spot(s.kind().name(), s.tooth(), s.value())).toList(),
-          Stream.concat(r.says().stream(), notes.stream()).map(Words::of).toList());
+  record JudgedValue(
+      Result result,
+      Double low,
+      Double high,
+      String unit,
+      String says,
+      String source,
+      Value meant) {
+    static JudgedValue of(Outcome o, Band band, Reading value, Optional<Reading> meant) {
+      return new JudgedValue(
+          Result.of(o),
+          Double.isInfinite(band.low()) ? null : band.low(),
+          Double.isInfinite(band.high()) ? null : band.high(),
+          band.unit().symbol(),
+          Words.of(band.judge(value).says()),
+          band.source(),
+          meant.map(Value::of).orElse(null));
+    }
+  }
+
+  /** Something that an instrument found, and where in the recording, seconds. */
+  record Finding(String finding, String says, List<Sight.Span> at) {}
+
+  /** What an instrument sees, and the result that it means. */
+  record Seen(
+      Result result,
+      List<Finding> findings,
+      Map<String, Double> figures,
+      List<String> says,
+      List<String> notes) {
+    static Seen of(Check check, Sight sight, List<Message> notes) {
+      return new Seen(
+          Result.of(check.shownBy(sight)),
+          sight.seen().stream()
+              .map(s -> new Finding(s.finding().name(), Words.of(s.says()), s.at()))
+              .toList(),
+          sight.figures(),
+          sight.says().stream().map(Words::of).toList(),
+          notes.stream().map(Words::of).toList());
+    }
+  }
+
+  /** A suspect with its probability. */
+  record Standing(String suspect, String name, String remedy, double probability) {}
+
+  /** A step with its cost now and the expected cost to a proven repair, in the shop's money. */
+  record Next(
+      String action, String title, boolean repair, double cost, double minutes, double total) {}
+
+  /**
+   * A plan.
+   *
+   * @param verdict empty where none is proven
+   * @param total expected cost to a proven repair
+   */
+  record Planned(
+      String verdict,
+      double probability,
+      List<Standing> suspects,
+      List<Next> steps,
+      double total,
+      double handOver,
+      Map<String, String> leftOut) {
+    static Planned of(Diagnosis d, Verdict v, Plan plan) {
+      Map<String, String> leftOut = new LinkedHashMap<>();
+      plan.leftOut().forEach(l -> leftOut.put(l.check().id(), Words.of(l.why())));
+      return new Planned(
+          v.remedy().map(Enum::name).orElse(""),
+          v.probability(),
+          d.standings().stream()
+              .map(
+                  s ->
+                      new Standing(
+                          s.suspect().id(),
+                          s.suspect().name(),
+                          s.suspect().remedy().name(),
+                          s.posterior()))
+              .toList(),
+          plan.options().stream()
+              .map(
+                  o ->
+                      new Next(
+                          o.action().id(),
+                          o.action().title(),
+                          o.repair().isPresent(),
+                          o.cost(),
+                          o.minutes(),
+                          o.total()))
+              .toList(),
+          plan.total(),
+          plan.handOver(),
+          leftOut);
     }
   }
 

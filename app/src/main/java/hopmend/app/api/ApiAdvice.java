@@ -61,7 +61,7 @@ class ApiAdvice extends ResponseEntityExceptionHandler {
             : "";
     return refused(
         "The body of this request cannot be read." + place,
-        "Send codes as {\"codes\": [\"P0340\"]}, a report as text in UTF-8.",
+        "Send JSON as /api/v1/openapi.json describes it, for example {\"codes\": [\"P0340\"]}; a report or a recording as text in UTF-8.",
         e,
         headers,
         request);

@@ -8,7 +8,6 @@ import hopmend.fault.CodePicture;
 import hopmend.fault.J1939Code;
 import hopmend.fault.TroubleCode;
 import hopmend.report.ScanText;
-import hopmend.trace.RingReading;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import hopmend.verify.Readiness;
@@ -20,7 +19,6 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -78,30 +76,6 @@ class ApiController {
               + " characters are read at once; sign in to have more read.");
     }
     return heavy.few("text", request.getRemoteAddr(), text.length(), () -> report(text));
-  }
-
-  @PostMapping(path = "/ring", consumes = MediaType.TEXT_PLAIN_VALUE)
-  @Operation(
-      summary =
-          "A recording of a tone ring as CSV, up to 500 000 characters: the ring, each tooth's error, what is wrong with it")
-  Answers.Ring ring(
-      @RequestBody String csv,
-      @RequestParam(defaultValue = "") String signal,
-      @RequestParam(required = false) Double perSecond,
-      HttpServletRequest request) {
-    if (csv.length() > MOST_CHARACTERS) {
-      throw new InputProblem(
-          "text", "At most " + MOST_CHARACTERS + " characters are read at once.");
-    }
-    RingReading read =
-        heavy.few(
-            "text",
-            request.getRemoteAddr(),
-            csv.length(),
-            () -> RingReading.of(csv, signal, Optional.ofNullable(perSecond)));
-    return Answers.Ring.of(
-        read.ring().orElseThrow(() -> new InputProblem("text", Words.of(read.problems()))),
-        read.notes());
   }
 
   private Answers.Report report(String text) {

@@ -22,6 +22,7 @@ import hopmend.swap.WorkPlan;
 import hopmend.verify.SensorProof;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -455,7 +456,18 @@ public class FactWords {
 
   private String answered(Fact.CheckAnswered f, About about) {
     String measured =
-        (f.measured() == null ? "" : ", " + f.measured().text()) + (f.unsure() ? ", not sure" : "");
+        (f.measured() == null ? "" : ", " + f.measured().text())
+            + f.toldFigures().entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .map(
+                    e ->
+                        ", "
+                            + Words.of(Message.of("asked." + e.getKey()))
+                            + " "
+                            + e.getValue().text())
+                .collect(Collectors.joining())
+            + (f.traced() == null ? "" : ", " + f.traced().name())
+            + (f.unsure() ? ", not sure" : "");
     return sheets(about)
         .flatMap(s -> s.check(f.check()).stream())
         .flatMap(

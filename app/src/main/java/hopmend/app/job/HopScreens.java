@@ -67,6 +67,13 @@ public class HopScreens {
   }
 
   public String show(long jobId, Hop hop, Model model) {
+    JobPage page = frame(jobId, hop, model);
+    views.get(hop).fill(model, page);
+    return hop.path() + "/page";
+  }
+
+  /** What every page of a job carries, whatever stands in it. */
+  public JobPage frame(long jobId, Hop hop, Model model) {
     JobDesk.OpenJob job = reading.execute(t -> read(jobId, hop, model));
     JobPage page =
         new JobPage(
@@ -83,8 +90,7 @@ public class HopScreens {
     if (!model.containsAttribute("kept")) {
       model.addAttribute("kept", new HashMap<String, String>());
     }
-    views.get(hop).fill(model, page);
-    return hop.path() + "/page";
+    return page;
   }
 
   /** All that a page needs of the database, in one go. */

@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.function.ToIntFunction;
 
 /**
  * What kept texts tell, read once each: a kept text never changes, nor does what it tells.
@@ -15,7 +16,23 @@ import java.util.function.Supplier;
 public final class KeptReadings<K, V> {
   private static final int KEPT = 100;
 
-  private final Cache<K, V> read = Caffeine.newBuilder().maximumSize(KEPT).build();
+  private final Cache<K, V> read;
+
+  /** Holds a hundred of them. */
+  public KeptReadings() {
+    this(KEPT, v -> 1);
+  }
+
+  /**
+   * @param most that are held, by what they weigh together
+   */
+  public KeptReadings(long most, ToIntFunction<V> weight) {
+    this.read =
+        Caffeine.newBuilder()
+            .maximumWeight(most)
+            .weigher((K k, V v) -> weight.applyAsInt(v))
+            .build();
+  }
 
   /** Empty if there is no such text, or it tells nothing. */
   public Optional<V> of(

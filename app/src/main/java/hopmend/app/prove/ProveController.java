@@ -71,7 +71,8 @@ class ProveController {
     }
     return screens.append(
         form,
-        new Fact.CheckAnswered(check.id(), sent.outcome(), null, null, null, sent.unsure(), null));
+        new Fact.CheckAnswered(
+            check.id(), sent.outcome(), null, null, null, sent.unsure(), null, null));
   }
 
   /**
@@ -131,7 +132,7 @@ class ProveController {
     }
     String outcome = measurement.outcomeFor(band.judge(value).side());
     return new Fact.CheckAnswered(
-        check.id(), outcome, value, told.companion(), told.besides(), sent.unsure(), null);
+        check.id(), outcome, value, told.companion(), told.besides(), sent.unsure(), null, null);
   }
 
   private static Reading told(String field, String typed, String unit, SignalModel.Companion of) {

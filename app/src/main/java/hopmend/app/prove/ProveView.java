@@ -23,11 +23,11 @@ import org.springframework.ui.Model;
 @Component
 class ProveView implements HopView {
   private final HttpServletRequest request;
-  private final RingTraces traces;
+  private final Instruments instruments;
 
-  ProveView(HttpServletRequest request, RingTraces traces) {
+  ProveView(HttpServletRequest request, Instruments instruments) {
     this.request = request;
-    this.traces = traces;
+    this.instruments = instruments;
   }
 
   /** An answer given, with the number of its entry for the undo. */
@@ -57,7 +57,11 @@ class ProveView implements HopView {
     model.addAttribute("price", here.price().orElse(null));
     model.addAttribute("assumed", page.workup().catalog().proving().planning().partPrice());
     model.addAttribute("given", given(d, page));
-    model.addAttribute("traced", traces.of(page.row().id(), page.state().answers()).orElse(null));
+    model.addAttribute(
+        "instrument",
+        instruments
+            .last(page.row().id(), HopScreens.by(request).who(), here, page.state().answers())
+            .orElse(null));
     model.addAttribute("clues", here.clues());
     model.addAttribute("looks", plan.looks());
     model.addAttribute(

@@ -26,6 +26,7 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
@@ -254,8 +255,16 @@ public final class AnyRecord {
         random.nextBoolean()
             ? null
             : Reading.of(random.nextInt(2000) - 500, any(MeasureUnit.values()));
+    Reading figure = Reading.of(random.nextInt(90), any(MeasureUnit.values()));
     return new Fact.CheckAnswered(
-        random.nextInt(6) == 0 ? id() : check.id(), outcome, measured, companion, companion);
+        random.nextInt(6) == 0 ? id() : check.id(),
+        outcome,
+        measured,
+        companion,
+        companion,
+        random.nextBoolean(),
+        random.nextInt(4) > 0 ? null : new Fact.Traced(id(), "a.csv", "x", List.of("y", ""), null),
+        random.nextInt(4) > 0 ? null : Map.of("trim-idle", figure, id(), figure));
   }
 
   private String proof() {

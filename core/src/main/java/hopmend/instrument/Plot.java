@@ -1,0 +1,106 @@
+package hopmend.instrument;
+
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
+import hopmend.measure.Reading;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A small graph: one height over another, with what is allowed and where the reading lies. */
+public final class Plot {
+  private static final double WIDTH = 620;
+  private static final double HEIGHT = 380;
+  private static final double LEFT = 78;
+  private static final double RIGHT = 18;
+  private static final double TOP = 16;
+  private static final double BOTTOM = 62;
+
+  private final Axis across;
+  private final Axis up;
+  private final List<Shape> shapes = new ArrayList<>();
+
+  /**
+   * An axis.
+   *
+   * @param name with its unit
+   */
+  public record Axis(String name, double from, double to) {
+    private double share(double value) {
+      return Math.max(0, Math.min(1, (value - from) / (to - from)));
+    }
+  }
+
+  public Plot(Axis across, Axis up) {
+    this.across = across;
+    this.up = up;
+    shapes.add(new Shape.Box("plot", LEFT, TOP, WIDTH - LEFT - RIGHT, HEIGHT - TOP - BOTTOM, 4));
+  }
+
+  public Plot area(String role, List<Shape.Point> corners) {
+    shapes.add(new Shape.Path("plot-" + role, corners.stream().map(this::at).toList(), true));
+    return this;
+  }
+
+  public Plot line(String role, List<Shape.Point> points) {
+    shapes.add(new Shape.Path("plot-" + role, points.stream().map(this::at).toList(), false));
+    return this;
+  }
+
+  /** The reading. */
+  public Plot point(double x, double y, String name) {
+    Shape.Point p = at(new Shape.Point(x, y));
+    boolean onTheRight = p.x() > WIDTH * 0.7;
+    shapes.add(new Shape.Disc("plot-point", p.x(), p.y(), 9));
+    shapes.add(
+        new Shape.Label(
+            "plot-name",
+            p.x() + (onTheRight ? -16 : 16),
+            Math.max(TOP + 20, p.y() - 12),
+            onTheRight ? "end" : "start",
+            name));
+    return this;
+  }
+
+  public Plot text(double x, double y, String text) {
+    Shape.Point p = at(new Shape.Point(x, y));
+    shapes.add(new Shape.Label("axis", p.x(), p.y(), "middle", text));
+    return this;
+  }
+
+  public Drawing draw(String spoken) {
+    List<Shape> all = new ArrayList<>(shapes);
+    double floor = HEIGHT - BOTTOM;
+    for (double x : ticks(across)) {
+      double at = at(new Shape.Point(x, up.from())).x();
+      all.add(new Shape.Label("axis", at, floor + 24, "middle", Reading.number(x)));
+    }
+    for (double y : ticks(up)) {
+      double at = at(new Shape.Point(across.from(), y)).y();
+      all.add(new Shape.Label("axis", LEFT - 8, at + 6, "end", Reading.number(y)));
+    }
+    all.add(
+        new Shape.Label(
+            "axis-name", (LEFT + WIDTH - RIGHT) / 2, HEIGHT - 10, "middle", across.name()));
+    all.add(new Shape.Label("axis-name", LEFT + 8, TOP + 22, "start", up.name()));
+    return new Drawing(WIDTH, HEIGHT, all, spoken);
+  }
+
+  private Shape.Point at(Shape.Point p) {
+    return new Shape.Point(
+        LEFT + across.share(p.x()) * (WIDTH - LEFT - RIGHT),
+        HEIGHT - BOTTOM - up.share(p.y()) * (HEIGHT - TOP - BOTTOM));
+  }
+
+  /** Three to seven round figures. */
+  private static List<Double> ticks(Axis axis) {
+    double rough = (axis.to() - axis.from()) / 5;
+    double power = Math.pow(10, Math.floor(Math.log10(rough)));
+    double step =
+        power * (rough / power < 1.5 ? 1 : rough / power < 3.5 ? 2 : rough / power < 7.5 ? 5 : 10);
+    List<Double> ticks = new ArrayList<>();
+    for (double v = Math.ceil(axis.from() / step) * step; v <= axis.to() + 1e-9; v += step) {
+      ticks.add(Math.rint(v / step) * step);
+    }
+    return ticks;
+  }
+}

@@ -1,0 +1,136 @@
+package hopmend.instrument;
+
+import hopmend.measure.MeasureUnit;
+import hopmend.message.Message;
+import hopmend.trace.Finding;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Two shafts in a fixed gear: speed of the input over that of the output against the ratio of the
+ * gear. A wrong ratio throughout is a sensor that misses teeth or another gear; one that runs away
+ * while the input speeds up is slip; a drop of one speed for a moment is a lost pulse.
+ */
+final class ShaftPanel implements Panel {
+  private static final String IN = "input-shaft";
+  private static final String OUT = "output-shaft";
+  private static final String RATIO = "gear-ratio";
+
+  /** Below this speed of the output nothing is said of the ratio, 1/min; the shop's rule. */
+  private static final double LEAST_SPEED = 200;
+
+  /** A lost pulse drops the speed by so much for less than the time below; the shop's rule. */
+  private static final double DROP = 0.25;
+
+  private static final double LONGEST_DROP_S = 0.6;
+
+  @Override
+  public List<Role> roles() {
+    return List.of(
+        Role.needed(IN, "input|turbine|eingang|primary|entrée|entrada|tiss|n1"),
+        Role.needed(OUT, "output|ausgang|abtrieb|secondary|sortie|salida|toss|n2"));
+  }
+
+  @Override
+  public List<Asked> asks() {
+    return List.of(Asked.needed(RATIO, MeasureUnit.RATIO, 0.3, 20));
+  }
+
+  @Override
+  public Set<String> limits() {
+    return Set.of("apart-percent");
+  }
+
+  @Override
+  public Set<Finding> finds() {
+    return EnumSet.of(Finding.WRONG_RATIO, Finding.SLIPS, Finding.LOSES_PULSES);
+  }
+
+  @Override
+  public Look look(Taken taken) {
+    double[] in = taken.signal(IN);
+    double[] out = taken.signal(OUT);
+    double right = taken.figure(RATIO, MeasureUnit.RATIO);
+    double allowed = taken.limit("apart-percent");
+    List<Sight.Span> lostIn = drops(taken.timeS(), in, out);
+    List<Sight.Span> lostOut = drops(taken.timeS(), out, in);
+    double[] away = new double[in.length];
+    BitSet meant = new BitSet();
+    for (int i = 0; i < in.length; i++) {
+      if (out[i] >= LEAST_SPEED && in[i] > 0 && !within(lostIn, lostOut, taken.timeS()[i])) {
+        away[i] = 100 * (in[i] / out[i] / right - 1);
+        meant.set(i);
+      }
+    }
+    if (meant.cardinality() < 10) {
+      return Look.unfit("shafts.too-slow", LEAST_SPEED);
+    }
+    Samples offs = Samples.where(away, meant::get);
+    double usual = offs.median();
+    List<Sight.Seen> seen = new ArrayList<>();
+    boolean steady = offs.quantile(0.9) - offs.quantile(0.1) < 2 * allowed;
+    if (Math.abs(usual) > allowed && steady) {
+      seen.add(Sight.Seen.all(Finding.WRONG_RATIO, usual, allowed));
+    } else if (offs.quantile(0.95) > allowed) {
+      List<Sight.Span> runsAway =
+          Spans.where(taken.timeS(), i -> meant.get(i) && away[i] > allowed, 0.5, 0.2);
+      seen.add(
+          new Sight.Seen(
+              Finding.SLIPS,
+              Message.of(Message.named(Finding.SLIPS).key(), offs.quantile(0.95), allowed),
+              runsAway));
+    }
+    lost(seen, lostIn, IN);
+    lost(seen, lostOut, OUT);
+    return Look.at(
+        new Sight(
+            seen,
+            List.of(
+                Message.of(
+                    "shafts.ratio", right * (1 + usual / 100), right, usual, offs.deviation())),
+            List.of(),
+            Map.of("ratio", right * (1 + usual / 100), "away-percent", usual),
+            Optional.empty()));
+  }
+
+  private static void lost(List<Sight.Seen> seen, List<Sight.Span> at, String role) {
+    if (!at.isEmpty()) {
+      Message says =
+          Message.of(
+              Message.named(Finding.LOSES_PULSES).key(), Message.of("role." + role), at.size());
+      seen.add(new Sight.Seen(Finding.LOSES_PULSES, says, at));
+    }
+  }
+
+  private static boolean within(List<Sight.Span> some, List<Sight.Span> others, double t) {
+    return some.stream().anyMatch(s -> t >= s.fromS() && t <= s.toS())
+        || others.stream().anyMatch(s -> t >= s.fromS() && t <= s.toS());
+  }
+
+  /** Where one speed drops for a moment and comes back while the other goes on. */
+  private static List<Sight.Span> drops(double[] t, double[] of, double[] other) {
+    List<Sight.Span> drops = new ArrayList<>();
+    int i = 1;
+    while (i < of.length) {
+      double before = of[i - 1];
+      int j = i;
+      while (j < of.length
+          && before >= LEAST_SPEED
+          && of[j] < (1 - DROP) * before
+          && t[j] - t[i] <= LONGEST_DROP_S) {
+        j++;
+      }
+      boolean cameBack = j > i && j < of.length && of[j] >= (1 - DROP) * before;
+      if (cameBack && other[i] > (1 - DROP) * other[i - 1]) {
+        drops.add(new Sight.Span(t[i - 1], t[j]));
+      }
+      i = Math.max(i + 1, j);
+    }
+    return drops;
+  }
+}

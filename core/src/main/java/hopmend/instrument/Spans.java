@@ -1,0 +1,44 @@
+package hopmend.instrument;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.IntPredicate;
+
+/** Stretches of a recording. */
+final class Spans {
+  private static final int MOST = 500;
+
+  private Spans() {}
+
+  /**
+   * Where something holds without a longer break.
+   *
+   * @param joinS breaks up to this are none
+   * @param leastS shorter stretches are left out
+   */
+  static List<Sight.Span> where(double[] timeS, IntPredicate holds, double joinS, double leastS) {
+    List<Sight.Span> spans = new ArrayList<>();
+    double from = Double.NaN;
+    double last = Double.NaN;
+    for (int i = 0; i < timeS.length && spans.size() < MOST; i++) {
+      if (!Double.isNaN(from) && timeS[i] - last > joinS) {
+        add(spans, from, last, leastS);
+        from = Double.NaN;
+      }
+      if (holds.test(i)) {
+        from = Double.isNaN(from) ? timeS[i] : from;
+        last = timeS[i];
+      }
+    }
+    if (!Double.isNaN(from)) {
+      add(spans, from, last, leastS);
+    }
+    return spans;
+  }
+
+  private static void add(List<Sight.Span> spans, double from, double to, double leastS) {
+    if (to - from >= leastS) {
+      spans.add(new Sight.Span(from, to));
+    }
+  }
+}
