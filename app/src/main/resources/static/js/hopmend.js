@@ -161,6 +161,17 @@
   document.addEventListener('pointerup', (e) => { if (marking) { const form = marking; marking = null; ring(form, e); form.requestSubmit(); } });
   document.addEventListener('pointercancel', () => { marking = null; });
 
+  // A list of looks: what is fine is ticked at once, what was ticked stays.
+  const fine = () => document.querySelectorAll('[data-tick-fine]').forEach((b) => { b.hidden = false; });
+  fine();
+  document.addEventListener('htmx:afterSwap', fine);
+  document.addEventListener('click', (e) => {
+    if (!e.target.closest('[data-tick-fine]')) return;
+    e.target.closest('form').querySelectorAll('fieldset').forEach((f) => {
+      if (!f.querySelector('input:checked')) f.querySelector('.tick-fine input').checked = true;
+    });
+  });
+
   // A recording: drawn on a canvas, as far in as one likes; what was found is shaded.
   const traces = new WeakMap();
   const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
@@ -195,7 +206,7 @@
       pen.strokeStyle = colour('--ink-2');
       pen.fillStyle = colour('--ink-2');
       pen.lineWidth = scale;
-      levels.forEach((m) => { pen.setLineDash([6 * scale, 5 * scale]); pen.beginPath(); pen.moveTo(left, y(m.value)); pen.lineTo(width - 8 * scale, y(m.value)); pen.stroke(); pen.setLineDash([]); pen.textAlign = 'right'; pen.fillText(m.name, width - 12 * scale, y(m.value) - 4 * scale); });
+      levels.forEach((m) => { pen.setLineDash([6 * scale, 5 * scale]); pen.beginPath(); pen.moveTo(left, y(m.value)); pen.lineTo(width - 8 * scale, y(m.value)); pen.stroke(); pen.setLineDash([]); });
       pen.strokeStyle = colour('--water');
       pen.lineWidth = 1.6 * scale;
       pen.beginPath();
@@ -210,6 +221,17 @@
         drawn = true;
       });
       pen.stroke();
+      pen.textAlign = 'right';
+      levels.forEach((m) => {
+        const at = Math.max(top + 12 * scale, y(m.value) - 4 * scale);
+        const wide = pen.measureText(m.name).width;
+        pen.fillStyle = colour('--card');
+        pen.globalAlpha = 0.9;
+        pen.fillRect(width - 18 * scale - wide, at - 14 * scale, wide + 10 * scale, 18 * scale);
+        pen.globalAlpha = 1;
+        pen.fillStyle = colour('--ink');
+        pen.fillText(m.name, width - 13 * scale, at);
+      });
       pen.fillStyle = colour('--ink');
       pen.textAlign = 'left';
       pen.fillText(l.unit ? `${l.name} (${l.unit})` : l.name, left, top - 9 * scale);

@@ -193,7 +193,18 @@ class ProveJourneyIT extends BrowserIT {
             codes("P0101"),
             new Fact.VehicleIdentified(
                 "0HMWT4B04H1000101", "wherrill-teal-16", 2017, null, 96_300, Fact.Place.HOIST));
-    open(job, "/instrument?check=trims-apart");
+    open(job, "");
+    page.click("summary:has-text('looks that cost nothing')");
+    page.check("input[value='duct-look=whole']");
+    page.check("input[value='duct-look=off']");
+    page.click("text=That is what I saw");
+    assertThat(page.locator(".problem").first()).containsText("Tick one result of each look");
+    assertThat(page.locator("input[value='duct-look=off']")).isChecked();
+    page.uncheck("input[value='duct-look=off']");
+    page.click("text=Tick all that is fine");
+    page.click("text=That is what I saw");
+    assertThat(page.locator(".given")).containsText("Home and clean");
+    turn(job, "/instrument?check=trims-apart");
     page.click("text=Judge it");
     assertThat(page.locator(".landmarks").first()).containsText("Trims added up");
     page.fill("#fig-trim-idle", "18,5");

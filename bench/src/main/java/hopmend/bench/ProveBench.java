@@ -73,8 +73,8 @@ public class ProveBench {
       }
       List<Outcome> results =
           List.of(
-              new Outcome("bad", "", finds, 0.05, true, false, null, null, null),
-              new Outcome("good", "", misses, 0.95, false, false, null, null, null));
+              Outcome.of("bad", "", finds, 0.05, true),
+              Outcome.of("good", "", misses, 0.95, false));
       looks.add(
           new Check(
               "c" + c,

@@ -59,6 +59,7 @@ import java.util.stream.Stream;
  * @param latches of connectors, each with the way that it opens
  * @param tray what may lie on the tray, drawn; by the word of its name
  * @param signs pictograms of cautions
+ * @param eye what an eye compares with, by the results of checks
  * @param qualifications that cautions may demand
  * @param reportWords how reports name things
  */
@@ -85,6 +86,7 @@ public record Catalog(
     List<Sign> latches,
     List<Sign> tray,
     List<Sign> signs,
+    List<Sign> eye,
     List<Qualification> qualifications) {
   /** How much longer work takes that no eye sees; the shop's estimate. */
   private static final double BY_FEEL = 1.5;
@@ -106,6 +108,7 @@ public record Catalog(
     latches = List.copyOf(latches);
     tray = List.copyOf(tray);
     signs = List.copyOf(signs);
+    eye = List.copyOf(eye);
     qualifications = List.copyOf(qualifications);
   }
 
@@ -191,6 +194,7 @@ public record Catalog(
         latches,
         tray,
         signs,
+        eye,
         qualifications);
   }
 
@@ -227,6 +231,10 @@ public record Catalog(
         .map(Qualification::name)
         .findFirst()
         .orElse(id);
+  }
+
+  public Optional<Sign> seenAs(String id) {
+    return eye.stream().filter(s -> s.id().equals(id)).findFirst();
   }
 
   public Optional<Sign> latch(String id) {

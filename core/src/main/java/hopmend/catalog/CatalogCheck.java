@@ -58,6 +58,7 @@ final class CatalogCheck {
     check.once("family", "sheet", catalog.sheets(), FamilySheet::family);
     check.once("latches.yaml", "latch", catalog.latches(), Sign::id);
     check.once("signs.yaml", "pictogram", catalog.signs(), Sign::id);
+    check.once("eye.yaml", "drawing", catalog.eye(), Sign::id);
     check.once("works.yaml", "work", catalog.works(), Work::id);
     catalog.cautions().values().forEach(check::caution);
     catalog.works().forEach(w -> check.operations("works.yaml", w.operations()));
@@ -186,6 +187,9 @@ final class CatalogCheck {
       c.needs().forEach(n -> setUp(where, c.id(), n));
       condition(where, c.id(), c);
       c.outcomes().forEach(o -> condition(where, c.id() + ", " + o.id(), o));
+      c.outcomes().stream()
+          .filter(o -> o.looks() != null && catalog.seenAs(o.looks()).isEmpty())
+          .forEach(o -> say(where, "%s, %s: nothing is drawn as %s", c.id(), o.id(), o.looks()));
       c.measurements().forEach(m -> condition(where, c.id() + ", " + m.what(), m));
     }
     s.suspects().forEach(x -> suspect(where, s, x));

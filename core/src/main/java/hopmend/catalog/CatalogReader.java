@@ -121,6 +121,7 @@ public final class CatalogReader {
     List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
     List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
     List<Sign> tray = all("tray.yaml", Drawings.class, Drawings::drawings);
+    List<Sign> eye = all("eye.yaml", Drawings.class, Drawings::drawings);
     List<Qualification> qualified =
         all("qualifications.yaml", Qualifications.class, Qualifications::qualifications);
     List<Obstruction> usual =
@@ -164,6 +165,7 @@ public final class CatalogReader {
             latches,
             tray,
             signs,
+            eye,
             qualified);
     refuse(
         "The catalog contradicts itself:",

@@ -4,13 +4,14 @@ import java.util.List;
 import java.util.Locale;
 
 /**
- * A small drawing of the catalog: the pictogram of a caution, or a latch and the way that it opens.
+ * A small drawing of the catalog: the pictogram of a caution, a latch and the way that it opens, or
+ * what an eye compares with.
  *
  * @param width of the drawing, its own units
  * @param spoken what it shows, for those who do not see it
  * @param shapes one over the other, the lowest first
- * @param press what a hand does; empty for a pictogram
- * @param never what a hand does not do; empty for a pictogram
+ * @param press what a hand does; empty where it shows none
+ * @param never what a hand does not do; empty where it shows none
  */
 public record Sign(
     String id,
@@ -39,7 +40,16 @@ public record Sign(
     WIRE,
     TAB,
     PRESS,
-    NEVER;
+    NEVER,
+    METAL,
+    SEAL,
+    CABLE,
+    PIN,
+    COAT,
+    CHALK,
+    OIL,
+    GROWTH,
+    DAMP;
 
     /** The name by which style sheets know it. */
     public String named() {

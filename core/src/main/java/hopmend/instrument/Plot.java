@@ -8,12 +8,12 @@ import java.util.List;
 
 /** A small graph: one height over another, with what is allowed and where the reading lies. */
 public final class Plot {
-  private static final double WIDTH = 620;
-  private static final double HEIGHT = 380;
-  private static final double LEFT = 78;
+  private static final double WIDTH = 540;
+  private static final double HEIGHT = 360;
+  private static final double LEFT = 84;
   private static final double RIGHT = 18;
-  private static final double TOP = 16;
-  private static final double BOTTOM = 62;
+  private static final double TOP = 44;
+  private static final double BOTTOM = 74;
 
   private final Axis across;
   private final Axis up;
@@ -23,10 +23,19 @@ public final class Plot {
    * An axis.
    *
    * @param name with its unit
+   * @param byPowers whether equal steps are equal ratios; then it begins above zero
    */
-  public record Axis(String name, double from, double to) {
+  public record Axis(String name, double from, double to, boolean byPowers) {
+    public Axis(String name, double from, double to) {
+      this(name, from, to, false);
+    }
+
     private double share(double value) {
-      return Math.max(0, Math.min(1, (value - from) / (to - from)));
+      double share =
+          byPowers
+              ? Math.log(Math.max(value, from) / from) / Math.log(to / from)
+              : (value - from) / (to - from);
+      return Math.max(0, Math.min(1, share));
     }
   }
 
@@ -63,7 +72,7 @@ public final class Plot {
 
   public Plot text(double x, double y, String text) {
     Shape.Point p = at(new Shape.Point(x, y));
-    shapes.add(new Shape.Label("axis", p.x(), p.y(), "middle", text));
+    shapes.add(new Shape.Label("axis-figure", p.x(), p.y(), "middle", text));
     return this;
   }
 
@@ -72,16 +81,16 @@ public final class Plot {
     double floor = HEIGHT - BOTTOM;
     for (double x : ticks(across)) {
       double at = at(new Shape.Point(x, up.from())).x();
-      all.add(new Shape.Label("axis", at, floor + 24, "middle", Reading.number(x)));
+      all.add(new Shape.Label("axis-figure", at, floor + 26, "middle", Reading.number(x)));
     }
     for (double y : ticks(up)) {
       double at = at(new Shape.Point(across.from(), y)).y();
-      all.add(new Shape.Label("axis", LEFT - 8, at + 6, "end", Reading.number(y)));
+      all.add(new Shape.Label("axis-figure", LEFT - 8, at + 7, "end", Reading.number(y)));
     }
     all.add(
         new Shape.Label(
-            "axis-name", (LEFT + WIDTH - RIGHT) / 2, HEIGHT - 10, "middle", across.name()));
-    all.add(new Shape.Label("axis-name", LEFT + 8, TOP + 22, "start", up.name()));
+            "axis-name", (LEFT + WIDTH - RIGHT) / 2, HEIGHT - 14, "middle", across.name()));
+    all.add(new Shape.Label("axis-name", LEFT, TOP - 14, "start", up.name()));
     return new Drawing(WIDTH, HEIGHT, all, spoken);
   }
 
@@ -93,6 +102,18 @@ public final class Plot {
 
   /** Three to seven round figures. */
   private static List<Double> ticks(Axis axis) {
+    return axis.byPowers() ? powers(axis) : steps(axis);
+  }
+
+  private static List<Double> powers(Axis axis) {
+    List<Double> ticks = new ArrayList<>();
+    for (double p = Math.pow(10, Math.ceil(Math.log10(axis.from()))); p <= axis.to(); p *= 10) {
+      ticks.add(p);
+    }
+    return ticks;
+  }
+
+  private static List<Double> steps(Axis axis) {
     double rough = (axis.to() - axis.from()) / 5;
     double power = Math.pow(10, Math.floor(Math.log10(rough)));
     double step =

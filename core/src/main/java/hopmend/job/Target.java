@@ -3,6 +3,7 @@ package hopmend.job;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.drawing.Drawing;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
@@ -12,6 +13,7 @@ import hopmend.find.Site;
 import hopmend.instrument.Look;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
+import hopmend.message.Wording;
 import hopmend.part.Fit;
 import hopmend.part.OldAgainstNew;
 import hopmend.part.PairQuestion;
@@ -21,6 +23,7 @@ import hopmend.part.PartRecord;
 import hopmend.prove.CauseRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
+import hopmend.prove.MeasuredPicture;
 import hopmend.prove.Measurement;
 import hopmend.prove.Plan;
 import hopmend.prove.Remedy;
@@ -482,6 +485,15 @@ public final class Target {
         .measured()
         .filter(m -> m.unit().quantity() == value.unit().quantity())
         .flatMap(m -> band(check, m, told).map(b -> m.outcomeFor(b.judge(value).side())));
+  }
+
+  /** What is right of a measured check, drawn; with the reading, where one is told. */
+  public Optional<Drawing> picture(
+      Check check, SignalModel.Told told, Reading value, Wording words) {
+    return check
+        .measured()
+        .filter(m -> isJudged(check))
+        .flatMap(m -> MeasuredPicture.of(m, t -> band(check, m, t), told, value, words));
   }
 
   /** What the instrument of a check sees in a recording; the columns are what a person picked. */

@@ -166,8 +166,8 @@ public record Clue(
           so.put(s.id(), base * factor(s));
           not.put(s.id(), 1 - base * factor(s));
         });
-    Outcome seenSo = new Outcome("so", words, so, base, false, false, null, null, null);
-    Outcome seenNot = new Outcome("not", "", not, 1 - base, false, false, null, null, null);
+    Outcome seenSo = Outcome.of("so", words, so, base, false);
+    Outcome seenNot = Outcome.of("not", "", not, 1 - base, false);
     return Diagnosis.Answer.of(
         Check.without(PREFIX + id, words, List.of(seenSo, seenNot), source), seenSo);
   }

@@ -14,6 +14,7 @@ import java.util.Map;
  * @param finds whether this result points at what the check looks for
  * @param healthyToo whether a sensor that is well gives it as easily, so that it condemns none
  * @param shows what an instrument finds if it is so, where the check is answered with one
+ * @param looks id of the drawing to compare with, where it is seen by eye; else null
  * @param first what this result asks for before anything else is judged; null for nothing
  */
 public record Outcome(
@@ -24,6 +25,7 @@ public record Outcome(
     boolean finds,
     boolean healthyToo,
     List<Finding> shows,
+    String looks,
     Remedy first,
     Condition condition)
     implements Conditional {
@@ -38,6 +40,12 @@ public record Outcome(
     given = given == null ? Map.of() : Map.copyOf(given);
     requireOpen(id, otherwise);
     given.values().forEach(p -> requireOpen(id, p));
+  }
+
+  /** One that is told in words and asks for nothing else. */
+  public static Outcome of(
+      String id, String label, Map<String, Double> given, double otherwise, boolean finds) {
+    return new Outcome(id, label, given, otherwise, finds, false, null, null, null, null);
   }
 
   private static void requireOpen(String id, double p) {

@@ -127,7 +127,7 @@ public final class Planner {
 
   /** Everything that can be done, cheapest expected total first. */
   public static List<Plan.Option> options(Asked asked) {
-    return new Planner(asked).options();
+    return new Planner(asked).options(Double.POSITIVE_INFINITY);
   }
 
   public static Plan plan(Asked asked, List<Plan.LeftOut> leftOut, double threshold) {
@@ -405,7 +405,8 @@ public final class Planner {
   // The plan as it is shown
 
   private Plan plan(List<Plan.LeftOut> leftOut, double threshold) {
-    List<Plan.Option> options = options();
+    double testAll = testAll(belief, 0, standing, threshold);
+    List<Plan.Option> options = options(testAll);
     double total =
         options.stream().mapToDouble(Plan.Option::total).reduce(asked.handOver(), Math::min);
     return new Plan(
@@ -413,11 +414,16 @@ public final class Planner {
         total,
         asked.handOver(),
         drawn(belief, 0, standing, DRAWN),
-        schools(threshold, options),
+        schools(testAll, options),
         leftOut);
   }
 
-  private List<Plan.Option> options() {
+  /**
+   * Every action as the next one. The first check of those who test everything is known to cost no
+   * more than testing everything does, however far the look-ahead sees.
+   */
+  private List<Plan.Option> options(double testAll) {
+    int firstOfAll = firstOfAll(belief, 0, standing);
     Ahead ahead = ahead(1);
     int[] followed = promising(belief, 0, standing, ahead.kept());
     int swap = swap();
@@ -426,12 +432,8 @@ public final class Planner {
       // A new sensor is followed as far as the best: it is one of the schools.
       boolean far = a == swap || Arrays.stream(followed).anyMatch(f -> f == a);
       Ahead then = far ? ahead.less() : ONE;
-      options.add(
-          option(
-              a,
-              belief,
-              standing,
-              expectedDoing(a, belief, 0, standing, then, Double.POSITIVE_INFINITY)));
+      double total = expectedDoing(a, belief, 0, standing, then, Double.POSITIVE_INFINITY);
+      options.add(option(a, belief, standing, a == firstOfAll ? Math.min(total, testAll) : total));
     }
     options.sort(Comparator.comparingDouble(Plan.Option::total));
     return options;
@@ -523,7 +525,7 @@ public final class Planner {
 
   // The schools
 
-  private Optional<Plan.Schools> schools(double threshold, List<Plan.Option> options) {
+  private Optional<Plan.Schools> schools(double testAll, List<Plan.Option> options) {
     int swap = swap();
     return options.stream()
         .filter(o -> swap >= 0 && o.action() == actions.get(swap))
@@ -532,7 +534,7 @@ public final class Planner {
             o ->
                 new Plan.Schools(
                     o.total(),
-                    testAll(belief, 0, standing, threshold),
+                    testAll,
                     Plan.best(options, asked.handOver()).filter(o::equals).isPresent(),
                     turnsAt(swap)));
   }
@@ -556,15 +558,7 @@ public final class Planner {
     if (mass < NEGLIGIBLE || isProven(w, mass, threshold)) {
       return repairsOnly(w, null, used);
     }
-    int next = -1;
-    double most = 0;
-    for (int a = 0; a < repairsFrom; a++) {
-      double worth = finds(a, w) / cost(a, setUp);
-      if ((used & 1L << a) == 0 && worth > most) {
-        most = worth;
-        next = a;
-      }
-    }
+    int next = firstOfAll(w, used, setUp);
     if (next < 0) {
       return repairsOnly(w, null, used);
     }
@@ -573,6 +567,20 @@ public final class Planner {
       total += testAll(times(w, given), used | 1L << next, after(next, setUp), threshold);
     }
     return total;
+  }
+
+  /** The check that tells most for its money, -1 where none is left. */
+  private int firstOfAll(double[] w, long used, long setUp) {
+    int first = -1;
+    double most = 0;
+    for (int a = 0; a < repairsFrom; a++) {
+      double worth = finds(a, w) / cost(a, setUp);
+      if ((used & 1L << a) == 0 && worth > most) {
+        most = worth;
+        first = a;
+      }
+    }
+    return first;
   }
 
   private boolean isProven(double[] w, double mass, double threshold) {

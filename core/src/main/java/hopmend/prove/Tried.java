@@ -37,6 +37,6 @@ public record Tried(String cameBack, String held, double elseComesBack, String s
       String id, String label, Set<String> met, double given, double otherwise, boolean finds) {
     Map<String, Double> likelihoods =
         met.stream().collect(Collectors.toMap(Function.identity(), s -> given));
-    return new Outcome(id, label, likelihoods, otherwise, finds, false, null, null, null);
+    return Outcome.of(id, label, likelihoods, otherwise, finds);
   }
 }

@@ -110,18 +110,32 @@ public enum SignalModel {
 
   /** A reading that counts beside the value itself. */
   public enum Companion {
-    ENGINE_SPEED(MeasureUnit.PER_MINUTE, 1, 20_000),
-    TEMPERATURE(MeasureUnit.CELSIUS, -40, 150),
-    ALTITUDE(MeasureUnit.METRE, -500, 5000);
+    ENGINE_SPEED(MeasureUnit.PER_MINUTE, 1, 20_000, 200, 6500),
+    TEMPERATURE(MeasureUnit.CELSIUS, -40, 150, -20, 120),
+    ALTITUDE(MeasureUnit.METRE, -500, 5000, 0, 3000);
 
     private final MeasureUnit unit;
     private final double low;
     private final double high;
+    private final double drawnFrom;
+    private final double drawnTo;
 
-    Companion(MeasureUnit unit, double low, double high) {
+    Companion(MeasureUnit unit, double low, double high, double drawnFrom, double drawnTo) {
       this.unit = unit;
       this.low = low;
       this.high = high;
+      this.drawnFrom = drawnFrom;
+      this.drawnTo = drawnTo;
+    }
+
+    /** Where a curve over it begins. */
+    public double drawnFrom() {
+      return drawnFrom;
+    }
+
+    /** Where a curve over it ends. */
+    public double drawnTo() {
+      return drawnTo;
     }
 
     public MeasureUnit unit() {
@@ -164,6 +178,11 @@ public enum SignalModel {
 
   public MeasureUnit unit() {
     return unit;
+  }
+
+  /** Whether equal steps of the companion change it by equal ratios, more or less. */
+  public boolean fallsByPowers() {
+    return this == THERMISTOR;
   }
 
   /** Expected value in {@link #unit()}; the companions in their own units. */

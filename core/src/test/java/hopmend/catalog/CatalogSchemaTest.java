@@ -70,6 +70,7 @@ class CatalogSchemaTest {
                 "qualifications",
                     CatalogSchema.ofList("qualifications", Qualification.class, TRAITS)));
     all.put("schools", CatalogSchema.ofList("schools", School.class, TRAITS));
+    all.put("eye", CatalogSchema.ofList("drawings", Sign.class, TRAITS));
     all.put("tray", CatalogSchema.ofList("drawings", Sign.class, TRAITS));
     all.put("mishaps", CatalogSchema.ofList("mishaps", Mishap.class, TRAITS));
     return all;

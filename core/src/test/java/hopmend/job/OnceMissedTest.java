@@ -40,8 +40,8 @@ class OnceMissedTest extends JobOnPaper {
             suspect("a", 45, Remedy.REPLACE_SENSOR),
             suspect("b", 40, Remedy.REPLACE_SENSOR),
             suspect("c", 15, Remedy.MECHANICAL));
-    Outcome accuses = new Outcome("x", "x", Map.of("b", 0.5), 0.1, true, false, null, null, null);
-    Outcome rest = new Outcome("y", "y", Map.of("b", 0.5), 0.9, false, false, null, null, null);
+    Outcome accuses = Outcome.of("x", "x", Map.of("b", 0.5), 0.1, true);
+    Outcome rest = Outcome.of("y", "y", Map.of("b", 0.5), 0.9, false);
     Check check =
         new Check(
             "k",

@@ -200,7 +200,9 @@ class TheWorkItselfTest extends WalkedJob {
   void theOldPartCanSpeakAgainstTheVerdictBeforeTheNewOneGoesIn() {
     toTheWork("wherrill-sedge-12", "P0340");
     workUntil("count-seal");
-    assertThat(workup().here().looksAtTheOldPart()).extracting(c -> c.id()).containsExactly("tip");
+    assertThat(workup().here().looksAtTheOldPart())
+        .extracting(c -> c.id())
+        .containsExactly("seal-look", "tip");
     assertThat(workup().here().oldPartSaysOtherwise()).isEmpty();
     say(new Fact.CheckAnswered("oil-condition", "black"));
     say(new Fact.CheckAnswered("tip", "coated"));

@@ -50,26 +50,8 @@ class DiagnosisTest {
         0,
         List.of("a"),
         List.of(
-            new Outcome(
-                "bad",
-                "bad",
-                Map.of("a", finds),
-                falseAlarm,
-                true,
-                false,
-                null,
-                null,
-                Condition.ALWAYS),
-            new Outcome(
-                "good",
-                "good",
-                Map.of("a", 1 - finds),
-                1 - falseAlarm,
-                false,
-                false,
-                null,
-                null,
-                Condition.ALWAYS)),
+            Outcome.of("bad", "bad", Map.of("a", finds), falseAlarm, true),
+            Outcome.of("good", "good", Map.of("a", 1 - finds), 1 - falseAlarm, false)),
         List.of(),
         null,
         List.of(),
@@ -222,7 +204,7 @@ class DiagnosisTest {
     assertThat(v.ruledOut()).extracting(r -> r.suspect().id()).contains("wiring", "chain");
     assertThat(v.wouldChange())
         .extracting(w -> w.check().id() + "=" + w.outcome().id())
-        .containsExactly("tip=coated");
+        .containsExactly("tip=coated", "seal-look=above");
   }
 
   private static Verdict verdict(String... answers) {

@@ -55,8 +55,8 @@ class PlannerTest {
     Map<String, Double> misses = new java.util.HashMap<>();
     finds.forEach((s, p) -> misses.put(s, 1 - p));
     return List.of(
-        new Outcome("bad", "bad", finds, falseAlarm, true, false, null, null, null),
-        new Outcome("good", "good", misses, 1 - falseAlarm, false, false, null, null, null));
+        Outcome.of("bad", "bad", finds, falseAlarm, true),
+        Outcome.of("good", "good", misses, 1 - falseAlarm, false));
   }
 
   private static Action.Repair repair(

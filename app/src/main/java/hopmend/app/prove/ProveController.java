@@ -16,7 +16,10 @@ import hopmend.prove.Measurement;
 import hopmend.sensor.Band;
 import hopmend.sensor.SignalModel;
 import hopmend.swap.Work;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -90,22 +93,25 @@ class ProveController {
   /**
    * Looks that were done at one walk round the vehicle.
    *
-   * @param look the check and what was seen, {@code filter-look=nest}; empty where nobody looked
+   * @param look the check and what was seen, {@code filter-look=nest}, of what was looked at
    */
   record Looks(List<String> look) {}
 
   @PostMapping("/looks")
   String looks(Form form, @Sent Looks sent) {
-    List<Fact> seen =
-        sent.look().stream()
-            .filter(l -> l.contains("="))
-            .map(l -> l.split("=", 2))
-            .<Fact>map(l -> new Fact.CheckAnswered(l[0], l[1]))
-            .toList();
+    Map<String, String> seen = new LinkedHashMap<>();
+    for (String look : sent.look()) {
+      String[] named = look.split("=", 2);
+      if (named.length == 2 && seen.put(named[0], named[1]) != null) {
+        throw new InputProblem("look", "Tick one result of each look; two of one were ticked.");
+      }
+    }
     if (seen.isEmpty()) {
       throw new InputProblem("look", "Tick what you saw; leave out what you did not look at.");
     }
-    return screens.append(form, seen);
+    List<Fact> answers = new ArrayList<>();
+    seen.forEach((check, outcome) -> answers.add(new Fact.CheckAnswered(check, outcome)));
+    return screens.append(form, answers);
   }
 
   private static Fact.CheckAnswered measured(

@@ -3,6 +3,8 @@ package hopmend.app.prove;
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
+import hopmend.app.web.Words;
+import hopmend.drawing.Drawing;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
@@ -62,12 +64,15 @@ class ProveView implements HopView {
         instruments
             .last(page.row().id(), HopScreens.by(request).who(), here, page.state().answers())
             .orElse(null));
+    lastMeasured(here, page.state().answers())
+        .ifPresent(m -> model.addAttribute("lastMeasured", m));
     model.addAttribute("clues", here.clues());
     model.addAttribute("looks", plan.looks());
     model.addAttribute(
         "causes",
         d.standings().stream()
             .collect(Collectors.toMap(s -> s.suspect().id(), s -> here.causesHere(s.suspect()))));
+    model.addAttribute("drawnEyes", page.workup().catalog().eye());
     chosen(plan)
         .ifPresent(
             o -> {
@@ -78,6 +83,28 @@ class ProveView implements HopView {
             });
   }
 
+  /** A measured answer, drawn. */
+  public record Measured(Check check, Drawing drawing) {}
+
+  /** The last value that was measured, if what is right of it can be drawn. */
+  private static Optional<Measured> lastMeasured(Target here, List<Fact.CheckAnswered> answers) {
+    return answers.stream()
+        .filter(a -> a.measured() != null)
+        .reduce((one, later) -> later)
+        .flatMap(
+            a ->
+                here.check(a.check())
+                    .filter(
+                        c ->
+                            c.measured()
+                                .filter(m -> m.unit().quantity() == a.measured().unit().quantity())
+                                .isPresent())
+                    .flatMap(
+                        c ->
+                            here.picture(c, a.told(), a.measured(), Words.wording())
+                                .map(d -> new Measured(c, d))));
+  }
+
   private static void ask(Model model, Target here, Check check) {
     model.addAttribute("cautions", here.cautions(check));
     model.addAttribute("judged", here.isJudged(check));
@@ -85,6 +112,8 @@ class ProveView implements HopView {
         .measured()
         .flatMap(m -> here.band(check, m, SignalModel.Told.NOTHING))
         .ifPresent(b -> model.addAttribute("band", b));
+    here.picture(check, SignalModel.Told.NOTHING, null, Words.wording())
+        .ifPresent(d -> model.addAttribute("rightDrawn", d));
   }
 
   /** The step that the address names, else the recommended one. */
