@@ -21,6 +21,7 @@ public enum Instrument {
   CELL_BEHIND(new CellBehind()),
   WIDEBAND_CELL(new WidebandCell()),
   HEATER(new HeaterPanel()),
+  AIR_FLOW(new AirPanel()),
   TRIMS(new TrimPanel()),
   SOAK(new SoakPanel()),
   WARM_UP(new WarmUpPanel()),
@@ -30,6 +31,7 @@ public enum Instrument {
   KNOCK(new KnockPanel()),
   SOOT_CYCLE(new SootPanel()),
   DROP(new DropPanel()),
+  WIRE(new WirePanel()),
   WIGGLE(new WigglePanel());
 
   /** Picked for a signal that the recording does not have. */

@@ -11,7 +11,7 @@ public final class Plot {
   private static final double WIDTH = 540;
   private static final double HEIGHT = 360;
   private static final double LEFT = 84;
-  private static final double RIGHT = 18;
+  private static final double RIGHT = 34;
   private static final double TOP = 44;
   private static final double BOTTOM = 74;
 
@@ -55,18 +55,11 @@ public final class Plot {
     return this;
   }
 
-  /** The reading. */
+  /** The reading; its name stands above the plot, where it covers nothing. */
   public Plot point(double x, double y, String name) {
     Shape.Point p = at(new Shape.Point(x, y));
-    boolean onTheRight = p.x() > WIDTH * 0.7;
     shapes.add(new Shape.Disc("plot-point", p.x(), p.y(), 9));
-    shapes.add(
-        new Shape.Label(
-            "plot-name",
-            p.x() + (onTheRight ? -16 : 16),
-            Math.max(TOP + 20, p.y() - 12),
-            onTheRight ? "end" : "start",
-            name));
+    shapes.add(new Shape.Label("plot-name", WIDTH - RIGHT, TOP - 14, "end", "● " + name));
     return this;
   }
 

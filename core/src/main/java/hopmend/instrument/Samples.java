@@ -4,12 +4,15 @@ import java.util.Arrays;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 
-/**
- * Values of a signal; gaps (NaN) are left out.
- *
- * @param values as they were taken
- */
-record Samples(double[] values) {
+/** Values of a signal; gaps (NaN) are left out. Sorted once, when that is needed. */
+final class Samples {
+  private final double[] values;
+  private double[] sorted;
+
+  Samples(double[] values) {
+    this.values = values;
+  }
+
   static Samples of(double[] values) {
     boolean hasGaps = Arrays.stream(values).anyMatch(Double::isNaN);
     return new Samples(
@@ -73,8 +76,10 @@ record Samples(double[] values) {
     if (values.length == 0) {
       return Double.NaN;
     }
-    double[] sorted = values.clone();
-    Arrays.sort(sorted);
+    if (sorted == null) {
+      sorted = values.clone();
+      Arrays.sort(sorted);
+    }
     return sorted[(int) Math.round(share * (sorted.length - 1))];
   }
 }

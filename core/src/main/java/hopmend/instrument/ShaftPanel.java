@@ -59,10 +59,12 @@ final class ShaftPanel implements Panel {
     double allowed = taken.limit("apart-percent");
     List<Sight.Span> lostIn = drops(taken.timeS(), in, out);
     List<Sight.Span> lostOut = drops(taken.timeS(), out, in);
+    BitSet lost = within(taken.timeS(), lostIn);
+    lost.or(within(taken.timeS(), lostOut));
     double[] away = new double[in.length];
     BitSet meant = new BitSet();
     for (int i = 0; i < in.length; i++) {
-      if (out[i] >= LEAST_SPEED && in[i] > 0 && !within(lostIn, lostOut, taken.timeS()[i])) {
+      if (out[i] >= LEAST_SPEED && in[i] > 0 && !lost.get(i)) {
         away[i] = 100 * (in[i] / out[i] / right - 1);
         meant.set(i);
       }
@@ -107,9 +109,13 @@ final class ShaftPanel implements Panel {
     }
   }
 
-  private static boolean within(List<Sight.Span> some, List<Sight.Span> others, double t) {
-    return some.stream().anyMatch(s -> t >= s.fromS() && t <= s.toS())
-        || others.stream().anyMatch(s -> t >= s.fromS() && t <= s.toS());
+  /** The samples within stretches that follow each other. */
+  private static BitSet within(double[] t, List<Sight.Span> spans) {
+    BitSet within = new BitSet();
+    for (Sight.Span s : spans) {
+      within.set(Spans.at(t, s.fromS()), Math.min(t.length, Spans.at(t, s.toS()) + 1));
+    }
+    return within;
   }
 
   /** Where one speed drops for a moment and comes back while the other goes on. */

@@ -47,7 +47,9 @@ final class SootPanel implements Panel {
     double[] smooth = Smooth.mean(t, taken.signal(CURRENT), 5);
     Samples noise = Samples.of(Smooth.without(t, taken.signal(CURRENT), 5));
     Samples all = Samples.of(smooth);
-    double climb = all.highest() - all.lowest();
+    double lowest = all.lowest();
+    double highest = all.highest();
+    double climb = highest - lowest;
     double allowed = taken.limit("left-percent");
     // Cycles: from below a tenth of the climb to above nine tenths, and down again.
     List<Sight.Span> burns = new ArrayList<>();
@@ -61,21 +63,21 @@ final class SootPanel implements Panel {
         least = Double.MAX_VALUE;
       }
       least = Math.min(least, smooth[i]);
-      if (top > all.lowest() + 0.5 * climb && smooth[i] < top - 0.5 * climb) {
+      if (top > lowest + 0.5 * climb && smooth[i] < top - 0.5 * climb) {
         burns.add(new Sight.Span(topAt, t[i]));
         top = smooth[i];
         topAt = t[i];
       }
     }
     List<Sight.Seen> seen = new ArrayList<>();
-    double left = 100 * all.lowest() / all.highest();
+    double left = 100 * lowest / highest;
     if (climb < CLEAR * Math.max(noise.deviation(), 1e-12) || climb <= 0) {
-      seen.add(Sight.Seen.all(Finding.TAKES_NO_SOOT, all.lowest(), all.highest()));
+      seen.add(Sight.Seen.all(Finding.TAKES_NO_SOOT, lowest, highest));
     } else if (burns.isEmpty()) {
       return Look.unfit("soot.no-burn-off");
     } else {
       double after = lowestBehind(t, smooth, burns.get(0).fromS());
-      left = 100 * after / all.highest();
+      left = 100 * after / highest;
       if (left > allowed) {
         seen.add(
             new Sight.Seen(
@@ -87,10 +89,9 @@ final class SootPanel implements Panel {
     return Look.at(
         new Sight(
             seen,
-            List.of(Message.of("soot.at", all.lowest(), all.highest(), burns.size())),
+            List.of(Message.of("soot.at", lowest, highest, burns.size())),
             List.of(),
-            Map.of(
-                "highest", all.highest(), "left-percent", left, "burn-offs", (double) burns.size()),
+            Map.of("highest", highest, "left-percent", left, "burn-offs", (double) burns.size()),
             Optional.empty()));
   }
 

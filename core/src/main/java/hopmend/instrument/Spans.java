@@ -1,6 +1,7 @@
 package hopmend.instrument;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntPredicate;
 
@@ -34,6 +35,12 @@ final class Spans {
       add(spans, from, last, leastS);
     }
     return spans;
+  }
+
+  /** Index of the first moment that is not before a time. */
+  static int at(double[] timeS, double time) {
+    int i = Arrays.binarySearch(timeS, time);
+    return i >= 0 ? i : -i - 1;
   }
 
   private static void add(List<Sight.Span> spans, double from, double to, double leastS) {

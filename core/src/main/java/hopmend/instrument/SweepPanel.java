@@ -6,7 +6,6 @@ import hopmend.message.Message;
 import hopmend.message.Wording;
 import hopmend.trace.Finding;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
@@ -68,11 +67,12 @@ final class SweepPanel implements Panel {
           "sweep.too-fast", perTravel, LEAST_OVER_TRAVEL, LEAST_OVER_TRAVEL * taken.usualStepS());
     }
     double ratio = taken.limit("ratio-percent") / 100;
+    double highest = first.highest();
     double allowed = taken.limit("apart-percent");
     // What the second track is away from its share of the first, per cent of the first's highest.
     double[] apart = new double[one.length];
     for (int i = 0; i < one.length; i++) {
-      apart[i] = 100 * (two[i] - ratio * one[i]) / (ratio * first.highest());
+      apart[i] = 100 * (two[i] - ratio * one[i]) / (ratio * highest);
     }
     double step = taken.limit("step-percent");
     List<Sight.Span> steps = steps(t, one, two, span, ratio, step);
@@ -106,7 +106,7 @@ final class SweepPanel implements Panel {
                 first.highest(),
                 "steps",
                 (double) steps.size()),
-            Optional.of(words -> picture(words, way, ratio, allowed, first.highest()))));
+            Optional.of(words -> picture(words, way, ratio, allowed, highest))));
   }
 
   private static double ratioOf(double[] one, double[] two) {
@@ -149,8 +149,7 @@ final class SweepPanel implements Panel {
   }
 
   private static double valueAt(double[] t, double[] v, double atS) {
-    int i = Arrays.binarySearch(t, atS);
-    return v[Math.max(0, Math.min(v.length - 1, i >= 0 ? i : -i - 1))];
+    return v[Math.min(v.length - 1, Spans.at(t, atS))];
   }
 
   /** Every so many samples as a way over both tracks, so that a sight keeps no recording. */

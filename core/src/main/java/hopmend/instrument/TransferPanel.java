@@ -101,7 +101,7 @@ final class TransferPanel implements Panel {
                 new Shape.Point(span, 0.9 + half),
                 new Shape.Point(0, 0.1 + half)))
         .line("middle", List.of(new Shape.Point(0, 0.1), new Shape.Point(span, 0.9)))
-        .point(Math.max(0, gauge), share, words.of(Message.of("plot.here")))
+        .point(Math.max(0, gauge), share, words.of(Message.of("transfer.here", gauge)))
         .draw(words.of(says));
   }
 }

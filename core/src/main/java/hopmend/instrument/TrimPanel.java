@@ -85,7 +85,7 @@ final class TrimPanel implements Panel {
         .text(most * 0.72, -0.12 * most, words.of(Message.of("trims.leak")))
         .text(0, most * 0.66, words.of(Message.of("trims.starves")))
         .text(most * 0.72, most * 0.66, words.of(Message.of("trims.both")))
-        .point(idle, load, words.of(Message.of("plot.here")))
+        .point(idle, load, words.of(Message.of("trims.here", idle, load)))
         .draw(spoken);
   }
 

@@ -94,7 +94,7 @@ public enum SignalModel {
    * Density of the standard atmosphere, kg/m3, from -500 to 11 000 m: 1.225 * (1 - 2.25577e-5 *
    * h)^4.25588 (ISO 2533). Worked: 1.112 at 1000 m.
    */
-  static double airDensity(double metres) {
+  public static double airDensity(double metres) {
     return 1.225 * Math.pow(1 - 2.25577e-5 * metres, 4.25588);
   }
 

@@ -71,6 +71,8 @@ public enum Finding {
   DOES_NOT_BURN_OFF,
 
   // Figures side by side
+  /** A wire touches what it must not. */
+  TOUCHES,
   /** Lean at idle, right under load: air that is not measured. */
   UNMEASURED_AIR,
   /** Right at idle, lean under load: too little is measured, or too little fuel comes. */

@@ -6,10 +6,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
 import hopmend.message.English;
 import hopmend.trace.Finding;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -77,6 +80,55 @@ class InstrumentTest {
             .told("metal-temperature", 20, MeasureUnit.CELSIUS)
             .seenBy("oxygen", "heater-resistance");
     assertThat(findings(open)).containsExactly(Finding.TOO_HIGH);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0, 1.225", "1000, 1.112", "2000, 1.007", "3000, 0.909"}) // ISO 2533
+  void airIsThinnerUpAndWhereItIsWarm(double metres, double density) {
+    assertThat(AirPanel.density(metres, Optional.empty())).isCloseTo(density, within(0.001));
+    // Gay-Lussac: at one pressure density goes with the inverse of the absolute temperature.
+    double standard = 15 - 0.0065 * metres;
+    assertThat(AirPanel.density(metres, Optional.of(standard + 30)))
+        .isCloseTo(density * (standard + 273.15) / (standard + 303.15), within(0.002));
+  }
+
+  @Test
+  void anEngineDrawsWhatItsSizeAndSpeedSay() {
+    // 2 litres, 6000 1/min, VE 0.9, 1.2 kg/m3: 108 g/s, by hand.
+    assertThat(AirPanel.expected(0.9, 2, 6000, 1.2)).isCloseTo(108, within(1e-9));
+    Map<String, Double> limits =
+        Map.of("litres", 2.0, "filling-percent", 85.0, "off-percent", 18.0);
+    Map<String, Reading> told =
+        Map.of(
+            "air-flow", Reading.of(72, MeasureUnit.GRAM_PER_SECOND),
+            "engine-speed", Reading.of(6000, MeasureUnit.PER_MINUTE),
+            "altitude", Reading.of(1500, MeasureUnit.METRE));
+    Sight sight = Instrument.AIR_FLOW.look(told, limits).sight().orElseThrow();
+    // At 1500 m air has 1.058 kg/m3 (ISO 2533): 0.85 * 1 l * 100 1/s * 1.058 = 89.9 g/s.
+    assertThat(sight.figures().get("expected-gram-per-second")).isCloseTo(89.9, within(0.2));
+    assertThat(findings(sight)).containsExactly(Finding.TOO_LOW);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "0.5, 0.4, 9000, ''",
+    "3.2, 0.3, 9000, TOO_HIGH",
+    "0.5, 0.4, 2, TOUCHES",
+    "1e7, 0.3, 9000, TOO_HIGH"
+  })
+  void aWireIsJudgedWithinWhatAMeterCanTell(
+      double along, double leads, double toGround, String found) {
+    Sight sight =
+        Recorded.figures()
+            .told("wire-ohms", along, MeasureUnit.OHM)
+            .told("leads-ohms", leads, MeasureUnit.OHM)
+            .told("to-ground", toGround, MeasureUnit.KILOOHM)
+            .seenBy("camshaft-position", "wires-through");
+    assertThat(findings(sight).stream().map(Enum::name).toList())
+        .isEqualTo(found.isEmpty() ? List.of() : List.of(found));
+    if (found.isEmpty()) {
+      assertThat(said(sight.says().get(0))).contains("no more than the meter can tell");
+    }
   }
 
   @Test
