@@ -84,8 +84,15 @@ class ProveJourneyIT extends BrowserIT {
                 "0SMH4L206G1002204", "osmere-heron-20", 2016, null, 101_000, Fact.Place.HOIST));
     open(job, "?check=ring-trace");
     page.click("text=Let a recording answer it");
+    page.setInputFiles("#trace", file("a text without a number"));
+    page.click("text=Keep it and look");
+    assertThat(page.locator(".problem").first()).containsText("no rows of numbers");
+    assertThat(workup(job).state().logs()).as("nothing is kept").isEmpty();
     keep("time;a;b\n0;1;2\n1;3;4\n");
     assertThat(page.locator(".landmarks").first()).containsText("which column is it");
+    String kept = page.url().replaceAll(".*recording=", "");
+    assertThat(samples(job, kept)).isEqualTo(200);
+    assertThat(samples(newJob(codes("P0335")), kept)).as("another job's").isEqualTo(404);
     keep(bent());
     assertThat(page.locator(".next-card h2")).hasText("One tooth is bent, gone or dirty");
     assertThat(page.locator(".next-card")).containsText("tooth 18 behind the gap, 102 degrees on");
@@ -101,10 +108,17 @@ class ProveJourneyIT extends BrowserIT {
     assertThat(page.locator(".verdict-card h2")).containsText("mechanical");
   }
 
+  private int samples(long job, String recording) {
+    String path = "/jobs/" + job + "/prove/instrument/samples?column=a&recording=" + recording;
+    return page.request().get("http://127.0.0.1:" + port + path).status();
+  }
+
+  private static FilePayload file(String csv) {
+    return new FilePayload("recording.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8));
+  }
+
   private void keep(String csv) {
-    page.setInputFiles(
-        "#trace",
-        new FilePayload("recording.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8)));
+    page.setInputFiles("#trace", file(csv));
     String before = page.url();
     page.click("text=Keep it and look");
     page.waitForURL(u -> u.contains("recording=") && !u.equals(before));
@@ -219,7 +233,7 @@ class ProveJourneyIT extends BrowserIT {
     page.click("text=That answers the check");
     assertThat(page.locator(".given")).containsText("Lean at idle, less so under load");
     assertThat(page.locator(".suspects li").first()).containsText("Hose off or duct torn");
-    page.locator(".given button:has-text('Undo')").click();
+    page.locator(".given button:has-text('Undo')").last().click();
     assertThat(page.locator(".given:has-text('Lean at idle, less so under load')")).hasCount(0);
   }
 }

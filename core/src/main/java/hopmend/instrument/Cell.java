@@ -34,10 +34,17 @@ final class Cell {
     return volts;
   }
 
-  /** Why it cannot be the voltage of a cell. */
-  static Optional<Message> impossible(Samples volts) {
-    return volts.highest() > HIGHEST_V || volts.lowest() < LOWEST_V
-        ? Optional.of(Message.of("cell.impossible", volts.lowest(), volts.highest()))
+  /**
+   * Why nothing can be told of it; empty if something can.
+   *
+   * @param leastS seconds that the recording needs
+   */
+  static Optional<Look> unfit(Samples volts, Taken taken, double leastS) {
+    if (volts.highest() > HIGHEST_V || volts.lowest() < LOWEST_V) {
+      return Optional.of(Look.unfit("cell.impossible", volts.lowest(), volts.highest()));
+    }
+    return taken.seconds() < leastS
+        ? Optional.of(Look.unfit("instrument.too-short", taken.seconds(), leastS))
         : Optional.empty();
   }
 

@@ -44,7 +44,7 @@ final class CellBehind implements Panel {
 
   @Override
   public Set<String> limits() {
-    return Set.of("swings-along-percent", "slowest-ms", "one-side-percent");
+    return Set.of("swings-along-percent", "slowest-ms");
   }
 
   @Override
@@ -57,12 +57,9 @@ final class CellBehind implements Panel {
     double[] t = taken.timeS();
     double[] v = Cell.volts(taken.signal(BEHIND));
     Samples all = Samples.of(v);
-    Optional<Message> impossible = Cell.impossible(all);
-    if (impossible.isPresent()) {
-      return Look.unfit(List.of(impossible.get()));
-    }
-    if (taken.seconds() < LEAST_S) {
-      return Look.unfit("instrument.too-short", taken.seconds(), LEAST_S);
+    Optional<Look> unfit = Cell.unfit(all, taken, LEAST_S);
+    if (unfit.isPresent()) {
+      return unfit.get();
     }
     Map<String, Double> figures = new HashMap<>();
     figures.put("lowest-v", all.lowest());

@@ -29,8 +29,11 @@ public record Sight(
    * @param at where in the recording; empty if all over it
    */
   public record Seen(Finding finding, Message says, List<Span> at) {
+    /** A picture shows no more of them; how many there are stands in the words. */
+    private static final int MOST_SPANS = 500;
+
     public Seen {
-      at = List.copyOf(at);
+      at = List.copyOf(at.subList(0, Math.min(at.size(), MOST_SPANS)));
     }
 
     static Seen all(Finding finding, Object... said) {

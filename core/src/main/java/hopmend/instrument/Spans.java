@@ -7,8 +7,6 @@ import java.util.function.IntPredicate;
 
 /** Stretches of a recording. */
 final class Spans {
-  private static final int MOST = 500;
-
   private Spans() {}
 
   /**
@@ -21,7 +19,7 @@ final class Spans {
     List<Sight.Span> spans = new ArrayList<>();
     double from = Double.NaN;
     double last = Double.NaN;
-    for (int i = 0; i < timeS.length && spans.size() < MOST; i++) {
+    for (int i = 0; i < timeS.length; i++) {
       if (!Double.isNaN(from) && timeS[i] - last > joinS) {
         add(spans, from, last, leastS);
         from = Double.NaN;

@@ -57,12 +57,9 @@ final class SwitchingCell implements Panel {
     double[] t = taken.timeS();
     double[] v = Cell.volts(taken.signal(CELL));
     Samples all = Samples.of(v);
-    Optional<Message> impossible = Cell.impossible(all);
-    if (impossible.isPresent()) {
-      return Look.unfit(List.of(impossible.get()));
-    }
-    if (taken.seconds() < LEAST_S) {
-      return Look.unfit("instrument.too-short", taken.seconds(), LEAST_S);
+    Optional<Look> unfit = Cell.unfit(all, taken, LEAST_S);
+    if (unfit.isPresent()) {
+      return unfit.get();
     }
     if (taken.usualStepS() > FINE_S) {
       return Look.unfit("instrument.too-coarse", taken.usualStepS(), FINE_S);

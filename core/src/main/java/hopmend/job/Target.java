@@ -496,6 +496,11 @@ public final class Target {
         .flatMap(m -> MeasuredPicture.of(m, t -> band(check, m, t), told, value, words));
   }
 
+  /** By what the instrument of a check judges on this vehicle; without those that nobody knows. */
+  public Map<String, Double> limits(Check check) {
+    return check.instrumented().orElseThrow().limits(this::figureOfTheCard).orElse(Map.of());
+  }
+
   /** What the instrument of a check sees in a recording; the columns are what a person picked. */
   public Look look(
       Check check,

@@ -31,6 +31,11 @@ public record Capture(double[] timeS, List<Channel> channels) {
       problems = List.copyOf(problems);
       notes = List.copyOf(notes);
     }
+
+    /** Whether it could be read if somebody said how many samples a second it has. */
+    public boolean lacksOnlyItsTime() {
+      return problems.equals(List.of(CaptureReader.NO_TIME));
+    }
   }
 
   public Capture {

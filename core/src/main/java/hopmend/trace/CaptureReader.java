@@ -17,6 +17,8 @@ import java.util.stream.IntStream;
 
 /** Reads a capture: head, units, time base, samples. Linear in the size of the file. */
 final class CaptureReader {
+  static final Message NO_TIME = Message.of("capture.no-time");
+
   private static final int MOST_SAMPLES = 1_500_000;
   private static final int MOST_CHANNELS = 16;
   private static final int MOST_PROBLEMS = 8;
@@ -270,7 +272,7 @@ final class CaptureReader {
     if (column < 0) {
       Optional<Double> perSecond = asked.or(() -> rate);
       if (perSecond.isEmpty() || !(perSecond.get() > 0)) {
-        problems.add(Message.of("capture.no-time"));
+        problems.add(NO_TIME);
         return timeS;
       }
       for (int i = 0; i < size; i++) {

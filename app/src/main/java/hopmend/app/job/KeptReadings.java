@@ -39,4 +39,9 @@ public final class KeptReadings<K, V> {
       K key, Supplier<Optional<String>> text, Function<String, Optional<V>> tells) {
     return Optional.ofNullable(read.get(key, k -> text.get().flatMap(tells).orElse(null)));
   }
+
+  /** What is worked out once. */
+  public V of(K key, Supplier<V> tells) {
+    return read.get(key, k -> tells.get());
+  }
 }

@@ -10,6 +10,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
 import hopmend.app.web.UploadedText;
+import hopmend.app.web.Words;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.Target;
@@ -117,6 +118,11 @@ class InstrumentController {
     String csv =
         UploadedText.of(trace)
             .orElseThrow(() -> new InputProblem("trace", "Pick a recording (CSV) first."));
+    Capture.Read read = recordings.read(form.submission().by().who(), csv, Optional.empty());
+    // That nothing tells the time can be put right on the page; all else in the file itself.
+    if (read.capture().isEmpty() && !read.lacksOnlyItsTime()) {
+      throw new InputProblem("trace", Words.of(read.problems()));
+    }
     return kept(form, check, UploadedText.name(trace, "recording.csv"), csv);
   }
 
@@ -182,7 +188,7 @@ class InstrumentController {
     Capture capture =
         recordings
             .read(
-                jobId, given.who(), new Recordings.Which(given.of("recording"), given.perSecond()))
+                given.who(), new Recordings.Which(jobId, given.of("recording"), given.perSecond()))
             .flatMap(Capture.Read::capture)
             .orElseThrow(() -> new NotHere("There is no such recording in this job"));
     return Excerpt.of(capture, column, from, to, Math.max(10, Math.min(columns, MOST_COLUMNS)));

@@ -13,7 +13,6 @@ import hopmend.message.Message;
 import hopmend.prove.Check;
 import hopmend.prove.Outcome;
 import hopmend.trace.Capture;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -90,29 +89,21 @@ record InstrumentView(
 
   /** What is marked in the picture of the recording, for its script. */
   public String marks() {
-    List<Map<String, Object>> spans = new ArrayList<>();
-    sight()
-        .ifPresent(
-            s ->
-                s.seen()
-                    .forEach(
-                        seen ->
-                            seen.at().stream()
-                                .limit(MOST_MARKS)
-                                .forEach(
-                                    a -> spans.add(Map.of("from", a.fromS(), "to", a.toS())))));
-    List<Map<String, Object>> levels = new ArrayList<>();
-    sight()
-        .ifPresent(
-            s ->
-                s.levels()
-                    .forEach(
-                        l ->
-                            levels.add(
-                                Map.of(
-                                    "column", columns.getOrDefault(l.role(), ""),
-                                    "value", l.value(),
-                                    "name", Words.of(l.name())))));
+    List<Map<String, Object>> spans =
+        sight().stream()
+            .flatMap(s -> s.seen().stream())
+            .flatMap(s -> s.at().stream().limit(MOST_MARKS))
+            .map(a -> Map.<String, Object>of("from", a.fromS(), "to", a.toS()))
+            .toList();
+    List<Map<String, Object>> levels =
+        sight().stream().flatMap(s -> s.levels().stream()).map(this::level).toList();
     return JSON.writeValueAsString(Map.of("spans", spans, "levels", levels));
+  }
+
+  private Map<String, Object> level(Sight.Level l) {
+    return Map.of(
+        "column", columns.getOrDefault(l.role(), ""),
+        "value", l.value(),
+        "name", Words.of(l.name()));
   }
 }

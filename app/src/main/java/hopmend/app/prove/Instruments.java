@@ -100,14 +100,15 @@ class Instruments {
           ? seeing(empty, Map.of(), Optional.empty(), here.look(check, given.figures(kind)))
           : empty;
     }
-    Optional<Capture.Read> read =
-        empty.recording().isEmpty()
-            ? Optional.empty()
-            : recordings.read(
-                given.jobId(),
-                given.who(),
-                new Recordings.Which(empty.recording(), given.perSecond()));
-    return read.map(r -> looking(empty, here, r, given)).orElse(empty);
+    if (empty.recording().isEmpty()) {
+      return empty;
+    }
+    Recordings.Which which =
+        new Recordings.Which(given.jobId(), empty.recording(), given.perSecond());
+    return recordings
+        .read(given.who(), which)
+        .map(r -> looking(empty, here, which, r, given))
+        .orElse(empty);
   }
 
   /** The same before anything is read. */
@@ -119,16 +120,21 @@ class Instruments {
   }
 
   private InstrumentView looking(
-      InstrumentView empty, Target here, Capture.Read read, Given given) {
+      InstrumentView empty, Target here, Recordings.Which which, Capture.Read read, Given given) {
     Instrument kind = empty.kind();
     List<Capture.Channel> channels = read.capture().map(Capture::channels).orElse(List.of());
     Map<String, String> picked = new HashMap<>(remembered.of(kind, channels));
     picked.putAll(given.picked(kind));
+    Map<String, String> columns = kind.columns(channels, picked);
+    Map<String, Reading> figures = given.figures(kind);
+    Recordings.Put put =
+        new Recordings.Put(which, empty.check(), here.limits(empty.check()), columns, figures);
     return seeing(
         empty,
-        kind.columns(channels, picked),
+        columns,
         read.capture(),
-        here.look(empty.check(), read, picked, given.figures(kind)));
+        recordings.look(
+            given.who(), put, read, () -> here.look(empty.check(), read, picked, figures)));
   }
 
   private static InstrumentView seeing(
