@@ -42,6 +42,7 @@ public class InstrumentBench {
     "SWITCHING_CELL",
     "CELL_BEHIND",
     "WIDEBAND_CELL",
+    "WAKE",
     "WARM_UP",
     "SWEEP",
     "HOLD",
@@ -98,6 +99,7 @@ public class InstrumentBench {
                     (long) tooth % 60 < 58 ? -2 * Math.sin(2 * Math.PI * tooth) : 0;
                 case SHAFTS -> (role == 0 ? 1.4 : 1) * (1500 + 400 * Math.sin(t / 20));
                 case SWEEP -> (2 - role) * (2.2 + 1.6 * Math.sin(t));
+                case WAKE -> t < 20 ? 0.45 : 0.48 + 0.4 * Math.sin(6 * t);
                 case WARM_UP -> 92 - 80 * Math.exp(-t / 240);
                 case HOLD -> 300 * Math.exp(-t / 900);
                 case SOOT_CYCLE -> t % 500 < 420 ? t % 500 / 60 : 0;

@@ -10,6 +10,7 @@ import hopmend.part.Part;
 import hopmend.prove.Check;
 import hopmend.prove.Clue;
 import hopmend.prove.Measurement;
+import hopmend.prove.Outcome;
 import hopmend.prove.Planner;
 import hopmend.prove.Remedy;
 import hopmend.prove.SetUp;
@@ -187,9 +188,11 @@ final class CatalogCheck {
       c.needs().forEach(n -> setUp(where, c.id(), n));
       condition(where, c.id(), c);
       c.outcomes().forEach(o -> condition(where, c.id() + ", " + o.id(), o));
-      c.outcomes().stream()
-          .filter(o -> o.looks() != null && catalog.seenAs(o.looks()).isEmpty())
-          .forEach(o -> say(where, "%s, %s: nothing is drawn as %s", c.id(), o.id(), o.looks()));
+      for (Outcome o : c.outcomes()) {
+        o.looks().stream()
+            .filter(l -> catalog.seenAs(l).isEmpty())
+            .forEach(l -> say(where, "%s, %s: nothing is drawn as %s", c.id(), o.id(), l));
+      }
       c.measurements().forEach(m -> condition(where, c.id() + ", " + m.what(), m));
     }
     s.suspects().forEach(x -> suspect(where, s, x));

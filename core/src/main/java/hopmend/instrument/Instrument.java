@@ -20,6 +20,7 @@ public enum Instrument {
   SWITCHING_CELL(new SwitchingCell()),
   CELL_BEHIND(new CellBehind()),
   WIDEBAND_CELL(new WidebandCell()),
+  WAKE(new WakePanel()),
   HEATER(new HeaterPanel()),
   AIR_FLOW(new AirPanel()),
   TRIMS(new TrimPanel()),

@@ -18,6 +18,11 @@ final class WidebandCell implements Panel {
   private static final String LAMBDA = "lambda";
   private static final String WANTED = "lambda-wanted";
 
+  private static final String PUMP = "pump-current";
+
+  /** So near to lambda 1 the pump has nothing to do; the shop's rule. */
+  private static final double AT_ONE = 0.01;
+
   private static final double LEAST_S = 8;
   private static final double FINE_S = 0.25;
 
@@ -37,12 +42,13 @@ final class WidebandCell implements Panel {
   public List<Role> roles() {
     return List.of(
         Role.needed(LAMBDA, "^(?!.*(command|wanted|soll|target|cible|doel)).*(lambda|afr|equiv|λ)"),
-        Role.besides(WANTED, "command|wanted|soll|target|cible|doel"));
+        Role.besides(WANTED, "command|wanted|soll|target|cible|doel"),
+        Role.besides(PUMP, "pump|ip\\b|strom|courant|corrient"));
   }
 
   @Override
   public Set<String> limits() {
-    return Set.of("slowest-ms", "off-percent");
+    return Set.of("slowest-ms", "off-percent", "zero-milliampere");
   }
 
   @Override
@@ -92,6 +98,18 @@ final class WidebandCell implements Panel {
       seen.add(
           Sight.Seen.all(Finding.ONE_SIDE, Message.of(offPercent < 0 ? "cell.rich" : "cell.lean")));
     }
+    taken
+        .besides(PUMP)
+        .flatMap(p -> atOne(lambda, p))
+        .ifPresent(
+            zero -> {
+              says.add(Message.of("wideband.pump", zero, taken.limit("zero-milliampere")));
+              if (seen.isEmpty() && Math.abs(zero) > taken.limit("zero-milliampere")) {
+                seen.add(
+                    Sight.Seen.all(
+                        Finding.ONE_SIDE, Message.of(zero < 0 ? "cell.rich" : "cell.lean")));
+              }
+            });
     return Look.at(
         new Sight(
             seen,
@@ -100,6 +118,12 @@ final class WidebandCell implements Panel {
                 new Sight.Level(LAMBDA, scale(taken.signal(LAMBDA)), Message.of("wideband.one"))),
             Map.of("off-percent", offPercent, "delay-ms", delay),
             Optional.empty()));
+  }
+
+  /** Current of the pump where the cell says lambda 1, mA; there it pumps nothing. */
+  private static Optional<Double> atOne(double[] lambda, double[] milliampere) {
+    Samples here = Samples.where(milliampere, i -> Math.abs(lambda[i] - 1) < AT_ONE);
+    return here.size() < 20 ? Optional.empty() : Optional.of(here.median());
   }
 
   private static double scale(double[] values) {

@@ -14,7 +14,7 @@ import java.util.Map;
  * @param finds whether this result points at what the check looks for
  * @param healthyToo whether a sensor that is well gives it as easily, so that it condemns none
  * @param shows what an instrument finds if it is so, where the check is answered with one
- * @param looks id of the drawing to compare with, where it is seen by eye; else null
+ * @param looks ids of the drawings to compare with, where it is seen by eye
  * @param first what this result asks for before anything else is judged; null for nothing
  */
 public record Outcome(
@@ -25,7 +25,7 @@ public record Outcome(
     boolean finds,
     boolean healthyToo,
     List<Finding> shows,
-    String looks,
+    List<String> looks,
     Remedy first,
     Condition condition)
     implements Conditional {
@@ -37,6 +37,7 @@ public record Outcome(
   public Outcome {
     condition = Condition.orAlways(condition);
     shows = shows == null ? List.of() : List.copyOf(shows);
+    looks = looks == null ? List.of() : List.copyOf(looks);
     given = given == null ? Map.of() : Map.copyOf(given);
     requireOpen(id, otherwise);
     given.values().forEach(p -> requireOpen(id, p));

@@ -33,6 +33,8 @@ public enum Finding {
   // A signal of any kind
   /** It does not move although it was made to. */
   STUCK,
+  /** It comes alive too late after a cold start. */
+  WAKES_LATE,
   /** It answers too slowly. */
   SLOW,
   /** It lives, but stays on one side. */

@@ -248,6 +248,37 @@ class InstrumentTest {
         .isEmpty();
   }
 
+  @Test
+  void aPumpThatDrawsAtLambdaOneIsOff() {
+    DoubleUnaryOperator cut = t -> t > 20 && t < 24 ? 1.9 : 1;
+    for (double zero : new double[] {0.02, 0.4}) {
+      Recorded r =
+          new Recorded(40, 10, 1)
+              .following("lambda", cut, 0.1, 0.002)
+              .following("pump current (mA)", t -> zero + (cut.applyAsDouble(t) - 1), 0.1, 0.01);
+      assertThat(findings(r.seenBy("oxygen", "follows")))
+          .isEqualTo(zero > 0.15 ? List.of(Finding.ONE_SIDE) : List.of());
+    }
+  }
+
+  @Test
+  void aHeaterIsTimedByWhatItWakes() {
+    for (double at : new double[] {22, 75}) {
+      Recorded r =
+          new Recorded(100, 10, 2)
+              .following(
+                  "O2", t -> t < at ? 0.45 : control(1, 0.1, 0.85).applyAsDouble(t), 0.05, 0.003);
+      Sight sight = r.seenBy("oxygen", "wakes");
+      assertThat(sight.figures().get("awake-after-s")).isCloseTo(at, within(0.7));
+      assertThat(sight.shows(Finding.WAKES_LATE)).isEqualTo(at > 60);
+    }
+    Look warm =
+        new Recorded(100, 10, 3)
+            .following("O2", control(1, 0.1, 0.85), 0.05, 0.003)
+            .before("oxygen", "wakes");
+    assertThat(said(warm.problems().get(0))).contains("awake already");
+  }
+
   // Ring, cam, shafts
 
   /** A coil before a ring of 60 - 2 that speeds up; its height grows with a power of the speed. */

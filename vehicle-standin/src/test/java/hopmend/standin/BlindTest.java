@@ -419,6 +419,7 @@ class BlindTest {
             isWireBad() || has(FaultKind.SLOW) ? "stays" : "follows";
         case "clean-film" -> coated ? "better" : "same";
         case "swing" -> swing(check);
+        case "wakes" -> isWireBad() ? "late" : "soon";
         case "trims-apart" -> trims(check);
         case "soak" -> soak(check);
         case "shaft-ratio" ->
