@@ -23,6 +23,9 @@ final class CamPanel implements Panel {
   private static final String CAM = "cam";
   private static final String RIGHT = "cam-angle";
 
+  /** An edge that is farther from the right angle is another one; degrees, the shop's rule. */
+  private static final double FARTHEST = 30;
+
   @Override
   public List<Role> roles() {
     return List.of(
@@ -63,7 +66,7 @@ final class CamPanel implements Panel {
         away.stream().min((a, b) -> Double.compare(Math.abs(a), Math.abs(b))).orElse(Double.NaN);
     double[] here =
         away.stream().filter(d -> Math.abs(d - nearest) < 15).mapToDouble(d -> d).toArray();
-    if (here.length < 2) {
+    if (here.length < 2 || Math.abs(nearest) > FARTHEST) {
       return Look.unfit("cam.no-edge");
     }
     Samples offsets = new Samples(here);

@@ -38,8 +38,8 @@ final class CellBehind implements Panel {
   @Override
   public List<Role> roles() {
     return List.of(
-        Role.needed(BEHIND, "s2|behind|after|down|nach|hinter|post|aval|rear|b1s2|sensor 2"),
-        Role.besides(BEFORE, "s1|before|up|vor|front|pre|amont|b1s1|sensor 1"));
+        Role.needed(BEHIND, "s2|behind|after|\\bdown|nach|hinter|\\bpost|aval|rear|sensor 2"),
+        Role.besides(BEFORE, "s1|before|\\bup|vor|front|\\bpre\\b|precat|amont|sensor 1"));
   }
 
   @Override

@@ -24,6 +24,9 @@ final class KnockPanel implements Panel {
   /** A burst of knock lasts a few milliseconds; common practice. */
   private static final double WINDOW_S = 0.004;
 
+  /** Windows whose middle one is the background: half a second. */
+  private static final int AROUND = 125;
+
   /** Samples a period of the resonance that are needed. */
   private static final double LEAST_A_PERIOD = 2.5;
 
@@ -71,13 +74,13 @@ final class KnockPanel implements Panel {
       whole[w] = energy(part);
       band[w] = whole[w] > 0 ? bandEnergy(part, mode * step) : 0;
     }
-    double usual = new Samples(whole).median();
+    double[] usual = background(whole);
     double times = taken.limit("burst-times");
     double resonant = taken.limit("resonant-percent");
     List<Sight.Span> knocks = new ArrayList<>();
     List<Sight.Span> rattles = new ArrayList<>();
     for (int w = 0; w < windows; w++) {
-      if (whole[w] > times * usual) {
+      if (whole[w] > times * usual[w]) {
         Sight.Span here =
             new Sight.Span(taken.timeS()[w * width], taken.timeS()[(w + 1) * width - 1]);
         (100 * band[w] / whole[w] >= resonant ? knocks : rattles).add(here);
@@ -90,7 +93,7 @@ final class KnockPanel implements Panel {
     if (rattles.size() >= 3) {
       seen.add(burst(Finding.RATTLES, rattles, mode));
     }
-    double background = Math.sqrt(usual);
+    double background = Math.sqrt(new Samples(whole).median());
     return Look.at(
         new Sight(
             seen,
@@ -113,6 +116,17 @@ final class KnockPanel implements Panel {
   private static Sight.Seen burst(Finding finding, List<Sight.Span> at, double mode) {
     return new Sight.Seen(
         finding, Message.of(Message.named(finding).key(), at.size(), mode / 1000), at);
+  }
+
+  /** The usual energy around each window: it grows with the speed of the engine. */
+  private static double[] background(double[] whole) {
+    double[] usual = new double[whole.length];
+    for (int w = 0; w < whole.length; w++) {
+      int from = Math.max(0, Math.min(w, whole.length - AROUND / 2) - AROUND / 2);
+      int to = Math.min(whole.length, from + AROUND);
+      usual[w] = new Samples(Arrays.copyOfRange(whole, from, to)).median();
+    }
+    return usual;
   }
 
   /** Mean square away from the mean. */

@@ -29,6 +29,12 @@ final class SweepPanel implements Panel {
 
   private static final int DRAWN = 800;
 
+  /** What changes within this time is quick, s; the shop's rule. */
+  private static final double SLOW_S = 1;
+
+  /** Two steps within this time are one. */
+  private static final double JOIN_S = 0.15;
+
   @Override
   public List<Role> roles() {
     return List.of(
@@ -127,25 +133,20 @@ final class SweepPanel implements Panel {
   }
 
   /**
-   * Where one track jumps and the other does not: their changes from sample to sample, brought to
-   * one scale, differ by more than the limit and the difference does not undo itself as noise does.
+   * Where one track leaves the other for a moment, or for good: what the second is away from its
+   * line over the first, without what changes slowly. Whatever the sampling, a lasting step shows
+   * with half of its height.
    */
   private static List<Sight.Span> steps(
       double[] t, double[] one, double[] two, double span, double ratio, double percent) {
-    List<Sight.Span> steps = new ArrayList<>();
-    double most = percent / 100 * span;
-    for (int i = 1; i < one.length; i++) {
-      double apart = (two[i] - two[i - 1]) / ratio - (one[i] - one[i - 1]);
-      if (Math.abs(apart) > most) {
-        boolean goesOn = !steps.isEmpty() && t[i - 1] - steps.get(steps.size() - 1).toS() < 0.15;
-        Sight.Span here = new Sight.Span(t[i - 1], t[i]);
-        if (goesOn) {
-          here = new Sight.Span(steps.remove(steps.size() - 1).fromS(), t[i]);
-        }
-        steps.add(here);
-      }
+    Line line = Line.through(one, two);
+    double[] away = new double[one.length];
+    for (int i = 0; i < away.length; i++) {
+      away[i] = (two[i] - line.at(one[i])) / ratio;
     }
-    return steps;
+    double[] quick = Smooth.withoutMiddle(t, away, SLOW_S);
+    double most = percent / 200 * span;
+    return Spans.where(t, i -> Math.abs(quick[i]) > most, JOIN_S, 0);
   }
 
   private static double valueAt(double[] t, double[] v, double atS) {

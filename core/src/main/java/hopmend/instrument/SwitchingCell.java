@@ -37,7 +37,9 @@ final class SwitchingCell implements Panel {
   @Override
   public List<Role> roles() {
     return List.of(
-        Role.needed(CELL, "o2|lambda|sonde|oxygen|oxíg|ossigeno|zuurstof|tlen|oksijen|s1"),
+        Role.needed(
+            CELL,
+            "^(?!.*(s2|behind|post|down|nach)).*(o2|lambda|sonde|oxygen|oxíg|ossigeno|zuurstof|tlen|oksijen|s1)"),
         Role.besides(SPEED, "rpm|speed|drehzahl|régime|1/min|toeren|obrot|devir|varv"));
   }
 

@@ -26,6 +26,9 @@ final class TransferPanel implements Panel {
 
   private static final double HIGHEST = 0.95;
 
+  /** A gauge that shows more than this of the span is beside another sensor. */
+  private static final double BEYOND = 1.1;
+
   @Override
   public List<Asked> asks() {
     return List.of(
@@ -55,6 +58,9 @@ final class TransferPanel implements Panel {
     double reference = taken.figure(REFERENCE, MeasureUnit.VOLT);
     double gauge = taken.figure(GAUGE, MeasureUnit.KILOPASCAL);
     double span = taken.limit("span-kilopascal");
+    if (gauge > BEYOND * span) {
+      return Look.unfit("transfer.beyond", gauge, span);
+    }
     double told = kilopascal(volts, reference, span);
     double allowed = taken.limit("off-percent") / 100 * span;
     double share = volts / reference;

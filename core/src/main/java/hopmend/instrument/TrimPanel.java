@@ -37,7 +37,8 @@ final class TrimPanel implements Panel {
 
   @Override
   public Set<Finding> finds() {
-    return EnumSet.of(Finding.UNMEASURED_AIR, Finding.STARVES, Finding.OFF_EVERYWHERE);
+    return EnumSet.of(
+        Finding.UNMEASURED_AIR, Finding.STARVES, Finding.RICH_AT_ONE, Finding.OFF_EVERYWHERE);
   }
 
   @Override
@@ -51,6 +52,8 @@ final class TrimPanel implements Panel {
       seen.add(Sight.Seen.all(Finding.UNMEASURED_AIR, idle, load));
     } else if (load > off && load - idle >= apart) {
       seen.add(Sight.Seen.all(Finding.STARVES, idle, load));
+    } else if (Math.min(idle, load) < -off && Math.abs(idle - load) >= apart) {
+      seen.add(Sight.Seen.all(Finding.RICH_AT_ONE, idle, load));
     } else if (Math.max(Math.abs(idle), Math.abs(load)) > off) {
       seen.add(
           Sight.Seen.all(

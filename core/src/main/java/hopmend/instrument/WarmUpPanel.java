@@ -31,12 +31,17 @@ final class WarmUpPanel implements Panel {
 
   private static final double LAST_S = 120;
 
+  /** A jump happens within this time, whatever the sampling. */
+  private static final double WITHIN_S = 1.5;
+
+  private static final double LONGEST_GAP_S = 10;
+
   @Override
   public List<Role> roles() {
     return List.of(
         Role.needed(
             TEMPERATURE,
-            "coolant|ect|clt|kühlmittel|refroid|refriger|koelvloei|kylv|temp|soğutma|chłodz"));
+            "coolant|\\bect\\b|\\bclt\\b|kühlmittel|refroid|refriger|koelvloei|kylv|soğutma|chłodz|^(?!.*(intake|air|ansaug|oil|öl|ambient|außen|admission)).*temp"));
   }
 
   @Override
@@ -65,15 +70,21 @@ final class WarmUpPanel implements Panel {
     }
     double step = taken.limit("step-kelvin");
     List<Sight.Span> jumps = new ArrayList<>();
+    int before = 0;
     for (int i = 1; i < c.length; i++) {
-      if (Math.abs(c[i] - c[i - 1]) > step && t[i] - t[i - 1] <= 10) {
-        jumps.add(new Sight.Span(t[i - 1], t[i]));
+      while (before < i - 1 && t[i] - t[before] > WITHIN_S) {
+        before++;
+      }
+      boolean again = !jumps.isEmpty() && t[before] <= jumps.get(jumps.size() - 1).toS();
+      if (Math.abs(c[i] - c[before]) > step && t[i] - t[before] <= LONGEST_GAP_S && !again) {
+        jumps.add(new Sight.Span(t[before], t[i]));
       }
     }
     double end = t[t.length - 1];
     double last = Samples.where(c, i -> t[i] > end - LAST_S).median();
-    double before = Samples.where(c, i -> t[i] > end - 2 * LAST_S && t[i] <= end - LAST_S).median();
-    double climbs = (last - before) * 60 / LAST_S;
+    double earlier =
+        Samples.where(c, i -> t[i] > end - 2 * LAST_S && t[i] <= end - LAST_S).median();
+    double climbs = (last - earlier) * 60 / LAST_S;
     List<Sight.Seen> seen = new ArrayList<>();
     if (!jumps.isEmpty()) {
       seen.add(

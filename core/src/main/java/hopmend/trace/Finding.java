@@ -79,6 +79,8 @@ public enum Finding {
   UNMEASURED_AIR,
   /** Right at idle, lean under load: too little is measured, or too little fuel comes. */
   STARVES,
+  /** Rich at idle or under load only. */
+  RICH_AT_ONE,
   /** Off by the same everywhere. */
   OFF_EVERYWHERE,
   /** One of several that should agree does not. */

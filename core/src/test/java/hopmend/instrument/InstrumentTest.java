@@ -360,16 +360,19 @@ class InstrumentTest {
 
   @Property(tries = 60)
   void aWornSpotIsFoundWhereItIsAndAWholeTrackIsNot(
-      @ForAll @IntRange(min = 15, max = 85) int place, @ForAll long seed) {
+      @ForAll @IntRange(min = 15, max = 85) int place,
+      @ForAll @IntRange(min = 0, max = 2) int rate,
+      @ForAll long seed) {
     DoubleUnaryOperator travel = press(3);
+    int perSecond = new int[] {20, 50, 1000}[rate];
     Recorded whole =
-        new Recorded(12, 50, seed)
+        new Recorded(12, perSecond, seed)
             .following("Pedal 1", travel, 0.001, 0.004)
-            .following("Pedal 2", t -> travel.applyAsDouble(t) / 2, 0.001, 0.002);
+            .following("Pedal 2", t -> travel.applyAsDouble(t) / 2, 0.01, 0.002);
     assertThat(findings(whole.seenBy("pedal-position", "sweep"))).isEmpty();
     double spot = 0.75 + 3.1 * place / 100;
     Sight worn =
-        new Recorded(12, 50, seed)
+        new Recorded(12, perSecond, seed)
             .following("Pedal 1", travel, 0.001, 0.004)
             .following(
                 "Pedal 2",
@@ -377,7 +380,7 @@ class InstrumentTest {
                     Math.abs(travel.applyAsDouble(t) - spot) < 0.08
                         ? 0.1
                         : travel.applyAsDouble(t) / 2,
-                0.001,
+                0.01,
                 0.002)
             .seenBy("pedal-position", "sweep");
     assertThat(findings(worn)).containsExactly(Finding.STEP);
@@ -460,6 +463,13 @@ class InstrumentTest {
     assertThat(findings(beside(1.9, 5, 350))).isEmpty();
     assertThat(findings(beside(1.3, 5, 200))).containsExactly(Finding.OFF_EVERYWHERE);
     assertThat(findings(beside(0.1, 5, 350))).containsExactly(Finding.TOO_LOW);
+    Look rail =
+        Recorded.figures()
+            .told("signal-volts", 2, MeasureUnit.VOLT)
+            .told("reference-volts", 5, MeasureUnit.VOLT)
+            .told("gauge-pressure", 18, MeasureUnit.MEGAPASCAL)
+            .before("fuel-pressure", "gauge");
+    assertThat(said(rail.problems().get(0))).contains("another sensor");
   }
 
   private static Sight beside(double volts, double reference, double gauge) {
@@ -493,6 +503,10 @@ class InstrumentTest {
     Recorded quiet = new Recorded(2, 40_000, 5);
     quiet.with("Knock sensor", t -> 0.02 * quiet.random.nextGaussian());
     assertThat(findings(quiet.seenBy("knock", "fuel-and-load"))).isEmpty();
+    // The background grows tenfold with the engine's speed: that is no burst.
+    Recorded faster = new Recorded(6, 40_000, 6);
+    faster.with("Knock sensor", t -> (0.02 + 0.03 * t) * faster.random.nextGaussian());
+    assertThat(findings(faster.seenBy("knock", "fuel-and-load"))).isEmpty();
     Look coarse =
         new Recorded(2, 5000, 5).with("Knock sensor", t -> 0).before("knock", "fuel-and-load");
     assertThat(said(coarse.problems().get(0))).contains("samples a second");
@@ -530,6 +544,14 @@ class InstrumentTest {
           .containsExactly(at < 12 ? Finding.GLITCH_AT_PLUG : Finding.GLITCH_AT_LOOM);
       assertThat(sight.seen().get(0).at().get(0).fromS()).isCloseTo(at, within(0.6));
     }
+    // A Hall sensor's signal that goes up and down, and pauses for a moment.
+    Sight pauses =
+        new Recorded(20, 1000, 8)
+            .with("Signal (V)", t -> t > 14 && t < 14.2 ? 5 : t * 40 % 1 < 0.5 ? 0 : 5)
+            .told("plug-until", 10, MeasureUnit.SECOND)
+            .seenBy("camshaft-position", "wiggle");
+    assertThat(findings(pauses)).containsExactly(Finding.GLITCH_AT_LOOM);
+    assertThat(pauses.seen().get(0).at().get(0).fromS()).isCloseTo(14, within(0.1));
     Recorded still = new Recorded(30, 20, 7);
     still.with("Signal (V)", t -> 2.4 + 0.01 * still.random.nextGaussian());
     still.told("plug-until", 12, MeasureUnit.SECOND);
@@ -542,6 +564,7 @@ class InstrumentTest {
     "3, 17, STARVES",
     "16, 15, OFF_EVERYWHERE",
     "-14, -15, OFF_EVERYWHERE",
+    "-16, 1, RICH_AT_ONE",
     "6, -3, ''",
     "10, 10, ''",
     "12, 8, OFF_EVERYWHERE"
