@@ -40,6 +40,11 @@ public final class KeptReadings<K, V> {
     return Optional.ofNullable(read.get(key, k -> text.get().flatMap(tells).orElse(null)));
   }
 
+  /** Takes what was told before its text was kept. */
+  public void take(K key, V told) {
+    read.put(key, told);
+  }
+
   /** What is worked out once. */
   public V of(K key, Supplier<V> tells) {
     return read.get(key, k -> tells.get());

@@ -123,7 +123,7 @@ class InstrumentController {
     if (read.capture().isEmpty() && !read.lacksOnlyItsTime()) {
       throw new InputProblem("trace", Words.of(read.problems()));
     }
-    return kept(form, check, UploadedText.name(trace, "recording.csv"), csv);
+    return kept(form, check, UploadedText.name(trace, "recording.csv"), csv, read);
   }
 
   /** Keeps the last seconds of the live values and puts them before the instrument. */
@@ -138,10 +138,11 @@ class InstrumentController {
     List<LiveTrace.Sample> last = all.stream().filter(s -> s.seconds() >= from).toList();
     String names =
         sampling.signals().stream().map(LiveSignal::label).collect(Collectors.joining(", "));
-    return kept(form, check, "live: " + names, LiveTrace.csv(last, sampling.signals()));
+    String csv = LiveTrace.csv(last, sampling.signals());
+    return kept(form, check, "live: " + names, csv, Capture.read(csv, Optional.empty()));
   }
 
-  private String kept(Form form, String check, String name, String csv) {
+  private String kept(Form form, String check, String name, String csv, Capture.Read read) {
     JobDesk.Kept kept = JobDesk.Kept.of(name, "text/csv", csv);
     int lines = (int) csv.lines().count();
     desk.append(
@@ -149,6 +150,8 @@ class InstrumentController {
         form.submission(),
         List.of(new Fact.LiveLogged(kept.id().toString(), name, lines)),
         Optional.of(kept));
+    recordings.take(
+        new Recordings.Which(form.jobId(), kept.id().toString(), Optional.empty()), read);
     return "redirect:/jobs/%d/prove/instrument?check=%s&recording=%s"
         .formatted(form.jobId(), check.replaceAll("[^a-z0-9-]", ""), kept.id());
   }

@@ -60,6 +60,11 @@ class Recordings {
         text -> Optional.of(read(who, text, which.perSecond())));
   }
 
+  /** What was read of a text that is kept now: nobody reads it again. */
+  void take(Which which, Capture.Read told) {
+    read.take(which, told);
+  }
+
   /** A text that is not kept yet. */
   Capture.Read read(String who, String text, Optional<Double> perSecond) {
     return heavy.few("trace", who, text.length(), () -> Capture.read(text, perSecond));
