@@ -179,17 +179,24 @@ class Instruments {
         given.perSecond().orElse(null));
   }
 
-  /** What the last answer by an instrument shows; empty if none was given by one. */
+  /**
+   * What the last answer by an instrument shows; empty if none was given by one, and where it can
+   * not be looked at just now.
+   */
   Optional<InstrumentView> last(
       long jobId, String who, Target here, List<Fact.CheckAnswered> answers) {
-    return answers.stream()
-        .filter(a -> a.traced() != null || !a.toldFigures().isEmpty())
-        .reduce((one, later) -> later)
-        .flatMap(
-            a ->
-                here.check(a.check())
-                    .filter(c -> c.instrumented().isPresent())
-                    .map(c -> view(here, List.of(), c, new Given(jobId, who, fields(c, a)))));
+    try {
+      return answers.stream()
+          .filter(a -> a.traced() != null || !a.toldFigures().isEmpty())
+          .reduce((one, later) -> later)
+          .flatMap(
+              a ->
+                  here.check(a.check())
+                      .filter(c -> c.instrumented().isPresent())
+                      .map(c -> view(here, List.of(), c, new Given(jobId, who, fields(c, a)))));
+    } catch (InputProblem busyOrOfAnotherSheet) {
+      return Optional.empty();
+    }
   }
 
   /** An answer as the fields that gave it. */
