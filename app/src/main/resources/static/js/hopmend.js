@@ -87,7 +87,7 @@
     x += (w - to) * share.x;
     y += (h - to * height / width) * share.y;
     w = to; h = to * height / width;
-    showStretch(box, svg, x, y, w, h, width, height);
+    look(box, svg, x, y, w, h, width, height);
   };
   const look = (box, svg, x, y, w, h, width, height) => {
     const left = Math.max(0, Math.min(width - w, x));
@@ -99,7 +99,7 @@
     const svg = box.querySelector('svg');
     const [, , width, height] = (svg.dataset.all || svg.getAttribute('viewBox')).split(' ').map(Number);
     const [x, y, w, h] = svg.getAttribute('viewBox').split(' ').map(Number);
-    showStretch(box, svg, x + across * w, y + down * h, w, h, width, height);
+    look(box, svg, x + across * w, y + down * h, w, h, width, height);
   };
   const shareOf = (box, e) => { const r = box.querySelector('svg').getBoundingClientRect(); return { x: (e.clientX - r.left) / r.width, y: (e.clientY - r.top) / r.height }; };
   const showZoom = () => document.querySelectorAll('.zoom-buttons[hidden]').forEach((b) => { b.hidden = false; });

@@ -22,11 +22,12 @@ class ApiPage {
       return new OpenAPI()
           .info(
               new Info()
-                  .title("Hop Mend, hop 1")
+                  .title("Hop Mend, hops 1 and 2")
                   .version("1")
                   .description(
                       "Decodes trouble codes, reports of any layout, identification numbers and"
-                          + " readiness. Stateless; nothing that is sent is kept. Errors are"
+                          + " readiness; judges values, recordings and figures of a sensor, ranks the"
+                          + " next checks. Stateless; nothing that is sent is kept. Errors are"
                           + " problem details (RFC 9457)."));
     }
   }

@@ -123,8 +123,10 @@ class Instruments {
       InstrumentView empty, Target here, Recordings.Which which, Capture.Read read, Given given) {
     Instrument kind = empty.kind();
     List<Capture.Channel> channels = read.capture().map(Capture::channels).orElse(List.of());
-    Map<String, String> picked = new HashMap<>(remembered.of(kind, channels));
-    picked.putAll(given.picked(kind));
+    Map<String, String> picked = given.picked(kind);
+    if (picked.size() < kind.roles().size()) {
+      remembered.of(kind, channels).forEach(picked::putIfAbsent);
+    }
     Map<String, String> columns = kind.columns(channels, picked);
     Map<String, Reading> figures = given.figures(kind);
     Recordings.Put put =

@@ -2,12 +2,14 @@ package hopmend.app.prove;
 
 import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopView;
+import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.app.web.Words;
 import hopmend.drawing.Drawing;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
+import hopmend.job.JobRules;
 import hopmend.job.Target;
 import hopmend.prove.Check;
 import hopmend.prove.Clue;
@@ -41,6 +43,13 @@ class ProveView implements HopView {
   }
 
   @Override
+  public void read(Model model, JobDesk.OpenJob job) {
+    if (job.workup().here().demandsQualified()) {
+      model.addAttribute("whoChecks", HopScreens.by(request));
+    }
+  }
+
+  @Override
   public void fill(Model model, JobPage page) {
     Target here = page.workup().here();
     model.addAttribute("works", here.works());
@@ -50,7 +59,10 @@ class ProveView implements HopView {
     }
     Diagnosis d = here.diagnosis().get();
     Plan plan =
-        (here.demandsQualified() ? here.plan(HopScreens.by(request)) : here.plan()).orElseThrow();
+        Optional.ofNullable((JobRules.Person) model.getAttribute("whoChecks"))
+            .map(here::plan)
+            .orElseGet(here::plan)
+            .orElseThrow();
     model.addAttribute("sheet", page.workup().sheet().orElseThrow());
     model.addAttribute("asked", here.askedByChecks());
     model.addAttribute("diagnosis", d);
@@ -62,7 +74,8 @@ class ProveView implements HopView {
     model.addAttribute(
         "instrument",
         instruments
-            .last(page.row().id(), HopScreens.by(request).who(), here, page.state().answers())
+            .last(
+                page.row().id(), request.getUserPrincipal().getName(), here, page.state().answers())
             .orElse(null));
     lastMeasured(here, page.state().answers())
         .ifPresent(m -> model.addAttribute("lastMeasured", m));
