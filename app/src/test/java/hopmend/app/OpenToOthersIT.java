@@ -149,6 +149,10 @@ class OpenToOthersIT extends AppIT {
         .andExpect(jsonPath("$.suspects[0].suspect").value("wiring"));
     asked("plan", plan.formatted("{\"check\":\"supply\",\"outcome\":\"purple\"}"))
         .andExpect(status().isUnprocessableContent());
+    asked("plan", plan.formatted("null")).andExpect(status().isUnprocessableContent());
+    asked("plan", "{\"code\":\"P0335\",\"clues\":{\"no-such-clue\":true,\"wet\":null}}")
+        .andExpect(status().isUnprocessableContent());
+    asked("plan", "{}").andExpect(status().isUnprocessableContent());
     mvc.perform(get("/api/v1/prove/oxygen"))
         .andExpect(jsonPath("$[?(@.id == 'swing')].instrument").value("SWITCHING_CELL"));
   }

@@ -63,11 +63,6 @@ final class AirPanel implements Panel {
     return SignalModel.airDensity(metres) * standard / is;
   }
 
-  /** g/s. */
-  static double expected(double filling, double litres, double perMinute, double density) {
-    return filling * litres / 2 * perMinute / 60 * density;
-  }
-
   @Override
   public Look look(Taken taken) {
     double flow = taken.figure(FLOW, MeasureUnit.GRAM_PER_SECOND);
@@ -77,7 +72,7 @@ final class AirPanel implements Panel {
     double litres = taken.limit("litres");
     double filling = taken.limit("filling-percent") / 100;
     double off = taken.limit("off-percent");
-    double wanted = expected(filling, litres, perMinute, density);
+    double wanted = SignalModel.airDrawn(filling, litres, perMinute, density);
     double share = 100 * (flow / wanted - 1);
     List<Sight.Seen> seen = new ArrayList<>();
     if (Math.abs(share) > off) {
@@ -97,7 +92,13 @@ final class AirPanel implements Panel {
             figures,
             Optional.of(
                 words ->
-                    picture(words, at, filling * litres * density / 120, off, perMinute, flow))));
+                    picture(
+                        words,
+                        at,
+                        SignalModel.airDrawn(filling, litres, 1, density),
+                        off,
+                        perMinute,
+                        flow))));
   }
 
   /**

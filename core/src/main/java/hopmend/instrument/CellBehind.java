@@ -27,9 +27,20 @@ final class CellBehind implements Panel {
 
   private static final double FORCED_RICH_V = 0.65;
 
+  /** The front cell shows that the mixture was changed: so lean, so rich, for so long. Shop. */
+  private static final double MADE_LEAN_V = 0.15;
+
+  private static final double MADE_RICH_V = 0.7;
+  private static final double MADE_S = 1.5;
+  private static final double JOIN_S = 0.3;
+
+  /** Fewer samples tell no ratio of movements. */
+  private static final int LEAST_SAMPLES = 100;
+
   /** The mean of so many seconds is what changes slowly; the shop's rule. */
   private static final double SLOW_S = 6;
 
+  /** The control swings if the front cell passes its middle within this time; the shop's rule. */
   private static final double NEARBY_S = 3;
 
   /** The cell before it has to move so much, so that the ratio means anything; volts, shop. */
@@ -117,8 +128,8 @@ final class CellBehind implements Panel {
       return Optional.empty();
     }
     double[] b = before.get();
-    boolean madeLean = !Spans.where(t, i -> b[i] < 0.15, 0.3, 2).isEmpty();
-    boolean madeRich = !Spans.where(t, i -> b[i] > 0.7, 0.3, 1.5).isEmpty();
+    boolean madeLean = !Spans.where(t, i -> b[i] < MADE_LEAN_V, JOIN_S, MADE_S).isEmpty();
+    boolean madeRich = !Spans.where(t, i -> b[i] > MADE_RICH_V, JOIN_S, MADE_S).isEmpty();
     if (!madeLean || !madeRich) {
       return Optional.empty();
     }
@@ -133,7 +144,7 @@ final class CellBehind implements Panel {
     boolean[] swinging = swinging(t, before);
     Samples front = Samples.where(fastBefore, i -> swinging[i]);
     Samples rear = Samples.where(fastBehind, i -> swinging[i]);
-    return front.size() > 100 && front.deviation() > LIVELY_V
+    return front.size() > LEAST_SAMPLES && front.deviation() > LIVELY_V
         ? Optional.of(100 * rear.deviation() / front.deviation())
         : Optional.empty();
   }

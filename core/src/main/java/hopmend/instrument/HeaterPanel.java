@@ -18,6 +18,10 @@ import java.util.Set;
  */
 final class HeaterPanel implements Panel {
   private static final double PER_KELVIN = 0.00385;
+
+  /** More than this while it should heat is no heater at all; the shop's rule. */
+  private static final double NO_CURRENT_OHMS = 1000;
+
   private static final String OHMS = "heater-ohms";
   private static final String AT = "metal-temperature";
   private static final String VOLTS = "heater-volts";
@@ -62,7 +66,7 @@ final class HeaterPanel implements Panel {
     Optional<Double> volts = taken.figureBesides(VOLTS, MeasureUnit.VOLT);
     Optional<Double> amps = taken.figureBesides(AMPS, MeasureUnit.AMPERE);
     if (volts.isPresent() && amps.isPresent()) {
-      if (amps.get() * 1000 < volts.get()) {
+      if (volts.get() > NO_CURRENT_OHMS * amps.get()) {
         seen.add(Sight.Seen.all(Finding.TOO_HIGH, Message.of("heater.no-current", amps.get())));
       } else {
         double hot = 20 + (volts.get() / amps.get() / at20 - 1) / PER_KELVIN;

@@ -12,11 +12,15 @@ import java.util.Set;
 
 /**
  * A pressure, or a vacuum, that is shut in: how much of it is left after a time, and how fast it
- * goes. What is recorded begins when it is shut; the way to the first tenth of a second counts as
- * that. A signal that does not move at all while it should fall a little tells nothing of a leak.
+ * goes. What is recorded begins when it is shut; first and last are middle values of a few samples.
  */
 final class HoldPanel implements Panel {
   private static final String PRESSURE = "pressure";
+
+  /** Shares of the time whose middle values are the first and the last. */
+  private static final double FIRST = 0.02;
+
+  private static final double LAST = 0.97;
 
   @Override
   public List<Role> roles() {
@@ -42,8 +46,8 @@ final class HoldPanel implements Panel {
     if (taken.seconds() < needed) {
       return Look.unfit("instrument.too-short", taken.seconds(), needed);
     }
-    double first = Samples.where(p, i -> t[i] < 0.02 * needed).median();
-    double last = Samples.where(p, i -> t[i] > 0.97 * needed && t[i] <= needed).median();
+    double first = Samples.where(p, i -> t[i] < FIRST * needed).median();
+    double last = Samples.where(p, i -> t[i] > LAST * needed && t[i] <= needed).median();
     if (Double.isNaN(first) || Double.isNaN(last) || first == 0) {
       return Look.unfit("hold.nothing-in");
     }

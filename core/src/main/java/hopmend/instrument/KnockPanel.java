@@ -27,6 +27,11 @@ final class KnockPanel implements Panel {
   /** Windows whose middle one is the background: half a second. */
   private static final int AROUND = 125;
 
+  private static final int LEAST_WINDOWS = 20;
+
+  /** One burst alone is nothing; the shop's rule. */
+  private static final int LEAST_BURSTS = 3;
+
   /** Samples a period of the resonance that are needed. */
   private static final double LEAST_A_PERIOD = 2.5;
 
@@ -64,8 +69,8 @@ final class KnockPanel implements Panel {
     double[] v = taken.signal(SIGNAL);
     int width = (int) Math.round(WINDOW_S / step);
     int windows = v.length / width;
-    if (windows < 20) {
-      return Look.unfit("instrument.too-short", taken.seconds(), 20 * WINDOW_S);
+    if (windows < LEAST_WINDOWS) {
+      return Look.unfit("instrument.too-short", taken.seconds(), LEAST_WINDOWS * WINDOW_S);
     }
     double[] whole = new double[windows];
     double[] band = new double[windows];
@@ -87,10 +92,10 @@ final class KnockPanel implements Panel {
       }
     }
     List<Sight.Seen> seen = new ArrayList<>();
-    if (knocks.size() >= 3) {
+    if (knocks.size() >= LEAST_BURSTS) {
       seen.add(burst(Finding.KNOCKS, knocks, mode));
     }
-    if (rattles.size() >= 3) {
+    if (rattles.size() >= LEAST_BURSTS) {
       seen.add(burst(Finding.RATTLES, rattles, mode));
     }
     double background = Math.sqrt(new Samples(whole).median());

@@ -14,6 +14,7 @@ public final class Plot {
   private static final double RIGHT = 34;
   private static final double TOP = 44;
   private static final double BOTTOM = 74;
+  private static final int MOST_POWERS = 8;
 
   private final Axis across;
   private final Axis up;
@@ -100,8 +101,10 @@ public final class Plot {
 
   private static List<Double> powers(Axis axis) {
     List<Double> ticks = new ArrayList<>();
-    for (double p = Math.pow(10, Math.ceil(Math.log10(axis.from()))); p <= axis.to(); p *= 10) {
-      ticks.add(p);
+    double first = Math.ceil(Math.log10(axis.from()));
+    double last = Math.min(first + MOST_POWERS, Math.floor(Math.log10(axis.to())));
+    for (double p = first; p <= last; p++) {
+      ticks.add(Math.pow(10, p));
     }
     return ticks;
   }

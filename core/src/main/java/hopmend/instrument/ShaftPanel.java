@@ -29,6 +29,17 @@ final class ShaftPanel implements Panel {
 
   private static final double LONGEST_DROP_S = 0.6;
 
+  /** Stretches of slip: what joins them, and how long one is; s, the shop's rule. */
+  private static final double JOIN_S = 0.5;
+
+  private static final double LEAST_S = 0.2;
+
+  /** What holds for most samples, and for nearly all: shares of them. */
+  private static final double MOST = 0.9;
+
+  private static final double NEARLY_ALL = 0.95;
+  private static final int LEAST_SAMPLES = 10;
+
   @Override
   public List<Role> roles() {
     return List.of(
@@ -69,22 +80,22 @@ final class ShaftPanel implements Panel {
         meant.set(i);
       }
     }
-    if (meant.cardinality() < 10) {
+    if (meant.cardinality() < LEAST_SAMPLES) {
       return Look.unfit("shafts.too-slow", LEAST_SPEED);
     }
     Samples offs = Samples.where(away, meant::get);
     double usual = offs.median();
     List<Sight.Seen> seen = new ArrayList<>();
-    boolean steady = offs.quantile(0.9) - offs.quantile(0.1) < 2 * allowed;
+    boolean steady = offs.quantile(MOST) - offs.quantile(1 - MOST) < 2 * allowed;
     if (Math.abs(usual) > allowed && steady) {
       seen.add(Sight.Seen.all(Finding.WRONG_RATIO, usual, allowed));
-    } else if (offs.quantile(0.95) > allowed) {
+    } else if (offs.quantile(NEARLY_ALL) > allowed) {
       List<Sight.Span> runsAway =
-          Spans.where(taken.timeS(), i -> meant.get(i) && away[i] > allowed, 0.5, 0.2);
+          Spans.where(taken.timeS(), i -> meant.get(i) && away[i] > allowed, JOIN_S, LEAST_S);
       seen.add(
           new Sight.Seen(
               Finding.SLIPS,
-              Message.of(Message.named(Finding.SLIPS).key(), offs.quantile(0.95), allowed),
+              Message.of(Message.named(Finding.SLIPS).key(), offs.quantile(NEARLY_ALL), allowed),
               runsAway));
     }
     lost(seen, lostIn, IN);

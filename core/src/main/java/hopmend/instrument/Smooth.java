@@ -48,31 +48,44 @@ final class Smooth {
 
   /**
    * Without the middle value of a time around each: unlike a mean, what is short does not move it.
-   * The time is cut in pieces, each with its own middle; of those the middle one counts.
+   * The time is cut in pieces, each with its own middle; of those nearby the middle one counts.
+   * Pieces without a sample are none, so that a long gap costs nothing.
    */
   static double[] withoutMiddle(double[] timeS, double[] values, double seconds) {
-    double piece = seconds / PIECES;
-    double[] middles = new double[(int) ((timeS[timeS.length - 1] - timeS[0]) / piece) + 1];
-    int from = 0;
+    int[] begins = pieces(timeS, seconds / PIECES);
+    double[] middles = new double[begins.length - 1];
     for (int p = 0; p < middles.length; p++) {
-      int to = from;
-      while (to < timeS.length && timeS[to] - timeS[0] < (p + 1) * piece) {
-        to++;
-      }
-      middles[p] = Samples.of(Arrays.copyOfRange(values, from, to)).median();
-      from = to;
+      middles[p] = Samples.of(Arrays.copyOfRange(values, begins[p], begins[p + 1])).median();
     }
     double[] left = new double[values.length];
-    double[] usual = new double[middles.length];
+    int from = 0;
+    int to = 0;
     for (int p = 0; p < middles.length; p++) {
-      int begin = Math.max(0, p - PIECES / 2);
-      int end = Math.min(middles.length, p + PIECES / 2 + 1);
-      usual[p] = Samples.of(Arrays.copyOfRange(middles, begin, end)).median();
-    }
-    for (int i = 0; i < values.length; i++) {
-      left[i] =
-          values[i] - usual[Math.min(usual.length - 1, (int) ((timeS[i] - timeS[0]) / piece))];
+      double at = timeS[begins[p]];
+      while (timeS[begins[from]] < at - seconds / 2) {
+        from++;
+      }
+      while (to < middles.length && timeS[begins[to]] <= at + seconds / 2) {
+        to++;
+      }
+      double usual = Samples.of(Arrays.copyOfRange(middles, from, to)).median();
+      for (int i = begins[p]; i < begins[p + 1]; i++) {
+        left[i] = values[i] - usual;
+      }
     }
     return left;
+  }
+
+  /** Where each piece begins, and behind them the end of all. */
+  private static int[] pieces(double[] timeS, double seconds) {
+    int[] begins = new int[timeS.length + 1];
+    int count = 0;
+    for (int i = 0; i < timeS.length; i++) {
+      if (i == 0 || timeS[i] - timeS[begins[count - 1]] >= seconds) {
+        begins[count++] = i;
+      }
+    }
+    begins[count] = timeS.length;
+    return Arrays.copyOf(begins, count + 1);
   }
 }

@@ -19,7 +19,7 @@ final class SootPanel implements Panel {
   /** Nothing is told from a shorter recording, s. */
   private static final double LEAST_S = 300;
 
-  /** It has to climb by so many robust deviations of its noise; the shop's rule. */
+  /** It has to climb by so many standard deviations of its noise; the shop's rule. */
   private static final double CLEAR = 8;
 
   @Override
@@ -51,18 +51,15 @@ final class SootPanel implements Panel {
     double highest = all.highest();
     double climb = highest - lowest;
     double allowed = taken.limit("left-percent");
-    // Cycles: from below a tenth of the climb to above nine tenths, and down again.
+    // A burn-off: down by half of the climb from a top in its upper half.
     List<Sight.Span> burns = new ArrayList<>();
     double top = Double.NaN;
     double topAt = 0;
-    double least = Double.MAX_VALUE;
     for (int i = 0; i < smooth.length; i++) {
       if (Double.isNaN(top) || smooth[i] > top) {
         top = smooth[i];
         topAt = t[i];
-        least = Double.MAX_VALUE;
       }
-      least = Math.min(least, smooth[i]);
       if (top > lowest + 0.5 * climb && smooth[i] < top - 0.5 * climb) {
         burns.add(new Sight.Span(topAt, t[i]));
         top = smooth[i];

@@ -66,7 +66,8 @@ final class SweepPanel implements Panel {
     if (span < MOVED * Math.abs(first.highest())) {
       return Look.unfit("sweep.not-moved", first.lowest(), first.highest());
     }
-    double fastest = fastest(t, one, span);
+    // A press moves both; what only one does at once is a worn spot.
+    double fastest = Math.min(fastest(t, one), fastest(t, two));
     double perTravel = 1 / (fastest * taken.usualStepS());
     if (perTravel < LEAST_OVER_TRAVEL) {
       return Look.unfit(
@@ -85,11 +86,12 @@ final class SweepPanel implements Panel {
     double usual = Samples.of(apart).median();
     List<Sight.Seen> seen = new ArrayList<>();
     if (!steps.isEmpty()) {
-      double at = 100 * (valueAt(t, one, steps.get(0).fromS()) - first.lowest()) / span;
+      int at = Spans.at(t, steps.get(0).fromS());
+      double travel = 100 * Math.max(share(one, at), share(two, at));
       seen.add(
           new Sight.Seen(
               Finding.STEP,
-              Message.of(Message.named(Finding.STEP).key(), steps.size(), at),
+              Message.of(Message.named(Finding.STEP).key(), steps.size(), travel),
               steps));
     }
     if (Math.abs(usual) > allowed) {
@@ -119,8 +121,9 @@ final class SweepPanel implements Panel {
     return Samples.of(two).mean() / Samples.of(one).mean();
   }
 
-  /** The fastest movement, travels a second, that held for a tenth of the travel. */
-  private static double fastest(double[] t, double[] one, double span) {
+  /** The fastest movement of a track over half of its travel, travels a second. */
+  private static double fastest(double[] t, double[] one) {
+    double span = Samples.of(one).spread();
     double fastest = 0;
     int from = 0;
     for (int i = 1; i < one.length; i++) {
@@ -149,8 +152,10 @@ final class SweepPanel implements Panel {
     return Spans.where(t, i -> Math.abs(quick[i]) > most, JOIN_S, 0);
   }
 
-  private static double valueAt(double[] t, double[] v, double atS) {
-    return v[Math.min(v.length - 1, Spans.at(t, atS))];
+  /** How far down a track is at a sample; a worn spot drops it, so the farther one is right. */
+  private static double share(double[] track, int at) {
+    Samples all = Samples.of(track);
+    return (track[at] - all.lowest()) / all.spread();
   }
 
   /** Every so many samples as a way over both tracks, so that a sight keeps no recording. */

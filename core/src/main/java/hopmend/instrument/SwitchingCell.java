@@ -34,6 +34,18 @@ final class SwitchingCell implements Panel {
 
   private static final int LEAST_DIPS = 5;
 
+  /** Idling, and held above it, 1/min; common practice. */
+  private static final double IDLE_FROM = 400;
+
+  private static final double IDLE_TO = 1100;
+  private static final double ABOVE_FROM = 1800;
+  private static final double ABOVE_TO = 3500;
+
+  /** Above idle it is richer by so much on average, if air leaks in at idle; volts, shop. */
+  private static final double RICHER_V = 0.15;
+
+  private static final int LEAST_SAMPLES = 20;
+
   @Override
   public List<Role> roles() {
     return List.of(
@@ -131,10 +143,10 @@ final class SwitchingCell implements Panel {
 
   /** Lean while it idles, not above: common practice for a leak before the cell. */
   private static Optional<Sight.Seen> leanAtIdle(double[] v, double[] perMinute) {
-    Samples idle = Samples.where(v, i -> perMinute[i] > 400 && perMinute[i] < 1100);
-    Samples above = Samples.where(v, i -> perMinute[i] > 1800 && perMinute[i] < 3500);
-    boolean both = idle.size() > 20 && above.size() > 20;
-    return both && idle.mean() < Cell.LEAN_V && above.mean() > idle.mean() + 0.15
+    Samples idle = Samples.where(v, i -> perMinute[i] > IDLE_FROM && perMinute[i] < IDLE_TO);
+    Samples above = Samples.where(v, i -> perMinute[i] > ABOVE_FROM && perMinute[i] < ABOVE_TO);
+    boolean both = idle.size() > LEAST_SAMPLES && above.size() > LEAST_SAMPLES;
+    return both && idle.mean() < Cell.LEAN_V && above.mean() > idle.mean() + RICHER_V
         ? Optional.of(Sight.Seen.all(Finding.LEAN_AT_IDLE, idle.mean(), above.mean()))
         : Optional.empty();
   }

@@ -17,6 +17,11 @@ import java.util.Set;
 final class WarmUpPanel implements Panel {
   private static final String TEMPERATURE = "temperature";
 
+  /** No coolant is colder or hotter, °C. */
+  private static final double COLDEST = -60;
+
+  private static final double HOTTEST = 220;
+
   /** Nothing is told from a shorter warm-up, s. */
   private static final double LEAST_S = 300;
 
@@ -59,7 +64,7 @@ final class WarmUpPanel implements Panel {
     double[] t = taken.timeS();
     double[] c = taken.signal(TEMPERATURE);
     Samples all = Samples.of(c);
-    if (all.lowest() < -60 || all.highest() > 220) {
+    if (all.lowest() < COLDEST || all.highest() > HOTTEST) {
       return Look.unfit("warm.impossible", all.lowest(), all.highest());
     }
     if (taken.seconds() < LEAST_S) {

@@ -23,6 +23,15 @@ final class WidebandCell implements Panel {
   /** So near to lambda 1 the pump has nothing to do; the shop's rule. */
   private static final double AT_ONE = 0.01;
 
+  /** Richer than any engine runs, and leaner than air alone on average. */
+  private static final double RICHEST = 0.4;
+
+  private static final double LEANEST = 3;
+
+  /** The fuel is not cut, nor was it a moment ago, where the mean of two seconds is below this. */
+  private static final double STEADY = 1.1;
+
+  private static final int LEAST_SAMPLES = 20;
   private static final double LEAST_S = 8;
   private static final double FINE_S = 0.25;
 
@@ -61,7 +70,7 @@ final class WidebandCell implements Panel {
     double[] t = taken.timeS();
     double[] lambda = share(taken.signal(LAMBDA));
     Samples all = Samples.of(lambda);
-    if (all.lowest() < 0.4 || all.quantile(0.5) > 3) {
+    if (all.lowest() < RICHEST || all.median() > LEANEST) {
       return Look.unfit("wideband.impossible", all.lowest(), all.highest());
     }
     if (taken.seconds() < LEAST_S) {
@@ -81,9 +90,7 @@ final class WidebandCell implements Panel {
     List<Message> says = new ArrayList<>();
     // What is steady: no fuel cut, and a second before and behind it.
     double[] slow = Smooth.mean(t, lambda, 2);
-    Samples off =
-        Samples.where(
-            difference(lambda, wanted), i -> slow[i] < CUT - 0.1 && Math.abs(slow[i]) > 0.5);
+    Samples off = Samples.where(difference(lambda, wanted), i -> slow[i] < STEADY);
     double offPercent = 100 * off.median();
     says.add(Message.of("wideband.at", all.median(), all.lowest(), all.highest(), offPercent));
     double delay = commanded ? delayMs(t, lambda, wanted.get()) : 0;
@@ -123,7 +130,7 @@ final class WidebandCell implements Panel {
   /** Current of the pump where the cell says lambda 1, mA; there it pumps nothing. */
   private static Optional<Double> atOne(double[] lambda, double[] milliampere) {
     Samples here = Samples.where(milliampere, i -> Math.abs(lambda[i] - 1) < AT_ONE);
-    return here.size() < 20 ? Optional.empty() : Optional.of(here.median());
+    return here.size() < LEAST_SAMPLES ? Optional.empty() : Optional.of(here.median());
   }
 
   private static double scale(double[] values) {

@@ -60,7 +60,7 @@ public enum SignalModel {
   FULL_LOAD_AIR(MeasureUnit.GRAM_PER_SECOND, "litre", Companion.ENGINE_SPEED, Companion.ALTITUDE) {
     @Override
     double expected(double litres, double perMinute, double metres) {
-      return FILLING * litres / 2 * perMinute / 60 * airDensity(metres);
+      return airDrawn(FILLING, litres, perMinute, airDensity(metres));
     }
   };
 
@@ -96,6 +96,17 @@ public enum SignalModel {
    */
   public static double airDensity(double metres) {
     return 1.225 * Math.pow(1 - 2.25577e-5 * metres, 4.25588);
+  }
+
+  /**
+   * Air that an engine without a charger draws, g/s: filling * V / 2 * n / 60 * density. Worked:
+   * 0.9, 2 litres, 6000 1/min and 1.2 kg/m3 give 108 g/s.
+   *
+   * @param filling share of the cylinders that fills
+   * @param density of the air, kg/m3
+   */
+  public static double airDrawn(double filling, double litres, double perMinute, double density) {
+    return filling * litres / 2 * perMinute / 60 * density;
   }
 
   /**

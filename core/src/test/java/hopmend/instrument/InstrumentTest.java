@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.within;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.English;
+import hopmend.sensor.SignalModel;
 import hopmend.trace.Finding;
 import java.util.Arrays;
 import java.util.List;
@@ -95,7 +96,7 @@ class InstrumentTest {
   @Test
   void anEngineDrawsWhatItsSizeAndSpeedSay() {
     // 2 litres, 6000 1/min, VE 0.9, 1.2 kg/m3: 108 g/s, by hand.
-    assertThat(AirPanel.expected(0.9, 2, 6000, 1.2)).isCloseTo(108, within(1e-9));
+    assertThat(SignalModel.airDrawn(0.9, 2, 6000, 1.2)).isCloseTo(108, within(1e-9));
     Map<String, Double> limits =
         Map.of("litres", 2.0, "filling-percent", 85.0, "off-percent", 18.0);
     Map<String, Reading> told =
@@ -387,6 +388,29 @@ class InstrumentTest {
     assertThat(said(worn.seen().get(0).says())).contains("of the travel");
     double at = worn.seen().get(0).at().get(0).fromS();
     assertThat(travel.applyAsDouble(at)).isCloseTo(spot, within(0.2));
+  }
+
+  /** The first track may be the worn one: its hole is no press that is too fast. */
+  @Test
+  void aHoleInTheFirstTrackIsAStepToo() {
+    DoubleUnaryOperator travel = press(3);
+    Sight worn =
+        new Recorded(12, 50, 3)
+            .with(
+                "Pedal 1",
+                t -> Math.abs(travel.applyAsDouble(t) - 2.6) < 0.1 ? 0.05 : travel.applyAsDouble(t))
+            .with("Pedal 2", t -> travel.applyAsDouble(t) / 2)
+            .seenBy("pedal-position", "sweep");
+    assertThat(findings(worn)).containsExactly(Finding.STEP);
+    assertThat(said(worn.seen().get(0).says())).containsPattern("at (5[6-9]|60) %");
+  }
+
+  /** Times that are wrong by a thousand years cost no memory. */
+  @Test
+  void aGapOfAThousandYearsIsAGap() {
+    double[] t = {0, 0.1, 0.2, 3e10, 3e10 + 0.1};
+    assertThat(Smooth.withoutMiddle(t, new double[] {1, 1, 9, 4, 4}, 1))
+        .containsExactly(0, 0, 8, 0, 0);
   }
 
   @Test

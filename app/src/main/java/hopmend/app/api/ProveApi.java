@@ -9,6 +9,7 @@ import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.instrument.Asked;
 import hopmend.instrument.Look;
 import hopmend.instrument.Setting;
 import hopmend.job.Fact;
@@ -186,21 +187,13 @@ class ProveApi {
             r ->
                 Optional.ofNullable(request.getParameter("col-" + r.id()))
                     .ifPresent(c -> columns.put(r.id(), c)));
-    Map<String, Reading> figures = new LinkedHashMap<>();
-    setting
-        .kind()
-        .asks()
-        .forEach(
-            a ->
-                Optional.ofNullable(request.getParameter("fig-" + a.id()))
-                    .ifPresent(
-                        v ->
-                            figures.put(
-                                a.id(),
-                                new Told(
-                                        number("fig-" + a.id(), v),
-                                        request.getParameter("unit-" + a.id()))
-                                    .reading(a.id(), a.unit()))));
+    Map<String, Reading> figures =
+        figures(
+            setting,
+            id ->
+                Optional.ofNullable(request.getParameter("fig-" + id))
+                    .map(
+                        v -> new Told(number("fig-" + id, v), request.getParameter("unit-" + id))));
     Function<String, Optional<Double>> ofTheCard =
         name ->
             Optional.ofNullable(request.getParameter("card-" + name))
@@ -217,6 +210,15 @@ class ProveApi {
                     figures,
                     ofTheCard));
     return seen(asked, look);
+  }
+
+  private static Map<String, Reading> figures(
+      Setting setting, Function<String, Optional<Told>> told) {
+    Map<String, Reading> figures = new LinkedHashMap<>();
+    for (Asked a : setting.kind().asks()) {
+      told.apply(a.id()).ifPresent(t -> figures.put(a.id(), t.reading(a.id(), a.unit())));
+    }
+    return figures;
   }
 
   private static double number(String field, String text) {
@@ -240,14 +242,7 @@ class ProveApi {
       throw new InputProblem("check", "Its instrument looks at a recording: post it to …/trace.");
     }
     Map<String, Told> told = sent.figures() == null ? Map.of() : sent.figures();
-    Map<String, Reading> figures = new LinkedHashMap<>();
-    setting
-        .kind()
-        .asks()
-        .forEach(
-            a ->
-                Optional.ofNullable(told.get(a.id()))
-                    .ifPresent(t -> figures.put(a.id(), t.reading(a.id(), a.unit()))));
+    Map<String, Reading> figures = figures(setting, id -> Optional.ofNullable(told.get(id)));
     Map<String, Double> card = card(sent.card());
     return seen(asked, setting.look(figures, name -> Optional.ofNullable(card.get(name))));
   }
@@ -297,6 +292,9 @@ class ProveApi {
     facts.add(new Fact.WorkOnChosen(code));
     Target here = workup(catalog, facts).here();
     for (Given g : answers) {
+      if (g == null || g.check() == null || g.outcome() == null) {
+        throw new InputProblem("answers", "Each answer has a \"check\" and an \"outcome\".");
+      }
       here.check(g.check())
           .flatMap(c -> c.known(g.outcome()))
           .orElseThrow(
@@ -316,9 +314,16 @@ class ProveApi {
               null,
               null));
     }
-    Optional.ofNullable(known.clues())
-        .orElse(Map.of())
-        .forEach((id, so) -> facts.add(new Fact.ClueTold(id, so)));
+    Map<String, Boolean> clues = known.clues() == null ? Map.of() : known.clues();
+    for (Map.Entry<String, Boolean> told : clues.entrySet()) {
+      boolean isKnown = here.clues().stream().anyMatch(c -> c.clue().id().equals(told.getKey()));
+      if (!isKnown || told.getValue() == null) {
+        throw new InputProblem(
+            "clues",
+            "\"" + told.getKey() + "\" is no clue of this sensor, or is neither true nor false.");
+      }
+      facts.add(new Fact.ClueTold(told.getKey(), told.getValue()));
+    }
     Target now = workup(catalog, facts).here();
     return now.plan()
         .map(p -> Answers.Planned.of(now.diagnosis().orElseThrow(), now.verdict().orElseThrow(), p))

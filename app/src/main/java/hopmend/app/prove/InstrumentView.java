@@ -39,7 +39,7 @@ record InstrumentView(
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   /** Marks that a picture carries at most. */
-  private static final int MOST_MARKS = 300;
+  private static final int MOST_MARKS = 1000;
 
   public Instrument kind() {
     return check.instrumented().map(Setting::kind).orElseThrow();
@@ -92,7 +92,8 @@ record InstrumentView(
     List<Map<String, Object>> spans =
         sight().stream()
             .flatMap(s -> s.seen().stream())
-            .flatMap(s -> s.at().stream().limit(MOST_MARKS))
+            .flatMap(s -> s.at().stream())
+            .limit(MOST_MARKS)
             .map(a -> Map.<String, Object>of("from", a.fromS(), "to", a.toS()))
             .toList();
     List<Map<String, Object>> levels =
