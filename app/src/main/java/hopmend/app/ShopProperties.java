@@ -5,6 +5,7 @@ import hopmend.job.ShopSettings;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
 import hopmend.prove.CauseRecord;
 import hopmend.swap.Wrench;
 import hopmend.vehicle.EngineLayout.VehicleSide;
@@ -26,6 +27,9 @@ record ShopProperties(
     double tow,
     double goodwill,
     double discountPercent,
+    double depositLostPercent,
+    double bayPerDay,
+    String region,
     double verdictThreshold,
     double horizonKm,
     InspectionRule inspection,
@@ -60,6 +64,9 @@ record ShopProperties(
         tow,
         goodwill,
         discountPercent,
+        depositLostPercent,
+        bayPerDay,
+        region,
         verdictThreshold,
         horizonKm,
         inspection,
@@ -68,6 +75,7 @@ record ShopProperties(
         roads,
         wrenches == null ? List.of() : wrenches.stream().map(WrenchAtHand::wrench).toList(),
         PartRecord.NONE,
-        CauseRecord.NONE);
+        CauseRecord.NONE,
+        PartsShelf.EMPTY);
   }
 }

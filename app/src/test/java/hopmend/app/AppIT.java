@@ -3,18 +3,22 @@ package hopmend.app;
 import hopmend.app.demo.DemoVehicle;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
+import hopmend.app.part.PartsAtHand;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.JobRules;
 import hopmend.job.Role;
+import hopmend.part.Bench;
+import hopmend.part.Part;
 import jakarta.servlet.http.Cookie;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -39,6 +43,7 @@ abstract class AppIT {
   @Autowired DemoVehicle vehicle;
   @Autowired JdbcTemplate database;
   @Autowired MockMvc mvc;
+  @Autowired PartsAtHand parts;
 
   /** The owner of the tables, who may what the application must not: for tests that tamper. */
   static JdbcTemplate owner() {
@@ -71,6 +76,18 @@ abstract class AppIT {
       request.addParameter("_csrf", Base64.getUrlEncoder().encodeToString(masked));
       return request;
     };
+  }
+
+  /** A part of the demo's list. */
+  Part part(String number) {
+    return parts.now().numbered(number).get(0);
+  }
+
+  /** What somebody saw of all that may stop the work. */
+  static List<Bench.Held> plugClicks() {
+    return Stream.of(Bench.PLUG, "reach into the bore", "bolt ear", "cable length")
+        .map(t -> new Bench.Held(t, "", "", true))
+        .toList();
   }
 
   long newJob(Fact... facts) {

@@ -174,4 +174,12 @@ abstract class BrowserIT extends AppIT {
       accessible(where);
     }
   }
+
+  /** The plug clicks, and all else lay side by side and is alike. */
+  void compareParts() {
+    page.check("[name='eye:connector'][value=alike]");
+    page.locator("label.looked").click();
+    page.click("form[action$='/pick/compare'] button");
+    assertThat(page.locator("main")).containsText("Compared");
+  }
 }

@@ -195,9 +195,9 @@ class CardsIT extends AppIT {
     assertThat(cards.revisions(id)).as("a second tap").hasSize(2);
   }
 
-  /** The next job on a vehicle like it is offered the part that fitted here. */
+  /** The next job on a vehicle like it finds the part that fitted here. */
   @Test
-  void aPartThatNoCardKnewIsOfferedToTheCard() throws Exception {
+  void aPartThatNoListKnewComesOnTheList() throws Exception {
     String id = begin("Dunnock");
     Fact vehicle = new Fact.VehicleIdentified(VIN, id, 2016, null, 90_000, Fact.Place.HOIST);
     long job =
@@ -205,18 +205,18 @@ class CardsIT extends AppIT {
             camCode(),
             vehicle,
             new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 1, "swap to test"),
-            new Fact.PartChosen("7701-22", false, "", new Fact.TypedPart("Ondrel", 39.0)),
-            new Fact.PartsCompared("", "7701-22", List.of()));
-    assertThat(page("/jobs/" + job + "/pick")).contains("7701-22 fits here");
-    MockHttpServletResponse taught = send(onJob(job, "teach").param("offer", "part"));
-    assertThat(taught.getStatus()).as(taught.getContentAsString()).isEqualTo(302);
-    assertThat(desk.look(job).workup().offers()).isEmpty();
+            new Fact.PartChosen("7701-22", new Fact.TypedPart("Ondrel", 39.0)),
+            new Fact.PartsCompared("", "7701-22", List.of(), plugClicks(), ""));
+    assertThat(page("/jobs/" + job + "/pick")).contains("Put it on the list of parts");
+    MockHttpServletResponse listed = send(onJob(job, "pick/list"));
+    assertThat(listed.getStatus()).as(listed.getContentAsString()).isEqualTo(302);
     long next =
         newJob(
             camCode(),
             vehicle,
             new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 1, "swap to test"));
-    assertThat(page("/jobs/" + next + "/pick")).contains("7701-22", "fitted in job " + job);
+    assertThat(page("/jobs/" + next + "/pick"))
+        .contains("7701-22", "Best true cost of those that fit");
   }
 
   /** A change by the shop outlives a restart, at which what ships is looked at again. */

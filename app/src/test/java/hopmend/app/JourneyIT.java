@@ -97,10 +97,12 @@ class JourneyIT extends BrowserIT {
     assertThat(page.locator(".next-card .part-head")).containsText("Best true cost");
     accessible("pick");
     next("Take this one");
-    next("They match");
-    assertThat(page.locator(".problem")).containsText("side by side");
-    page.locator("label.looked").click();
-    next("They match");
+    next("Note what both are like");
+    assertThat(page.locator(".problem")).containsText("First the plug");
+    page.check("[name='eye:connector'][value=alike]");
+    next("Note what both are like");
+    assertThat(page.locator(".problem")).containsText("Not looked at yet");
+    compareParts();
     next("Hop to Swap");
   }
 

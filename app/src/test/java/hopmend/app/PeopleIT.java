@@ -166,8 +166,8 @@ class PeopleIT extends AppIT {
             vehicleFact(),
             new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "seen before"),
             new Fact.SiteConfirmed("cam-intake"),
-            new Fact.PartChosen("WS-6071-C", false, ""),
-            new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of()));
+            new Fact.PartChosen(part("WS-6071-C"), false, ""),
+            new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of(), plugClicks(), ""));
     as(
         "marit",
         "LEAD",
@@ -202,8 +202,8 @@ class PeopleIT extends AppIT {
             camCode(),
             vehicleFact(),
             new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "seen before"),
-            new Fact.PartChosen("WS-6071-C", false, ""),
-            new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of()));
+            new Fact.PartChosen(part("WS-6071-C"), false, ""),
+            new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of(), plugClicks(), ""));
     MockHttpServletRequestBuilder good =
         get("/jobs/" + job + "/swap")
             .param("step", "tighten")

@@ -12,6 +12,9 @@ import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.find.SiteViews;
 import hopmend.message.Message;
+import hopmend.part.BenchTrait;
+import hopmend.part.PartsFile;
+import hopmend.part.seal.SealTable;
 import hopmend.prove.Proving;
 import hopmend.prove.Remedy;
 import hopmend.prove.Suspect;
@@ -57,6 +60,8 @@ import java.util.stream.Stream;
  * @param usualObstructions what often lies in the way, to pick from
  * @param traits all that sheets may ask about a sensor
  * @param latches of connectors, each with the way that it opens
+ * @param bench what is compared of an old part and a new one, in the order of the bench
+ * @param seals sizes and materials of O-rings
  * @param tray what may lie on the tray, drawn; by the word of its name
  * @param signs pictograms of cautions
  * @param eye what an eye compares with, by the results of checks
@@ -84,6 +89,8 @@ public record Catalog(
     List<Obstruction> usualObstructions,
     List<Trait> traits,
     List<Sign> latches,
+    List<BenchTrait> bench,
+    SealTable seals,
     List<Sign> tray,
     List<Sign> signs,
     List<Sign> eye,
@@ -106,6 +113,7 @@ public record Catalog(
     usualObstructions = List.copyOf(usualObstructions);
     traits = List.copyOf(traits);
     latches = List.copyOf(latches);
+    bench = List.copyOf(bench);
     tray = List.copyOf(tray);
     signs = List.copyOf(signs);
     eye = List.copyOf(eye);
@@ -114,6 +122,14 @@ public record Catalog(
 
   public Optional<FamilySheet> sheet(String family) {
     return sheets.stream().filter(s -> s.family().equals(family)).findFirst();
+  }
+
+  /** What a list of parts may name. */
+  public PartsFile.Known partsKnown() {
+    return new PartsFile.Known(
+        sheets.stream().map(FamilySheet::family).collect(Collectors.toSet()),
+        latches.stream().map(Sign::id).collect(Collectors.toSet()),
+        bench);
   }
 
   /** The sheet whose codes include this one. */
@@ -192,6 +208,8 @@ public record Catalog(
         usualObstructions,
         traits,
         latches,
+        bench,
+        seals,
         tray,
         signs,
         eye,

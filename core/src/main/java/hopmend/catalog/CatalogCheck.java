@@ -6,7 +6,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRange;
 import hopmend.find.Site;
 import hopmend.find.Wiring;
-import hopmend.part.Part;
+import hopmend.part.TraitRule;
 import hopmend.prove.Check;
 import hopmend.prove.Clue;
 import hopmend.prove.Measurement;
@@ -197,6 +197,10 @@ final class CatalogCheck {
     }
     s.suspects().forEach(x -> suspect(where, s, x));
     s.traits().forEach(x -> condition(where, x.trait(), x));
+    s.traits().stream()
+        .map(TraitRule::trait)
+        .filter(t -> catalog.bench().stream().noneMatch(b -> b.trait().equals(t)))
+        .forEach(t -> say(where, "%s is compared, of which bench.yaml does not tell how", t));
     typical(where, s);
     operations(where, s.operations());
     proofs(where, s.proofs());
@@ -387,7 +391,6 @@ final class CatalogCheck {
     once(where, "site", card.sites(), Site::id);
     once(where, "obstruction", card.obstructions(), Obstruction::id);
     once(where, "fastener", card.fasteners(), Fastener::id);
-    once(where, "part", card.parts(), Part::number);
     once(where, "routine", card.routines(), Routine::id);
     cautions(where, "the card", card.cautions());
     card.routines().forEach(r -> cautions(where, r.id(), r.cautions()));
@@ -403,15 +406,6 @@ final class CatalogCheck {
     card.teach().keySet().stream()
         .filter(f -> !f.equals(Procedure.BATTERY_OFF) && catalog.sheet(f).isEmpty())
         .forEach(f -> say(where, "it teaches after %s, which is no family", f));
-    for (Part p : card.parts()) {
-      if (p.supersededBy() != null && card.part(p.supersededBy()).isEmpty()) {
-        say(where, "%s is superseded by %s, which is no part", p.number(), p.supersededBy());
-      }
-      if (catalog.sheet(p.family()).isEmpty()) {
-        say(where, "part %s is of no known family", p.number());
-      }
-      p.traits().forEach((t, value) -> partTrait(where, p.number(), t, value));
-    }
     card.obstructions().forEach(o -> obstruction(where, card, o));
     card.sites().forEach(s -> site(where, card, s));
     once(where, "wiring", card.wiring(), Wiring::id);
@@ -430,12 +424,6 @@ final class CatalogCheck {
   }
 
   /** What a part is like may be anything, but what sheets ask for is one of its values. */
-  private void partTrait(String where, String number, String trait, String value) {
-    if (catalog.traitsByName().containsKey(trait)) {
-      trait(where, "part " + number, trait, List.of(value));
-    }
-  }
-
   private void relearn(String where, VehicleCard card, String family, List<String> routines) {
     boolean operation = operations().anyMatch(o -> o.id().equals(family));
     if (catalog.sheet(family).isEmpty() && !operation) {
@@ -480,9 +468,6 @@ final class CatalogCheck {
     latch(where, site.id(), site.latch(), false);
     card.traits(site).values().forEach((t, values) -> trait(where, site.id(), t, values));
     variant.checks().forEach(c -> attempt(where, () -> c.requireCoherent(variant.suspects())));
-    if (site.fittedPart() != null && card.part(site.fittedPart()).isEmpty()) {
-      say(where, "site %s: no part is called %s", site.id(), site.fittedPart());
-    }
     variant.checks().stream()
         .flatMap(c -> c.measured().stream())
         .filter(m -> m.figure() == null && m.cardFigure() != null)

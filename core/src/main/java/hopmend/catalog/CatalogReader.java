@@ -6,6 +6,8 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
 import hopmend.fault.ControlUnit;
+import hopmend.part.BenchTrait;
+import hopmend.part.seal.SealTable;
 import hopmend.prove.Proving;
 import hopmend.relearn.Procedure;
 import hopmend.report.ReportWords;
@@ -59,6 +61,8 @@ public final class CatalogReader {
   private record Drawings(List<Sign> drawings) {}
 
   private record Works(List<Work> works) {}
+
+  private record BenchTraits(List<BenchTrait> traits) {}
 
   private record Obstructions(List<Obstruction> obstructions) {}
 
@@ -119,6 +123,7 @@ public final class CatalogReader {
     List<Caution> cautions = all("cautions.yaml", Cautions.class, Cautions::cautions);
     List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
     List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
+    List<BenchTrait> bench = all("bench.yaml", BenchTraits.class, BenchTraits::traits);
     List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
     List<Sign> tray = all("tray.yaml", Drawings.class, Drawings::drawings);
     List<Sign> eye = all("eye.yaml", Drawings.class, Drawings::drawings);
@@ -139,6 +144,7 @@ public final class CatalogReader {
     Optional<ReportWords.File> reports = read("report-words.yaml", ReportWords.File.class);
     Optional<WaysIn> waysIn = read("access.yaml", WaysIn.class);
     Optional<DriveCourse> course = read("drive.yaml", DriveCourse.class);
+    Optional<SealTable> seals = read("seals.yaml", SealTable.class);
     Optional<Proving> proving = read("prove.yaml", Proving.class);
     refuse("The catalog cannot be read:", malformed);
     Catalog catalog =
@@ -163,6 +169,8 @@ public final class CatalogReader {
             usual,
             together(traits, latches, qualified, sheets),
             latches,
+            bench,
+            seals.get(),
             tray,
             signs,
             eye,

@@ -123,6 +123,7 @@ final class CatalogYaml {
 
   /** A card of a tree. */
   VehicleCard card(String file, JsonNode card, String text) {
+    OldCardParts.without(card);
     unfold(card);
     unfoldTraits(card, "traits");
     card.path("sites").forEach(site -> unfoldTraits(site, "traits"));

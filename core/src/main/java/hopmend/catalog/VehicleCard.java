@@ -10,7 +10,6 @@ import hopmend.find.Site;
 import hopmend.find.SiteViews;
 import hopmend.find.TypicalPlan;
 import hopmend.find.Wiring;
-import hopmend.part.Part;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Band;
 import hopmend.sensor.Traits;
@@ -58,7 +57,6 @@ public record VehicleCard(
     List<Site> sites,
     List<Obstruction> obstructions,
     List<Fastener> fasteners,
-    List<Part> parts,
     List<Wiring> wiring,
     Map<String, List<String>> traits,
     Map<String, Band> limits,
@@ -79,7 +77,6 @@ public record VehicleCard(
     sites = sites == null ? List.of() : List.copyOf(sites);
     obstructions = obstructions == null ? List.of() : List.copyOf(obstructions);
     fasteners = fasteners == null ? List.of() : List.copyOf(fasteners);
-    parts = parts == null ? List.of() : List.copyOf(parts);
     traits = traits == null ? Map.of() : Map.copyOf(traits);
     wiring = wiring == null ? List.of() : List.copyOf(wiring);
     limits = limits == null ? Map.of() : Map.copyOf(limits);
@@ -131,7 +128,6 @@ public record VehicleCard(
         engine,
         bay,
         null,
-        List.of(),
         List.of(),
         List.of(),
         List.of(),
@@ -214,37 +210,30 @@ public record VehicleCard(
 
   /** The same with an engine of which more is told. */
   public VehicleCard with(EngineLayout engine) {
-    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
-  }
-
-  /** The same with one more part. */
-  public VehicleCard with(Part part) {
-    List<Part> all = new ArrayList<>(parts);
-    all.add(part);
-    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, all, teach);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, teach);
   }
 
   /** The same with what its controllers are taught after work on a family. */
   public VehicleCard teaching(String family, String words) {
     Map<String, String> all = new HashMap<>(teach);
     all.put(family, words);
-    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, all);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, all);
   }
 
   /** The same with other landmarks in its bay. */
   public VehicleCard with(Bay bay) {
-    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, teach);
   }
 
   /** The same as another revision. */
   public VehicleCard revised(int as) {
-    return with(as, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
+    return with(as, engine, bay, chassis, sites, obstructions, fasteners, teach);
   }
 
   /** The same with these sites, with what lies in their way and what holds them. */
   VehicleCard with(
       Chassis chassis, List<Site> sites, List<Obstruction> obstructions, List<Fastener> fasteners) {
-    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, parts, teach);
+    return with(revision, engine, bay, chassis, sites, obstructions, fasteners, teach);
   }
 
   private VehicleCard with(
@@ -255,7 +244,6 @@ public record VehicleCard(
       List<Site> sites,
       List<Obstruction> obstructions,
       List<Fastener> fasteners,
-      List<Part> parts,
       Map<String, String> teach) {
     return new VehicleCard(
         id,
@@ -271,7 +259,6 @@ public record VehicleCard(
         sites,
         obstructions,
         fasteners,
-        parts,
         wiring,
         traits,
         limits,
@@ -338,10 +325,6 @@ public record VehicleCard(
 
   public Optional<Fastener> fastener(String fastenerId) {
     return fasteners.stream().filter(f -> f.id().equals(fastenerId)).findFirst();
-  }
-
-  public Optional<Part> part(String number) {
-    return parts.stream().filter(p -> p.number().equals(number)).findFirst();
   }
 
   public Optional<Routine> routine(String routineId) {

@@ -1,6 +1,7 @@
 package hopmend.find;
 
 import hopmend.message.Message;
+import hopmend.sensor.PlugWords;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;

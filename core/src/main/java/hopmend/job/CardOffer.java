@@ -9,7 +9,6 @@ import hopmend.find.Attested.Origin;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.message.Message;
-import hopmend.part.Part;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import hopmend.swap.WorkPlan;
@@ -32,7 +31,6 @@ import java.util.stream.Stream;
  * @param says what the card would tell
  * @param origin where it comes from
  * @param values what it tells of the site
- * @param part that matched the old one
  * @param taught what the controller was taught, in words
  */
 public record CardOffer(
@@ -41,7 +39,6 @@ public record CardOffer(
     Site site,
     Origin origin,
     Map<SiteValue, Object> values,
-    Optional<Part> part,
     Optional<String> taught) {
   /** Of the planned minutes of a step, beyond which a gap was a break; and at least so many. */
   private static final double BREAK_SHARE = 3;
@@ -73,7 +70,6 @@ public record CardOffer(
             offers.drive(),
             offers.tightness(),
             offers.minutes(),
-            offers.part(),
             offers.taught(),
             offers.traps())
         .flatMap(s -> s)
@@ -85,7 +81,6 @@ public record CardOffer(
     Site now = catalog.complete(card).site(site.id()).orElse(site);
     VehicleCard with =
         new SiteTold(site.id(), grown(now), List.of(), origin, by, job, on).into(card, catalog);
-    with = part.isPresent() ? with.with(fitted(part.get(), with, job)) : with;
     return taught.isPresent() ? with.teaching(site.family(), taught.get()) : with;
   }
 
@@ -106,27 +101,6 @@ public record CardOffer(
     return Stream.concat(there.stream(), ((List<?>) told).stream()).distinct().toList();
   }
 
-  /** What is known of a part that went in: for this place of this engine. */
-  private Part fitted(Part p, VehicleCard card, String job) {
-    return new Part(
-        p.number(),
-        null,
-        p.make(),
-        "fitted in job " + job,
-        site.name(),
-        site.family(),
-        site.position().isEmpty() ? List.of() : List.of(site.position()),
-        List.of(card.engine().code()),
-        null,
-        null,
-        p.traits(),
-        p.price(),
-        1,
-        0,
-        false,
-        "it matched the old one in job " + job);
-  }
-
   /** What a job has met, value by value; each is empty where the card tells it already. */
   private record Offers(Workup w, Site site) {
     private static Stream<CardOffer> nothing() {
@@ -139,8 +113,7 @@ public record CardOffer(
 
     private Stream<CardOffer> offer(
         String id, Message says, Origin origin, Map<SiteValue, Object> values) {
-      return Stream.of(
-          new CardOffer(id, says, site, origin, values, Optional.empty(), Optional.empty()));
+      return Stream.of(new CardOffer(id, says, site, origin, values, Optional.empty()));
     }
 
     private Target here() {
@@ -308,25 +281,6 @@ public record CardOffer(
       return minutes;
     }
 
-    /** A part that no card knew lay beside the old one and matched. */
-    Stream<CardOffer> part() {
-      return here()
-          .chosenPart()
-          .filter(p -> w.state().compared().isPresent())
-          .filter(p -> w.card().orElseThrow().part(p.number()).isEmpty())
-          .map(
-              p ->
-                  new CardOffer(
-                      "part",
-                      Message.of("offer.part", p.number(), site.name()),
-                      site,
-                      Origin.SHOP,
-                      Map.of(),
-                      Optional.of(p),
-                      Optional.empty()))
-          .stream();
-    }
-
     /** What the controller was taught by hand, where the card tells no routine. */
     Stream<CardOffer> taught() {
       return w
@@ -342,7 +296,6 @@ public record CardOffer(
                       site,
                       Origin.SHOP,
                       Map.of(),
-                      Optional.empty(),
                       Optional.of(words)))
           .stream();
     }

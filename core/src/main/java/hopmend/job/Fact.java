@@ -8,6 +8,10 @@ import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
+import hopmend.part.Part;
+import hopmend.part.seal.Gland;
+import hopmend.part.seal.OldSeal;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.SignalModel;
@@ -21,6 +25,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** What an entry of a job says. Facts only; every judgement is computed from them. */
 public sealed interface Fact {
@@ -549,17 +554,27 @@ public sealed interface Fact {
   /**
    * A part was chosen; {@code pair} says that the sensor's twin is renewed too.
    *
-   * @param typed what stands on a part that no card knows, null for one that a card has
+   * @param typed what stands on a part that no list knows, null for one of the list
+   * @param part as the list had it then, null for one of no list, and in older records
    */
-  record PartChosen(String number, boolean pair, String reason, TypedPart typed) implements Fact {
+  record PartChosen(String number, boolean pair, String reason, TypedPart typed, Part part)
+      implements Fact {
     public PartChosen {
       number = Said.id("part number", number);
       reason = Said.text("reason", reason, 500);
+      if (part != null && !part.number().equals(number)) {
+        throw new Improper("The part has the number %s, not %s.".formatted(part.number(), number));
+      }
     }
 
-    /** A part of the card. */
-    public PartChosen(String number, boolean pair, String reason) {
-      this(number, pair, reason, null);
+    /** A part of the list. */
+    public PartChosen(Part part, boolean pair, String reason) {
+      this(part.number(), pair, reason, null, part);
+    }
+
+    /** A part of no list. */
+    public PartChosen(String number, TypedPart typed) {
+      this(number, false, "", typed, null);
     }
 
     @Override
@@ -582,13 +597,129 @@ public sealed interface Fact {
     }
   }
 
-  /** Old and new lay side by side; {@code differences} are the traits that were seen to differ. */
-  record PartsCompared(String oldNumber, String newNumber, List<String> differences)
+  /** From where the number of the old part is. */
+  enum NumberFrom {
+    /** It stands on the part. */
+    PART,
+    /** The module told it through the link. */
+    MODULE
+  }
+
+  /** The number of the part that is in the vehicle, or came out of it. */
+  record OldNumberRead(String number, NumberFrom from) implements Fact {
+    public OldNumberRead {
+      number = Said.id("number of the old part", number);
+      Said.given("place of the number", from);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * A ring was looked at and measured.
+   *
+   * @param shoreA of a durometer, 0 where only the thumb was there
+   * @param insideMm inside diameter of the old ring, or of one that fits
+   * @param grooveMm bottom of its groove, boreMm of what it seals in, widthMm of the groove; 0
+   *     where nobody measured them
+   * @param fluid in which it lives, and its hottest in degrees Celsius
+   */
+  record SealMeasured(
+      OldSeal.Thumb hardness,
+      double shoreA,
+      boolean cracked,
+      OldSeal.Oil oil,
+      double insideMm,
+      double sectionMm,
+      double grooveMm,
+      double boreMm,
+      double widthMm,
+      String fluid,
+      double hottestC)
+      implements Fact {
+    public SealMeasured {
+      Said.given("hardness", hardness);
+      Said.given("place of the oil", oil);
+      Said.within("hardness in Shore A", shoreA, 0, 100);
+      Said.within("inside diameter in mm", insideMm, 0.5, 500);
+      Said.within("section in mm", sectionMm, 0.5, 20);
+      Said.within("bottom of the groove in mm", grooveMm, 0, 600);
+      Said.within("bore in mm", boreMm, 0, 600);
+      Said.within("width of the groove in mm", widthMm, 0, 50);
+      fluid = Said.id("fluid", fluid);
+      Said.within("hottest temperature in degrees", hottestC, -50, 400);
+      if (grooveMm > 0 != boreMm > 0) {
+        throw new Improper("Groove and bore are measured both, or neither.");
+      }
+      if (grooveMm > 0 && boreMm <= grooveMm) {
+        throw new Improper("The bore is wider than the bottom of the groove.");
+      }
+    }
+
+    /** Its groove, where it was measured. */
+    public Optional<Gland> gland() {
+      return grooveMm > 0 ? Optional.of(new Gland(grooveMm, boreMm, widthMm)) : Optional.empty();
+    }
+
+    /** What the old ring says. */
+    public OldSeal old() {
+      return new OldSeal(hardness, shoreA, cracked, oil);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** Which ring goes in. */
+  record SealChosen(String size, String material) implements Fact {
+    public SealChosen {
+      size = Said.id("size", size);
+      material = Said.id("material", material);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * Old and new lay side by side.
+   *
+   * @param differences traits that were seen to differ, where older records tell no more
+   * @param held trait by trait what was seen
+   * @param batch serial number or batch of the new one, empty where it bears none
+   */
+  record PartsCompared(
+      String oldNumber,
+      String newNumber,
+      List<String> differences,
+      List<Bench.Held> held,
+      String batch)
       implements Fact {
     public PartsCompared {
       oldNumber = Said.idOrNone("number of the old part", oldNumber);
       newNumber = Said.id("number of the new part", newNumber);
       differences = Said.ids("differences", differences, 60);
+      held = Said.list("traits", held, 60);
+      for (Bench.Held h : held) {
+        Said.id("trait", h.trait());
+        Said.idOrNone("old one's value", h.old());
+        Said.idOrNone("new one's value", h.fresh());
+      }
+      batch = Said.text("batch", batch, 60);
+    }
+
+    /** What was seen, in older records too. */
+    public List<Bench.Held> seen() {
+      return Stream.concat(
+              held.stream(), differences.stream().map(t -> new Bench.Held(t, "", "", false)))
+          .toList();
     }
 
     @Override
@@ -1245,6 +1376,9 @@ public sealed interface Fact {
           Map.entry("picture-marked", PictureMarked.class),
           Map.entry("part-chosen", PartChosen.class),
           Map.entry("parts-compared", PartsCompared.class),
+          Map.entry("old-number-read", OldNumberRead.class),
+          Map.entry("seal-measured", SealMeasured.class),
+          Map.entry("seal-chosen", SealChosen.class),
           Map.entry("step-ticked", StepTicked.class),
           Map.entry("step-looked-at", StepLookedAt.class),
           Map.entry("mishap-met", MishapMet.class),
@@ -1284,6 +1418,9 @@ public sealed interface Fact {
         || this instanceof ProofSeen
         || this instanceof PartChosen
         || this instanceof PartsCompared
+        || this instanceof OldNumberRead
+        || this instanceof SealMeasured
+        || this instanceof SealChosen
         || this instanceof StepTicked
         || this instanceof StepLookedAt
         || this instanceof MishapMet

@@ -45,6 +45,12 @@ public interface FactCases<R> {
 
   R of(Fact.PartsCompared f);
 
+  R of(Fact.OldNumberRead f);
+
+  R of(Fact.SealMeasured f);
+
+  R of(Fact.SealChosen f);
+
   R of(Fact.StepTicked f);
 
   R of(Fact.StepLookedAt f);

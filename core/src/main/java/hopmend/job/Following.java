@@ -2,7 +2,6 @@ package hopmend.job;
 
 import hopmend.message.Message;
 import hopmend.message.Wording;
-import hopmend.part.Fit;
 import hopmend.prove.Remedy;
 import hopmend.swap.Work;
 import java.util.ArrayList;
@@ -23,13 +22,12 @@ public record Following(About about, Fact fact) {
         new Following(
             twin.about(), new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "", 0, reason, work.id())));
     twin.partChoice()
-        .flatMap(c -> c.byNumber(chosen.number()))
-        .filter(c -> c.fit().verdict() == Fit.Says.FITS)
+        .flatMap(c -> c.byKey(chosen.part() == null ? "" : chosen.part().key()))
+        .filter(c -> c.fit().goesIn())
         .ifPresent(
             c ->
                 following.add(
-                    new Following(
-                        twin.about(), new Fact.PartChosen(chosen.number(), false, reason))));
+                    new Following(twin.about(), new Fact.PartChosen(c.part(), false, reason))));
     return List.copyOf(following);
   }
 }

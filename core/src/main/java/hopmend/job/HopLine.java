@@ -158,6 +158,9 @@ public record HopLine(List<Standing> standings) {
     if (w.state().part().isEmpty()) {
       return standing(Hop.PICK, Standing.Kind.NOT_STARTED, "no-part-chosen");
     }
+    if (w.here().picking().bench().filter(b -> !b.stops().isEmpty()).isPresent()) {
+      return standing(Hop.PICK, Standing.Kind.OPEN, "wrong-part", w.state().part().get().number());
+    }
     return w.state().compared().isPresent()
         ? new Standing(
             Hop.PICK, Standing.Kind.DONE, Message.text(w.state().part().get().number()), 0)

@@ -10,6 +10,7 @@ import hopmend.find.Site;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.part.PartChoice;
+import hopmend.part.TrueCost;
 import hopmend.prove.Action;
 import hopmend.prove.Check;
 import hopmend.prove.Clue;
@@ -324,7 +325,12 @@ final class Inquiry {
 
   /** What the part costs that would be taken; empty where no list knows one. */
   Optional<Double> price() {
-    return target.partChoice().flatMap(PartChoice::recommended).map(c -> c.cost().pay());
+    return target
+        .partChoice()
+        .flatMap(PartChoice::recommended)
+        .map(PartChoice.Candidate::cost)
+        .filter(TrueCost::known)
+        .map(TrueCost::pay);
   }
 
   /** Whether the vehicle has another sensor of the same part, at another place. */

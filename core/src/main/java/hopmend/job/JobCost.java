@@ -15,8 +15,13 @@ import java.util.stream.Stream;
  * @param labour its price, in the shop's currency
  */
 public record JobCost(List<Line> parts, List<String> waiting, double minutes, double labour) {
-  /** A part, after the shop's discount. */
-  public record Line(String sensor, String number, double pay) {}
+  /**
+   * A part, after the discount.
+   *
+   * @param known whether its price is told
+   * @param deposit that comes back with the old part
+   */
+  public record Line(String sensor, String number, boolean known, double pay, double deposit) {}
 
   public JobCost {
     parts = List.copyOf(parts);
@@ -37,8 +42,15 @@ public record JobCost(List<Line> parts, List<String> waiting, double minutes, do
   private static Optional<Line> line(Target t) {
     Optional<PartChoice> choice = t.partChoice();
     return t.chosenPart()
-        .flatMap(p -> choice.flatMap(c -> c.byNumber(p.number())))
-        .map(c -> new Line(t.name(), c.part().number(), c.cost().pay()));
+        .flatMap(p -> choice.flatMap(c -> c.byKey(p.key())))
+        .map(
+            c ->
+                new Line(
+                    t.name(),
+                    c.part().number(),
+                    c.cost().known(),
+                    c.cost().pay(),
+                    c.cost().deposit()));
   }
 
   public double total() {

@@ -5,10 +5,13 @@ import hopmend.find.CodePlace;
 import hopmend.find.PlugWatch;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
+import hopmend.part.Bench;
 import hopmend.part.Fit;
-import hopmend.part.OldAgainstNew;
-import hopmend.part.PartChoice;
-import hopmend.part.TraitRule;
+import hopmend.part.Need;
+import hopmend.part.Part;
+import hopmend.part.PartNumber;
+import hopmend.part.seal.SealMaterial;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Procedure;
@@ -507,6 +510,39 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.SealMeasured f) {
+      return when(!w.catalog().seals().fluids().contains(f.fluid()), "fluid", "no-fluid");
+    }
+
+    /** A ring that its fluid eats never goes in. */
+    @Override
+    public Optional<Refusal> of(Fact.SealChosen f) {
+      Optional<Fact.SealMeasured> seal = w.state().seal();
+      if (seal.isEmpty() || w.catalog().seals().size(f.size()).isEmpty()) {
+        return Optional.of(Refusal.bad("size", "measure-first"));
+      }
+      return w.catalog().seals().materials().stream()
+          .filter(m -> m.name().equals(f.material()))
+          .findFirst()
+          .map(
+              m ->
+                  when(
+                      m.suits(seal.get().fluid(), seal.get().hottestC())
+                              .compareTo(SealMaterial.Suits.FAIR)
+                          > 0,
+                      "material",
+                      "eaten",
+                      m.name(),
+                      seal.get().fluid()))
+          .orElseGet(() -> Optional.of(Refusal.bad("material", "measure-first")));
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.OldNumberRead f) {
+      return when(PartNumber.key(f.number()).isEmpty(), "oldNumber", "no-number");
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.StepTicked f) {
       return tick(w, f);
     }
@@ -864,46 +900,35 @@ public final class JobRules {
   }
 
   private static Optional<Refusal> part(Workup w, Fact.PartChosen f) {
-    Optional<PartChoice.Candidate> candidate =
-        w.here().partChoice().flatMap(c -> c.byNumber(f.number()));
     if (f.typed() != null) {
-      return when(candidate.isPresent() && !isTyped(w, f), "typedNumber", "on-the-card", f.number())
-          .or(() -> when(w.site().isEmpty(), "", "pick-a-part"));
+      return when(w.site().isEmpty(), "", "pick-a-part");
     }
-    if (candidate.isEmpty()) {
-      return Optional.of(Refusal.bad("number", "pick-a-part"));
+    Optional<Need> need = w.here().picking().need();
+    if (f.part() == null || need.isEmpty()) {
+      return Optional.of(Refusal.bad("part", "pick-a-part"));
+    }
+    if (!f.part().family().equals(need.get().family())) {
+      return Optional.of(Refusal.bad("part", "other-family", f.number()));
     }
     return when(
-        candidate.get().fit().verdict() != Fit.Says.FITS && f.reason().isBlank(),
+        !Fit.of(f.part(), need.get()).goesIn() && f.reason().isBlank(),
         "reason",
         "does-not-fit",
         f.number());
   }
 
-  private static boolean isTyped(Workup w, Fact.PartChosen f) {
-    return w.state()
-        .part()
-        .filter(p -> p.typed() != null && p.number().equals(f.number()))
-        .isPresent();
-  }
-
-  /** A difference that stops the job stops it, whoever says that it does not matter. */
+  /** Whatever may stop the work has to be looked at; what it says is kept, a stop too. */
   private static Optional<Refusal> compared(Workup w, Fact.PartsCompared f) {
-    Optional<OldAgainstNew> beside = w.here().comparison();
-    if (beside.isEmpty()
-        || w.here().chosenPart().filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
+    Optional<Part> chosen = w.here().chosenPart();
+    if (chosen.filter(p -> p.number().equals(f.newNumber())).isEmpty()) {
       return Optional.of(Refusal.bad("", "choose-first"));
     }
-    if (beside.get().stops()) {
-      return Optional.of(Refusal.bad("", "card-stops"));
+    Optional<Bench> bench = w.here().picking().bench(f.seen());
+    if (bench.filter(b -> b.stops().isEmpty() && !b.owed().isEmpty()).isEmpty()) {
+      return Optional.empty();
     }
-    List<String> stops =
-        w.sheet().orElseThrow().traits().stream()
-            .filter(t -> f.differences().contains(t.trait()))
-            .filter(t -> t.difference() == TraitRule.Weight.STOP)
-            .map(t -> t.trait() + ": " + t.say())
-            .toList();
-    return when(!stops.isEmpty(), "differs", "part-stops", String.join("; ", stops));
+    List<String> owed = bench.get().owed().stream().map(r -> r.trait().trait()).toList();
+    return Optional.of(Refusal.bad("looked", "look-first", Message.listed(owed)));
   }
 
   private static Optional<Refusal> cleared(JobState state, String key) {

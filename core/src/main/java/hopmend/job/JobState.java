@@ -62,6 +62,9 @@ public final class JobState {
   private final Map<String, Fact.PictureMarked> marks = new LinkedHashMap<>();
   private Fact.PartChosen part;
   private Fact.PartsCompared compared;
+  private Fact.OldNumberRead oldNumber;
+  private Fact.SealMeasured seal;
+  private Fact.SealChosen ring;
   private Fact.RepairNoted repair;
   private Instant cleared;
   private List<ReadCode> beforeClear = List.of();
@@ -102,6 +105,7 @@ public final class JobState {
    * An earlier attempt on the sensor: another work, or one whose proof failed.
    *
    * @param part that was chosen in it, null if none was
+   * @param batch of that part, empty where it bears none
    * @param end how it ended
    * @param after codes that were read after its clearing
    */
@@ -109,6 +113,7 @@ public final class JobState {
       Fact.VerdictTaken verdict,
       Map<String, Ticked> ticks,
       Fact.PartChosen part,
+      String batch,
       End end,
       List<ReadCode> after) {
     /** How an attempt ended. */
@@ -323,12 +328,32 @@ public final class JobState {
     @Override
     public Void of(Fact.PartChosen f) {
       part = f;
+      compared = null;
       return null;
     }
 
     @Override
     public Void of(Fact.PartsCompared f) {
       compared = f;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.OldNumberRead f) {
+      oldNumber = f;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SealMeasured f) {
+      seal = f;
+      ring = null;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.SealChosen f) {
+      ring = f;
       return null;
     }
 
@@ -544,7 +569,8 @@ public final class JobState {
   private void startRound(Round.End end) {
     if (verdict != null) {
       List<ReadCode> after = afterClear == null ? List.of() : afterClear.codes();
-      rounds.add(new Round(verdict, ticks, part, end, after));
+      rounds.add(
+          new Round(verdict, ticks, part, compared == null ? "" : compared.batch(), end, after));
     }
     ticks.clear();
     looks.clear();
@@ -793,6 +819,21 @@ public final class JobState {
 
   public Optional<Fact.PartsCompared> compared() {
     return Optional.ofNullable(compared);
+  }
+
+  /** What was measured of its ring. */
+  public Optional<Fact.SealMeasured> seal() {
+    return Optional.ofNullable(seal);
+  }
+
+  /** Which ring goes in. */
+  public Optional<Fact.SealChosen> ring() {
+    return Optional.ofNullable(ring);
+  }
+
+  /** The number of the part that is in the vehicle, or came out of it. */
+  public Optional<Fact.OldNumberRead> oldNumber() {
+    return Optional.ofNullable(oldNumber);
   }
 
   public Map<String, Ticked> ticks() {

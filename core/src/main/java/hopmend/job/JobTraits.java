@@ -57,7 +57,7 @@ final class JobTraits {
   }
 
   private void part(Part part) {
-    known("seal included", part.sealIncluded() ? "yes" : "no");
+    known("seal included", "no");
     part.traits().forEach(this::known);
   }
 

@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.find.Sides;
 import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
 import hopmend.part.TrueCost;
 import hopmend.prove.CauseRecord;
 import hopmend.swap.Wrench;
@@ -16,6 +17,9 @@ import java.util.List;
  * @param tow price of a tow after a comeback
  * @param goodwill what a comeback costs in goodwill
  * @param discountPercent off the list price of parts
+ * @param depositLostPercent of the deposits that are not got back
+ * @param bayPerDay what a bay costs that waits for a part
+ * @param region for which the vehicles that come were built, empty where that is nothing to go by
  * @param verdictThreshold probability at which a verdict counts as proven, 0.5 to 1
  * @param horizonKm distance within which a twin's failure counts
  * @param inspection how many open monitors the local inspection tolerates
@@ -25,6 +29,7 @@ import java.util.List;
  * @param wrenches its torque wrenches
  * @param record what its own jobs say of the parts that it fitted
  * @param causes what they say of causes
+ * @param shelf its list of parts
  */
 public record ShopSettings(
     String currency,
@@ -32,6 +37,9 @@ public record ShopSettings(
     double tow,
     double goodwill,
     double discountPercent,
+    double depositLostPercent,
+    double bayPerDay,
+    String region,
     double verdictThreshold,
     double horizonKm,
     InspectionRule inspection,
@@ -40,8 +48,10 @@ public record ShopSettings(
     List<Road> roads,
     List<Wrench> wrenches,
     PartRecord record,
-    CauseRecord causes) {
+    CauseRecord causes,
+    PartsShelf shelf) {
   public ShopSettings {
+    region = region == null ? "" : region;
     wrenches = wrenches == null ? List.of() : List.copyOf(wrenches);
     equipment = equipment == null ? List.of() : List.copyOf(equipment);
     roads = roads == null || roads.isEmpty() ? List.of(Road.values()) : List.copyOf(roads);
@@ -55,14 +65,17 @@ public record ShopSettings(
     }
   }
 
-  /** The same shop with what its jobs say of parts and of causes. */
-  public ShopSettings with(PartRecord parts, CauseRecord proven) {
+  /** The same shop with what its jobs say of parts and of causes, and with its list of parts. */
+  public ShopSettings with(PartRecord parts, CauseRecord proven, PartsShelf list) {
     return new ShopSettings(
         currency,
         labourPerHour,
         tow,
         goodwill,
         discountPercent,
+        depositLostPercent,
+        bayPerDay,
+        region,
         verdictThreshold,
         horizonKm,
         inspection,
@@ -71,11 +84,16 @@ public record ShopSettings(
         roads,
         wrenches,
         parts,
-        proven);
+        proven,
+        list);
   }
 
-  /** What a comeback of a job of so many minutes costs. */
-  public TrueCost.ComebackPrice comeback(double jobMinutes) {
-    return new TrueCost.ComebackPrice(jobMinutes * labourPerHour / 60, tow, goodwill);
+  /** What a part costs beside its price in a job of so many minutes. */
+  public TrueCost.ShopPrices prices(double jobMinutes) {
+    return new TrueCost.ShopPrices(
+        discountPercent,
+        depositLostPercent,
+        bayPerDay,
+        new TrueCost.ComebackPrice(jobMinutes * labourPerHour / 60, tow, goodwill));
   }
 }

@@ -14,12 +14,8 @@ import hopmend.instrument.Look;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.message.Wording;
-import hopmend.part.Fit;
-import hopmend.part.OldAgainstNew;
-import hopmend.part.PairQuestion;
 import hopmend.part.Part;
 import hopmend.part.PartChoice;
-import hopmend.part.PartRecord;
 import hopmend.prove.CauseRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
@@ -79,7 +75,7 @@ public final class Target {
   private final Once<Optional<Verdict>> verdict = new Once<>(this::judge);
   private final Once<Optional<Plan>> plan = new Once<>(this::makePlan);
   private final Once<Optional<WorkOrder>> workOrder = new Once<>(this::orderWork);
-  private final Once<Optional<PartChoice>> partChoice = new Once<>(this::chooseParts);
+  private final Picking picking;
   private final Once<List<Work>> inVain = new Once<>(this::findInVain);
   private final Once<Traits> traits = new Once<>(this::findTraits);
   private final Once<List<Routine>> routines = new Once<>(this::findRoutines);
@@ -111,6 +107,7 @@ public final class Target {
             site.map(Site::id).orElse(""));
     this.state = job.about(about);
     this.site = site.map(s -> state.wayIn().map(s::by).orElse(s));
+    this.picking = new Picking(this, shop);
   }
 
   /** The sensor that entries are about; empty if the catalog of today does not know it. */
@@ -642,116 +639,32 @@ public final class Target {
         work.id());
   }
 
+  /** Whether the taken verdict asks for a new ring alone. */
+  public boolean renewsSeal() {
+    return work().filter(w -> w.remedy() == Remedy.RENEW_SEAL).isPresent();
+  }
+
   /** Whether a part is to be chosen for it, or compared, before it can be worked on. */
   public boolean wantsPart() {
-    return work().filter(Work::takesPart).isPresent() && state.compared().isEmpty();
+    return work().filter(Work::takesPart).isPresent()
+        && (state.compared().isEmpty() || picking.isWrong());
   }
 
   // Pick
 
+  /** All about its part. */
+  public Picking picking() {
+    return picking;
+  }
+
+  /** The parts that may go in, the best first; empty while its place is open. */
   public Optional<PartChoice> partChoice() {
-    return partChoice.get();
+    return picking.choice();
   }
 
-  private Optional<PartChoice> chooseParts() {
-    return card.flatMap(
-        c ->
-            site.map(
-                s ->
-                    PartChoice.of(
-                        Stream.concat(c.parts().stream(), typedPart().stream())
-                            .map(shop.record()::counted)
-                            .toList(),
-                        need(c, s),
-                        shop.discountPercent(),
-                        shop.comeback(workOrder().map(WorkOrder::minutes).orElse(0.0)))));
-  }
-
-  private Fit.Need need(VehicleCard card, Site site) {
-    return new Fit.Need(
-        site.family(),
-        site.position(),
-        card.engine().code(),
-        state.vehicle().flatMap(v -> Optional.ofNullable(v.built())),
-        site.connector(),
-        card.part(site.fittedPart()).map(Part::traits).orElse(Map.of()),
-        sheet().map(FamilySheet::traits).orElse(List.of()));
-  }
-
+  /** The part that was chosen, as the record has it. */
   public Optional<Part> chosenPart() {
-    return state.part().flatMap(p -> card.flatMap(c -> c.part(p.number()))).or(this::typedPart);
-  }
-
-  /** The parts that were fitted to it, in this round once it was cleared, and in earlier ones. */
-  List<PartRecord.Fitted> fitted() {
-    Stream<PartRecord.Fitted> before =
-        state.rounds().stream()
-            .filter(r -> r.wasTried() && r.part() != null)
-            .map(r -> fitted(r.part(), r.end() == JobState.Round.End.CAME_BACK));
-    Stream<PartRecord.Fitted> now =
-        state.part().filter(p -> state.cleared().isPresent()).map(p -> fitted(p, false)).stream();
-    return Stream.concat(before, now).toList();
-  }
-
-  private PartRecord.Fitted fitted(Fact.PartChosen part, boolean cameBack) {
-    String make =
-        part.typed() != null
-            ? part.typed().make()
-            : card.flatMap(c -> c.part(part.number())).map(Part::make).orElse("");
-    return new PartRecord.Fitted(part.number(), make, cameBack);
-  }
-
-  /** The chosen part where no card knows it. */
-  private Optional<Part> typedPart() {
-    return state
-        .part()
-        .filter(p -> p.typed() != null)
-        .map(
-            p ->
-                Part.typed(
-                    p.number(),
-                    p.typed().make(),
-                    about.family(),
-                    Optional.ofNullable(p.typed().price()).orElse(0.0)));
-  }
-
-  /** The chosen part beside the one that the maker fitted, as the card has them; empty before. */
-  public Optional<OldAgainstNew> comparison() {
-    return sheet()
-        .flatMap(
-            sheet ->
-                chosenPart()
-                    .map(
-                        chosen ->
-                            OldAgainstNew.of(
-                                card.flatMap(c -> site.flatMap(s -> c.part(s.fittedPart())))
-                                    .map(Part::traits)
-                                    .orElse(Map.of()),
-                                chosen.traits(),
-                                sheet.traits())));
-  }
-
-  /** One or the pair; empty where the sensor has no twin on this vehicle. */
-  public Optional<PairQuestion> pairQuestion() {
-    if (sheet().isEmpty() || card.isEmpty() || sheet().get().life() == null) {
-      return Optional.empty();
-    }
-    String family = sheet().get().family();
-    long sites = card.get().told().filter(s -> s.family().equals(family)).count();
-    Optional<PartChoice.Candidate> best = partChoice().flatMap(PartChoice::recommended);
-    Optional<Double> odometer = state.vehicle().flatMap(Fact.VehicleIdentified::odometer);
-    if (sites < 2 || best.isEmpty() || odometer.isEmpty() || workOrder().isEmpty()) {
-      return Optional.empty();
-    }
-    return Optional.of(
-        PairQuestion.of(
-            sheet().get().life(),
-            odometer.get(),
-            shop.horizonKm(),
-            best.get().cost().pay(),
-            sheet().get().twinExtraMinutes(),
-            workOrder().get().minutes(),
-            shop.labourPerHour()));
+    return picking.chosen();
   }
 
   /** The other sensor of its kind that is renewed with it, if its card has one. */

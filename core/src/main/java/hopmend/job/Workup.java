@@ -6,6 +6,7 @@ import hopmend.catalog.VehicleCard;
 import hopmend.clear.ClearForecast;
 import hopmend.clear.ClearReport;
 import hopmend.drawing.Drawing;
+import hopmend.fault.Bulletin;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeRange;
@@ -361,6 +362,22 @@ public final class Workup {
     return atHand().map(w -> JobCost.of(w.targets(), w.order().minutes(), shop().labourPerHour()));
   }
 
+  /** All that the work at hand takes; nothing before it is decided. */
+  public List<Wanted> wanted() {
+    return here.work().isEmpty()
+        ? List.of()
+        : Wanted.of(this, atHand().map(WorkTogether::targets).orElse(List.of(here)));
+  }
+
+  /** What the differences of the new parts ask to be laid ready beside what the order takes. */
+  public List<String> readyForDifferences() {
+    return atHand().map(WorkTogether::targets).orElse(List.of(here)).stream()
+        .flatMap(t -> t.picking().bench().stream())
+        .flatMap(b -> b.ready().stream())
+        .distinct()
+        .toList();
+  }
+
   /** What was done of that order. */
   public Map<String, JobState.Ticked> ticks() {
     return atHand().map(WorkTogether::ticks).orElse(Map.of());
@@ -523,7 +540,7 @@ public final class Workup {
   /** The parts that the job fitted, each with whether it came back after a sign-off. */
   public List<PartRecord.Fitted> fittedParts() {
     return Stream.concat(Stream.of(here), decidedElsewhere())
-        .flatMap(t -> t.fitted().stream())
+        .flatMap(t -> t.picking().fitted().stream())
         .toList();
   }
 
@@ -721,7 +738,7 @@ public final class Workup {
     Map<String, SoftwareLevel> levels = new LinkedHashMap<>();
     vehicle()
         .flatMap(c -> c.bulletins().stream())
-        .filter(b -> b.appliesTo(state().codes()))
+        .filter(b -> b.appliesTo(state().codes()) || ofTheOldPart(b))
         .forEach(
             b ->
                 b.software()
@@ -730,10 +747,27 @@ public final class Workup {
                             levels.putIfAbsent(
                                 unit.toLowerCase(Locale.ROOT),
                                 level(unit, Optional.of(least), b.id()))));
+    targets().stream()
+        .flatMap(t -> t.chosenPart().stream())
+        .forEach(
+            p ->
+                p.softwareUnit()
+                    .ifPresent(
+                        unit ->
+                            levels.putIfAbsent(
+                                unit.toLowerCase(Locale.ROOT),
+                                level(unit, Optional.of(p.softwareVersion()), p.number()))));
     for (String unit : state().unitsWithSoftware()) {
       levels.putIfAbsent(unit.toLowerCase(Locale.ROOT), level(unit, Optional.empty(), ""));
     }
     return List.copyOf(levels.values());
+  }
+
+  /** Whether it speaks of a part that was in the vehicle. */
+  private boolean ofTheOldPart(Bulletin bulletin) {
+    return targets().stream()
+        .flatMap(t -> t.picking().oldNumber().stream())
+        .anyMatch(o -> o.bulletins().contains(bulletin));
   }
 
   private SoftwareLevel level(String unit, Optional<String> demanded, String bulletin) {

@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * The candidates for a need, best first: those that fit by true cost, then the unknown, then those
- * that do not fit.
+ * The candidates for a need, best first: those that fit by true cost, then those that fit with a
+ * difference, then those of which it cannot be told, then those that do not fit.
  */
 public record PartChoice(List<Candidate> candidates) {
 
@@ -15,6 +15,11 @@ public record PartChoice(List<Candidate> candidates) {
     public Part part() {
       return fit.part();
     }
+
+    /** Whether it may be what goes in. */
+    public boolean isOpen() {
+      return fit.verdict() != Fit.Says.DOES_NOT_FIT;
+    }
   }
 
   public PartChoice {
@@ -22,44 +27,48 @@ public record PartChoice(List<Candidate> candidates) {
   }
 
   public static PartChoice of(
-      List<Part> parts, Fit.Need need, double discountPercent, TrueCost.ComebackPrice comeback) {
+      List<Part> parts, Need need, PartRecord record, TrueCost.ShopPrices shop) {
     return new PartChoice(
         parts.stream()
             .filter(p -> p.family().equals(need.family()))
-            .map(p -> new Candidate(Fit.of(p, need), TrueCost.of(p, discountPercent, comeback)))
+            .map(p -> new Candidate(Fit.of(p, need), TrueCost.of(p, record, shop)))
             .sorted(
-                Comparator.comparing((Candidate c) -> c.fit().verdict())
+                Comparator.comparing((Candidate c) -> !c.fit().goesIn())
+                    .thenComparing(c -> c.fit().goesIn() ? Fit.Says.FITS : c.fit().verdict())
+                    .thenComparing(c -> !c.cost().known())
                     .thenComparing(c -> c.cost().total())
-                    .thenComparing(c -> c.part().number()))
+                    .thenComparing(c -> c.part().key()))
             .toList());
   }
 
   public Optional<Candidate> recommended() {
-    return candidates.stream().filter(c -> c.fit().verdict() == Fit.Says.FITS).findFirst();
+    return candidates.stream().filter(c -> c.fit().goesIn()).findFirst();
   }
 
-  public Optional<Candidate> byNumber(String number) {
-    return candidates.stream().filter(c -> c.part().number().equals(number)).findFirst();
+  /** Those that fit or might. */
+  public List<Candidate> open() {
+    return candidates.stream().filter(Candidate::isOpen).toList();
   }
 
-  /**
-   * The last number of the chain of supersessions that starts here; the number itself if it is not
-   * superseded. A chain that runs in a circle ends where it closes.
-   */
-  public static String resolve(String number, List<Part> parts) {
-    String current = number;
-    for (int i = 0; i < parts.size(); i++) {
-      String from = current;
-      Optional<String> next =
-          parts.stream()
-              .filter(p -> p.number().equals(from))
-              .findFirst()
-              .flatMap(Part::replacement);
-      if (next.isEmpty()) {
-        return current;
-      }
-      current = next.get();
-    }
-    return current;
+  /** Those that do not fit. */
+  public List<Candidate> wrong() {
+    return candidates.stream().filter(c -> !c.isOpen()).toList();
+  }
+
+  /** The best two against each other; empty where fewer fit, or a price is not told. */
+  public Optional<Contest> contest() {
+    List<TrueCost> best =
+        candidates.stream()
+            .filter(c -> c.fit().goesIn())
+            .map(Candidate::cost)
+            .filter(TrueCost::known)
+            .limit(2)
+            .toList();
+    return best.size() < 2 ? Optional.empty() : Optional.of(Contest.of(best.get(0), best.get(1)));
+  }
+
+  /** The candidate of a part's key. */
+  public Optional<Candidate> byKey(String key) {
+    return candidates.stream().filter(c -> c.part().key().equals(key)).findFirst();
   }
 }

@@ -7,6 +7,7 @@ import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import hopmend.drawing.Sign;
+import hopmend.part.BenchTrait;
 import hopmend.sensor.Trait;
 import hopmend.swap.Caution;
 import hopmend.swap.Mishap;
@@ -59,7 +60,6 @@ class CatalogSchemaTest {
                         "model",
                         "engine",
                         "sites",
-                        "parts",
                         "source"),
                 "access", CatalogSchema.of(WaysIn.class, TRAITS, "operations", "throughout"),
                 "works", CatalogSchema.ofList("works", Work.class, TRAITS),
@@ -72,6 +72,7 @@ class CatalogSchemaTest {
     all.put("schools", CatalogSchema.ofList("schools", School.class, TRAITS));
     all.put("eye", CatalogSchema.ofList("drawings", Sign.class, TRAITS));
     all.put("tray", CatalogSchema.ofList("drawings", Sign.class, TRAITS));
+    all.put("bench", CatalogSchema.ofList("traits", BenchTrait.class, TRAITS));
     all.put("mishaps", CatalogSchema.ofList("mishaps", Mishap.class, TRAITS));
     return all;
   }

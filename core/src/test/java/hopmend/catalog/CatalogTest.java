@@ -9,6 +9,7 @@ import hopmend.drawing.Shape;
 import hopmend.find.Sides;
 import hopmend.find.Site;
 import hopmend.find.SiteViews;
+import hopmend.part.PartsShelf;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.LiveSignal;
@@ -92,15 +93,14 @@ class CatalogTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        CARD
-            + "|family: camshaft-position\\n|family: nothing-of-the-kind\\n|is of no known family|",
+        CARD + "|family: camshaft-position|family: nothing-of-the-kind|is of no known family|",
         CARD + "|fastener: cam-sensor-bolt|fastener: glue|names no fastener of the card|",
         CARD + "|behind: [intake-duct]|behind: [the-moon]|the-moon|",
         CARD + "|under: [engine-cover]|under: [intake-duct]|want to come first|",
         CARD + "|camshaft-position: [cam-crank-learn]|camshaft-position: [sing]|called sing|",
         CARD + "|borePitchMm: 83|borePitchMm: 73|smaller than the pitch|",
         CARD + "|intakeSide: FRONT|intakeSide: LEFT|cannot have its pulley at the RIGHT|",
-        CARD + "|revision: 4|revison: 4|revison|revison: 4",
+        CARD + "|revision: 5|revison: 5|revison|revison: 5",
         CARD + "|xMm: 930, yMm: 440|xMm: 1130, yMm: 440|outside the bay|",
         CARD + "|torqueNm: 9|torqueNm: -9|must be positive|torqueNm: -9",
         CARD + "|low: 75, high: 105|low: 175, high: 105|runs from 175|",
@@ -114,7 +114,7 @@ class CatalogTest {
             + "|undoes: unplug|undoes: nothing-here|undoes nothing-here, which is no operation|undoes: nothing-here",
         SHEET + "|undoes: release-bolt|undoes: null|nothing undoes release-bolt|",
         SHEET + "|codes: P0340-P0344|codes: P0335-P0344|crankshaft-position|",
-        CARD + "|fittedPart: WS-6071-A|fittedPart: WS-0|no part is called WS-0|fittedPart: WS-0",
+        SHEET + "|trait: bolt ear|trait: boltear|bench.yaml does not tell how|trait: boltear",
         CARD + "|cam-wheel-teeth|wheel-teeth|needs the figure cam-wheel-teeth|",
         CARD + "|latch: push-tab|latch: magnet|latch magnet|latch: magnet",
         CARD + "|id: cam-exhaust|id: cam-intake|two sites are called cam-intake|",
@@ -133,7 +133,6 @@ class CatalogTest {
         SHEET + "|looksFor: [chain, wheel]|looksFor: [connecter]||connecter",
         SHEET
             + "|looksFor: [chain, wheel]|looksFor: [chain, wheel]\\n    when: {reads: full}|only a caution may ask for it|",
-        CARD + "|body colour: black|hex size: 23 mm|hex size is never 23 mm|",
         SHEET + "|principle: |principal: ||principal: ",
         "aftermath.yaml|after: [wheel-off]|after: [sing]|no family, no operation|",
         CARD + "|in-step.offset|in-step.of|no check and no figure of a proof|"
@@ -208,7 +207,6 @@ class CatalogTest {
           card.id(),
           List.of(
               card.sites().stream().map(s -> s.source()),
-              card.parts().stream().map(p -> p.source()),
               card.fasteners().stream().map(f -> f.source()),
               card.obstructions().stream().map(o -> o.source()),
               card.routines().stream().map(r -> r.source())));
@@ -263,17 +261,14 @@ class CatalogTest {
 
   @Test
   void everySiteOfEveryCardHasAnOrderAndAPart() {
+    PartsShelf parts = PartsShelf.of(DemoParts.read(catalog));
     for (VehicleCard card : catalog.cards()) {
       for (var site : card.sites()) {
         assertThat(orderOf(card, site).steps()).hasSizeGreaterThan(5);
-        assertThat(card.parts())
+        assertThat(parts.made(site.family(), card.id(), card.engine().code()))
             .as(card.id() + " " + site.id())
-            .anySatisfy(
-                p -> {
-                  assertThat(p.family()).isEqualTo(site.family());
-                  assertThat(p.engines()).contains(card.engine().code());
-                  assertThat(p.replacement()).isEmpty();
-                });
+            .anyMatch(p -> !p.superseded());
+        assertThat(parts.numbered(site.fittedPart())).as(site.fittedPart()).isNotEmpty();
       }
     }
   }

@@ -38,10 +38,10 @@ class AnyVehicleTest extends WalkedJob {
     assertThat(site.typical()).isTrue();
     assertThat(workup().about().card()).isEmpty();
     say(new Fact.SiteConfirmed(site.id()));
-    say(new Fact.PartChosen("7701-22", false, "", new Fact.TypedPart("Ondrel", 39.0)));
-    assertThat(workup().here().comparison().orElseThrow().stops()).isFalse();
+    say(new Fact.PartChosen("7701-22", new Fact.TypedPart("Ondrel", 39.0)));
+    assertThat(workup().here().picking().bench().orElseThrow().stops()).isEmpty();
     assertThat(workup().cost().orElseThrow().parts().get(0).pay()).isGreaterThan(30);
-    say(new Fact.PartsCompared("", "7701-22", List.of()));
+    say(workup().here().picking().comparing(List.of(), true, ""));
     assertThat(workup().nextStep().orElseThrow().cautions())
         .as("nobody has said that it has no high voltage")
         .anyMatch(c -> c.id().equals("perhaps-high-voltage"));

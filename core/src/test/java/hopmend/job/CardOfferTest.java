@@ -60,8 +60,8 @@ class CardOfferTest extends WalkedJob {
             new Fact.Look(
                 List.of(), 3, List.of("brown", "red/white"), 3, "above the joint, driver's side"),
             ""));
-    say(new Fact.PartChosen("7701-22", false, "", new Fact.TypedPart("Ondrel", 39.0)));
-    say(new Fact.PartsCompared("", "7701-22", List.of()));
+    say(new Fact.PartChosen("7701-22", new Fact.TypedPart("Ondrel", 39.0)));
+    say(workup().here().picking().comparing(List.of(), true, ""));
     for (Step s : workup().workOrder().orElseThrow().steps()) {
       boolean own = s.fastener().filter(f -> f.id().startsWith("usual-crank")).isPresent();
       say(
@@ -93,12 +93,10 @@ class CardOfferTest extends WalkedJob {
             "drive",
             "tightness",
             "minutes",
-            "part",
             "trap-" + entries.size());
 
     VehicleCard card = BEGUN;
-    for (String id :
-        List.of("place", "landmarks", "wires", "colours", "drive", "tightness", "part")) {
+    for (String id : List.of("place", "landmarks", "wires", "colours", "drive", "tightness")) {
       card = taught(card, id);
     }
     card = taught(card, "trap-" + entries.size());
@@ -115,13 +113,12 @@ class CardOfferTest extends WalkedJob {
     assertThat(attested(card, SiteValue.TIGHTNESS))
         .extracting(Attested::by, Attested::job, Attested::state)
         .containsExactly("oskar", "41", Attested.State.CONFIRMED);
-    assertThat(card.part("7701-22")).isPresent();
 
     // What stands on the card is not offered again.
     known = CATALOG.with(List.of(card));
     assertThat(workup().offers())
         .extracting(CardOffer::id)
-        .doesNotContain("place", "landmarks", "colours", "tightness", "part");
+        .doesNotContain("place", "landmarks", "colours", "tightness");
   }
 
   /** Two jobs that teach at once: what one added stays when the other adds. */

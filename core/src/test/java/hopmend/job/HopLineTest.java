@@ -167,10 +167,10 @@ class HopLineTest {
     say(vehicle());
     say(new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""));
     say(new Fact.SiteConfirmed("cam-intake"));
-    say(new Fact.PartChosen("WS-6071-C", false, ""));
+    say(new Fact.PartChosen(JobOnPaper.part("WS-6071-C"), false, ""));
     assertThat(at(Hop.PICK)).isEqualTo("OPEN: compare old and new");
     assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
-    say(new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of()));
+    say(new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of(), List.of(), ""));
   }
 
   @Test

@@ -4,12 +4,15 @@ import static hopmend.message.English.WORDS;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.catalog.DemoParts;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Sides;
 import hopmend.message.Message;
+import hopmend.part.Part;
 import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
 import hopmend.prove.CauseRecord;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
@@ -23,6 +26,7 @@ import java.util.stream.Stream;
 /** A job of a test, entry by entry, in an invented shop. */
 abstract class JobOnPaper {
   static final Catalog CATALOG = CatalogReader.shipped();
+  private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
   static final ShopSettings SHOP = shop(68, 8, 40_000, List.of());
   static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   static final JobRules.Person ANN =
@@ -40,6 +44,9 @@ abstract class JobOnPaper {
         90,
         60,
         discountPercent,
+        5,
+        30,
+        "",
         0.8,
         horizonKm,
         InspectionRule.BY_MODEL_YEAR,
@@ -48,7 +55,13 @@ abstract class JobOnPaper {
         List.of(),
         List.of(),
         PartRecord.NONE,
-        CauseRecord.NONE);
+        CauseRecord.NONE,
+        PARTS);
+  }
+
+  /** A part of the demo's list. */
+  static Part part(String number) {
+    return PARTS.numbered(number).get(0);
   }
 
   /** What core says, in English. */

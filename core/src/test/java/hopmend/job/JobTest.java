@@ -11,6 +11,8 @@ import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
+import hopmend.part.seal.OldSeal;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Step;
@@ -81,8 +83,8 @@ class JobTest {
         vehicle(),
         new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, ""),
         new Fact.SiteConfirmed("cam-intake"),
-        new Fact.PartChosen("WS-6071-C", false, ""),
-        new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of()));
+        new Fact.PartChosen(JobOnPaper.part("WS-6071-C"), false, ""),
+        new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of(), List.of(), ""));
   }
 
   private JobTest swapped() {
@@ -218,6 +220,9 @@ class JobTest {
         s.site(),
         s.part(),
         s.compared(),
+        s.oldNumber(),
+        s.seal(),
+        s.ring(),
         s.ticks(),
         s.movements(),
         s.repair(),
@@ -283,9 +288,29 @@ class JobTest {
               List.of(CAM)),
           new Fact.PictureTaken("p", "0".repeat(64), "from above"),
           new Fact.PictureMarked("p", 500, 250),
-          new Fact.PartChosen("N", true, "why"),
-          new Fact.PartChosen("N", false, "", new Fact.TypedPart("Ondrel", 41.5)),
-          new Fact.PartsCompared("O", "N", List.of("cable length")),
+          new Fact.PartChosen("N", true, "why", null, null),
+          new Fact.PartChosen(JobOnPaper.part("WS-6071-C"), true, "why"),
+          new Fact.OldNumberRead("WS 6O71", Fact.NumberFrom.PART),
+          new Fact.SealMeasured(
+              OldSeal.Thumb.HARD,
+              84,
+              true,
+              OldSeal.Oil.BELOW,
+              12.4,
+              1.8,
+              12.6,
+              15.4,
+              2.4,
+              "coolant",
+              110),
+          new Fact.SealChosen("AS568-014", "EPDM"),
+          new Fact.PartChosen("N", new Fact.TypedPart("Ondrel", 41.5)),
+          new Fact.PartsCompared(
+              "O",
+              "N",
+              List.of("cable length"),
+              List.of(new Bench.Held("hex size", "22 mm", "24 mm", false)),
+              "L7"),
           new Fact.StepTicked("key-out", null),
           new Fact.PiecesMoved("bolt", -2),
           new Fact.RepairNoted("new pin"),

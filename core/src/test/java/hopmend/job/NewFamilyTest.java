@@ -4,6 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.part.Application;
+import hopmend.part.Connector;
+import hopmend.part.Grade;
+import hopmend.part.Offer;
+import hopmend.part.Part;
+import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
+import hopmend.prove.CauseRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
 import hopmend.swap.Caution;
@@ -12,6 +20,7 @@ import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -33,6 +42,28 @@ class NewFamilyTest extends WalkedJob {
   @Override
   Catalog catalog() {
     return OWN;
+  }
+
+  /** The shop has one part for it on its list. */
+  @Override
+  Workup workup() {
+    Part own =
+        new Part(
+            "MC-7001",
+            "Marram",
+            Grade.ORIGINAL,
+            "intake air sensor",
+            List.of(),
+            "intake-air-temperature",
+            List.of(Application.of("MC4A", List.of())),
+            new Connector(2, "A", ""),
+            Map.of("thread", "M10x1"),
+            "",
+            List.of(),
+            "",
+            Offer.of(20.0),
+            "invented for this test");
+    return workup(SHOP.with(PartRecord.NONE, CauseRecord.NONE, PartsShelf.of(List.of(own))));
   }
 
   @Test

@@ -126,17 +126,17 @@ class OnceMissedTest extends JobOnPaper {
     on("wherrill-sedge-12", "P0340");
     ShopSettings without = shop(68, 0, 40_000, List.of());
     String part =
-        workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().number();
+        workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().key();
     double list = pay(workup(without), part);
     assertThat(pay(workup(), part)).isCloseTo(0.92 * list, within(1e-9));
     ShopSettings far = shop(68, 8, 200_000, List.of());
-    assertThat(workup(far).here().pairQuestion().orElseThrow().twinFails())
-        .isGreaterThan(workup().here().pairQuestion().orElseThrow().twinFails());
-    assertThat(SHOP.comeback(90)).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));
+    assertThat(workup(far).here().picking().pairQuestion().orElseThrow().twinFails())
+        .isGreaterThan(workup().here().picking().pairQuestion().orElseThrow().twinFails());
+    assertThat(SHOP.prices(90).comeback()).isEqualTo(new TrueCost.ComebackPrice(102, 90, 60));
   }
 
   private static double pay(Workup w, String part) {
-    return w.here().partChoice().orElseThrow().byNumber(part).orElseThrow().cost().pay();
+    return w.here().partChoice().orElseThrow().byKey(part).orElseThrow().cost().pay();
   }
 
   /** Two of three monitors open, SAE J1979 PID 01 from memory: byte C supported, byte D open. */
@@ -164,7 +164,7 @@ class OnceMissedTest extends JobOnPaper {
             w.here()
                 .partChoice()
                 .orElseThrow()
-                .byNumber("WT-6100-A")
+                .byKey(part("WT-6100-A").key())
                 .orElseThrow()
                 .fit()
                 .criteria())

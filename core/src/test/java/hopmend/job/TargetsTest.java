@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.part.Part;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
 import hopmend.sensor.Trait;
@@ -41,9 +42,8 @@ class TargetsTest extends JobOnPaper {
 
   private void choosePart(boolean pair) {
     var choice = workup().here().partChoice().orElseThrow();
-    String number = choice.recommended().orElseThrow().part().number();
-    said(new Fact.PartChosen(number, pair, ""));
-    said(new Fact.PartsCompared("", number, List.of()));
+    said(new Fact.PartChosen(choice.recommended().orElseThrow().part(), pair, ""));
+    said(workup().here().picking().comparing(List.of(), true, ""));
   }
 
   private List<String> ids() {
@@ -169,8 +169,7 @@ class TargetsTest extends JobOnPaper {
     on("wherrill-sedge-12", "P0340");
     renew();
     var learner = new JobRules.Person("nils", Role.LEARNER);
-    String number =
-        workup().here().partChoice().orElseThrow().recommended().orElseThrow().part().number();
+    Part number = workup().here().partChoice().orElseThrow().recommended().orElseThrow().part();
     assertThat(JobRules.refuse(workup(), new Fact.PartChosen(number, true, ""), 99, learner))
         .isPresent();
     assertThat(JobRules.refuse(workup(), new Fact.PartChosen(number, false, ""), 99, learner))
@@ -182,7 +181,7 @@ class TargetsTest extends JobOnPaper {
   void whereTheCardNamesNoSensorNothingFollowsFromAPair() {
     on("wherrill-sedge-12", "P0385");
     assertThat(workup().site()).isEmpty();
-    assertThat(workup().following(new Fact.PartChosen("N", true, ""), WORDS)).isEmpty();
+    assertThat(workup().following(new Fact.PartChosen("N", true, "", null, null), WORDS)).isEmpty();
   }
 
   /** A file may tell anything; only what a person is asked here counts. */
@@ -235,12 +234,12 @@ class TargetsTest extends JobOnPaper {
     assertThat(ids()).contains("compound").doesNotContain("compound-dab", "compound-there");
     choosePart(false);
     assertThat(ids()).contains("compound-there").doesNotContain("compound", "compound-dab");
-    String bare =
-        workup().card().orElseThrow().parts().stream()
+    Part bare =
+        workup().here().partChoice().orElseThrow().candidates().stream()
+            .map(c -> c.part())
             .filter(p -> "bare".equals(p.traits().get("compound")))
             .findFirst()
-            .orElseThrow()
-            .number();
+            .orElseThrow();
     said(new Fact.PartChosen(bare, false, "nothing else on the shelf"));
     assertThat(ids()).contains("compound-dab").doesNotContain("compound-there");
   }

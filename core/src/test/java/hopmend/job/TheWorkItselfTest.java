@@ -229,11 +229,11 @@ class TheWorkItselfTest extends WalkedJob {
   }
 
   private void pickThePair(Fact.PartChosen one) {
-    Fact.PartChosen both = new Fact.PartChosen(one.number(), true, "same age");
+    Fact.PartChosen both = new Fact.PartChosen(one.part(), true, "same age");
     List<Following> twin = workup().following(both, WORDS);
     say(both);
     twin.forEach(f -> say(f.fact(), f.about()));
-    say(new Fact.PartsCompared("", one.number(), List.of()));
+    say(workup().here().picking().comparing(List.of(), true, ""));
   }
 
   // Schools

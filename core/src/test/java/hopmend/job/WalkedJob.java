@@ -117,11 +117,11 @@ abstract class WalkedJob extends JobOnPaper {
   void pick(Site site) {
     var choice = workup().here().partChoice().orElseThrow();
     var part = choice.recommended().orElseThrow().part();
-    assertThat(part.replacement()).as("not a number that was replaced").isEmpty();
+    assertThat(part.superseded()).as("not a number that was replaced").isFalse();
     assertThat(part.number()).as("not the misfit").doesNotStartWith("PMK");
-    String best = part.number();
-    say(new Fact.PartChosen(best, false, ""));
-    say(new Fact.PartsCompared(site.fittedPart(), best, List.of()));
+    say(new Fact.PartChosen(part, false, ""));
+    say(workup().here().picking().comparing(List.of(), true, ""));
+    assertThat(workup().here().picking().bench().orElseThrow().stops()).isEmpty();
   }
 
   void swap() {

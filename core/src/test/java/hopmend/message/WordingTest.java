@@ -15,8 +15,15 @@ import hopmend.instrument.Instrument;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.Standing;
+import hopmend.job.Wanted;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
+import hopmend.part.Fit;
+import hopmend.part.Grade;
+import hopmend.part.OldNumber;
+import hopmend.part.seal.OldSeal;
+import hopmend.part.seal.SealMaterial;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.SignalModel;
@@ -79,10 +86,20 @@ class WordingTest {
           Hop.class,
           Standing.Kind.class,
           Remedy.class,
+          Grade.class,
+          Fit.Says.class,
+          OldNumber.Kind.class,
+          Bench.Says.class,
+          Wanted.Kind.class,
+          OldSeal.Says.class,
+          OldSeal.Thumb.class,
+          OldSeal.Oil.class,
+          SealMaterial.Suits.class,
           Phase.class,
           Fact.HowOften.class,
           Fact.ClearedBy.class,
           Fact.AskedBy.class,
+          Fact.NumberFrom.class,
           Fact.SoftwareStage.class,
           RoutineState.class,
           ThreadState.class,

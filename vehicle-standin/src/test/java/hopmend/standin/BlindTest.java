@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.catalog.DemoParts;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.StatusByte.Bit;
@@ -18,6 +19,7 @@ import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
 import hopmend.prove.CauseRecord;
 import hopmend.prove.Check;
 import hopmend.prove.Plan;
@@ -60,6 +62,7 @@ class BlindTest {
   private static final int TRIES = 2;
   private static final Path TABLE = Path.of("target/blind-test.md");
   private static final Path PUBLISHED = Path.of("../docs/PROVE.md");
+  private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
   private static final ShopSettings SHOP =
       new ShopSettings(
           "crowns",
@@ -67,6 +70,9 @@ class BlindTest {
           90,
           60,
           8,
+          5,
+          30,
+          "",
           0.8,
           40_000,
           InspectionRule.BY_MODEL_YEAR,
@@ -75,7 +81,8 @@ class BlindTest {
           List.of(),
           List.of(),
           PartRecord.NONE,
-          CauseRecord.NONE);
+          CauseRecord.NONE,
+          PARTS);
 
   /** A sensor of a simulated vehicle, and the card of that vehicle. */
   private record Case(String family, String vehicle, String card, Channel channel) {}

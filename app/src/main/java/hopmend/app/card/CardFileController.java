@@ -9,12 +9,12 @@ import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
+import hopmend.app.web.LongWork;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.UploadedText;
 import hopmend.catalog.CardFile;
 import hopmend.catalog.CatalogReader.CatalogRefused;
 import hopmend.catalog.VehicleCard;
-import jakarta.annotation.PreDestroy;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -25,11 +25,6 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.RejectedExecutionException;
-import java.util.concurrent.ThreadPoolExecutor;
-import java.util.concurrent.TimeUnit;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -47,7 +42,6 @@ import org.springframework.web.multipart.MultipartFile;
 class CardFileController {
   private static final Duration KEPT = Duration.ofMinutes(30);
   private static final int MOST_PROBLEMS = 30;
-  private static final int MOST_WAITING = 4;
   private static final int MOST_HELD_BYTES = 90_000_000;
 
   /** A file of a few cards is compared at once. */
@@ -65,18 +59,7 @@ class CardFileController {
           .weigher((String id, IncomingCards c) -> c.size())
           .expireAfterWrite(KEPT)
           .build();
-  private final ExecutorService threads =
-      new ThreadPoolExecutor(
-          1,
-          1,
-          0,
-          TimeUnit.SECONDS,
-          new ArrayBlockingQueue<>(MOST_WAITING),
-          work -> {
-            Thread t = new Thread(work, "cards");
-            t.setDaemon(true);
-            return t;
-          });
+  private final LongWork work;
 
   CardFileController(
       Cards cards,
@@ -84,18 +67,15 @@ class CardFileController {
       Pictures pictures,
       Catalogs catalogs,
       HeavyWork heavy,
+      LongWork work,
       SecurityEvents events) {
     this.heavy = heavy;
+    this.work = work;
     this.intake = intake;
     this.pictures = pictures;
     this.cards = cards;
     this.catalogs = catalogs;
     this.events = events;
-  }
-
-  @PreDestroy
-  void close() {
-    threads.shutdownNow();
   }
 
   @GetMapping("/cards.yaml")
@@ -179,12 +159,7 @@ class CardFileController {
   }
 
   private IncomingCards begun(CardBundle sent, String name, String who) {
-    try {
-      return new IncomingCards(who, name, sent, catalogs.now(), cards, threads);
-    } catch (RejectedExecutionException e) {
-      throw new InputProblem(
-          "file", "Busy: other files of cards are being read. Send it again in a minute.");
-    }
+    return new IncomingCards(who, name, sent, catalogs.now(), cards, work);
   }
 
   private static Unreadable unreadable(CatalogRefused e) {

@@ -2,13 +2,15 @@ package hopmend.app.card;
 
 import hopmend.app.catalog.Cards;
 import hopmend.app.picture.Pictures;
+import hopmend.app.web.LongWork;
 import hopmend.catalog.CardFile;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader.CatalogRefused;
+import hopmend.catalog.OldCardParts;
+import hopmend.part.Part;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -26,17 +28,12 @@ final class IncomingCards {
   private volatile int of;
 
   IncomingCards(
-      String who,
-      String name,
-      CardBundle sent,
-      Catalog catalog,
-      Cards cards,
-      ExecutorService threads) {
+      String who, String name, CardBundle sent, Catalog catalog, Cards cards, LongWork work) {
     this.who = who;
     this.name = name;
     this.sent = sent;
     this.compared =
-        threads.submit(() -> cards.compare(CardFile.read(sent.yaml(), catalog, this::heard)));
+        work.begin(() -> cards.compare(CardFile.read(sent.yaml(), catalog, this::heard)));
   }
 
   private void heard(int cards, int all) {
@@ -68,6 +65,11 @@ final class IncomingCards {
   /** Its pictures, of those sensors that its cards have. */
   List<Pictures.OnCard> placedOn(List<Cards.Incoming> compared) {
     return sent.placedOn(compared.stream().map(Cards.Incoming::card).toList());
+  }
+
+  /** Parts that cards of an earlier version tell. */
+  List<Part> parts() {
+    return OldCardParts.of(sent.yaml());
   }
 
   Pictures.Carried picture(String id) {

@@ -2,13 +2,13 @@ package hopmend.app.catalog;
 
 import hopmend.catalog.VehicleCard;
 import hopmend.find.Site;
-import hopmend.part.Part;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -59,7 +59,7 @@ public class CardRow {
     return Stream.of(
             Stream.of(card.name(), card.id(), card.engine().code(), card.engine().name(), years),
             card.told().map(Site::name),
-            card.parts().stream().map(Part::number))
+            card.told().map(Site::fittedPart).filter(Objects::nonNull))
         .flatMap(s -> s)
         .collect(Collectors.joining(" "))
         .toLowerCase(Locale.ROOT);

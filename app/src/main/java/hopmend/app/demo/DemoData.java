@@ -11,6 +11,9 @@ import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.link.Links;
+import hopmend.app.needs.Items;
+import hopmend.app.part.Parts;
+import hopmend.catalog.DemoParts;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
 import hopmend.job.Held;
@@ -18,6 +21,9 @@ import hopmend.job.Hop;
 import hopmend.job.JobRules;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
+import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
+import hopmend.prove.CauseRecord;
 import hopmend.report.ScanText;
 import hopmend.standin.DoipServer;
 import hopmend.standin.VehicleSpec;
@@ -55,6 +61,8 @@ class DemoData {
   private final JobDesk desk;
   private final JobCopies copies;
   private final Fleet fleet;
+  private final Parts parts;
+  private final Items items;
   private final Catalogs catalogs;
   private final ShopSettings shop;
   private final Clock clock;
@@ -67,6 +75,8 @@ class DemoData {
       JobDesk desk,
       JobCopies copies,
       Fleet fleet,
+      Parts parts,
+      Items items,
       Catalogs catalogs,
       ShopSettings shop,
       Clock clock,
@@ -77,6 +87,8 @@ class DemoData {
     this.desk = desk;
     this.copies = copies;
     this.fleet = fleet;
+    this.parts = parts;
+    this.items = items;
     this.catalogs = catalogs;
     this.shop = shop;
     this.clock = clock;
@@ -90,7 +102,9 @@ class DemoData {
     // finds what is there.
     if (accounts.byLogin("nils").isEmpty()) {
       fleet.take(resource("demo/fleet.csv"), "marit");
-      new DemoHistory(catalogs.now(), shop, copies).make(fleet.offered(), clock.instant());
+      parts.take(DemoParts.read(catalogs.now()), "marit");
+      items.take(resource("demo/items.csv"), "marit");
+      new DemoHistory(catalogs.now(), shopNow(), copies).make(fleet.offered(), clock.instant());
       openJobs();
       person("marit", "Marit (lead)", "grey-heron-at-dusk", Role.LEAD);
       person(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
@@ -104,6 +118,12 @@ class DemoData {
     LOG.info(
         "Demo accounts: marit / grey-heron-at-dusk, oskar / tar-rope-and-lantern, nils / slow-oar-first-light. Vehicle bench {}",
         vehicle.url());
+  }
+
+  /** The shop with its list of parts; its jobs have told nothing yet. */
+  private ShopSettings shopNow() {
+    return shop.with(
+        PartRecord.NONE, CauseRecord.NONE, PartsShelf.of(DemoParts.read(catalogs.now())));
   }
 
   private void person(String login, String name, String password, Role role) {
@@ -120,7 +140,8 @@ class DemoData {
   private void openJobs() {
     try (CsvReader<NamedCsvRecord> jobs =
         CsvReader.builder().ofNamedCsvRecord(resource("demo/jobs.csv"))) {
-      jobs.forEach(r -> openJob(r, token(r.getStartingLineNumber())));
+      ShopSettings withParts = shopNow();
+      jobs.forEach(r -> openJob(r, token(r.getStartingLineNumber()), withParts));
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -134,9 +155,9 @@ class DemoData {
     return new UUID(0x4d45_4e44_0000_4000L, 0x8000_0000_0000_0000L | number);
   }
 
-  private void openJob(NamedCsvRecord r, UUID token) {
+  private void openJob(NamedCsvRecord r, UUID token, ShopSettings withParts) {
     FleetVehicle v = fleet.numbered(r.getField("fleet_number")).orElseThrow();
-    DemoRepair repair = new DemoRepair(catalogs.now(), shop, clock.instant(), TECHNICIAN);
+    DemoRepair repair = new DemoRepair(catalogs.now(), withParts, clock.instant(), TECHNICIAN, 0);
     String codes = r.getField("codes");
     repair.read(
         Stream.of(codes.split(codes.contains(";") || codes.startsWith("F") ? ";" : " "))

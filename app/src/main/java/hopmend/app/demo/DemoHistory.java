@@ -6,11 +6,15 @@ import hopmend.app.job.JobCopy;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.FamilySheet;
 import hopmend.fault.CodeGroup;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.ShopSettings;
+import hopmend.part.Grade;
+import hopmend.part.Part;
 import hopmend.vehicle.EngineLayout;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -33,6 +37,7 @@ final class DemoHistory {
   private static final int YOUNGEST_DAYS = 20;
   private static final double KM_PER_DAY = 48;
   private static final int SAME_SENSOR_DAYS = 730;
+  private static final int LONGEST_REST = 60;
   private static final int ONE_IN_WITHOUT_SENSOR = 4;
 
   private static final Map<String, List<String>> TITLES =
@@ -68,6 +73,7 @@ final class DemoHistory {
           "closed on paper before this installation; came back after nine days, wiring");
 
   private final Random random = new Random(SEED);
+  private final Random fate = new Random(SEED + 1);
   private final Catalog catalog;
   private final ShopSettings shop;
   private final JobCopies copies;
@@ -97,7 +103,7 @@ final class DemoHistory {
       Instant begin = today.minus(daysAgo, ChronoUnit.DAYS);
       double odometer = Math.rint(9_000 + number * 1_700 + (DAYS - daysAgo) * KM_PER_DAY);
       String who = random.nextInt(3) == 0 ? "marit" : "oskar";
-      DemoRepair repair = new DemoRepair(catalog, shop, begin, who);
+      DemoRepair repair = new DemoRepair(catalog, shop, begin, who, random.nextInt(6));
       Optional<Site> site =
           random.nextInt(ONE_IN_WITHOUT_SENSOR) == 0
               ? Optional.empty()
@@ -106,9 +112,37 @@ final class DemoHistory {
           site.map(s -> sensorJob(repair, vehicle, s, odometer))
               .orElseGet(() -> otherJob(repair, vehicle, odometer));
       site.ifPresent(s -> lastFailed.put(s.id(), daysAgo));
+      if (site.isPresent() && daysAgo > LONGEST_REST) {
+        perhapsComesBack(repair, site.get(), odometer);
+      }
       repair.say(new Fact.SignedOff(false, ENDINGS.get(Math.max(0, random.nextInt(8) - 5))));
       copies.past(copy(repair, vehicle, new UUID(SEED, number * 1000L + i), title, who, begin));
     }
+  }
+
+  /** Some parts come back after days or weeks, cheap ones more often; the next one holds. */
+  private void perhapsComesBack(DemoRepair repair, Site site, double odometer) {
+    Grade grade = repair.workup().here().chosenPart().map(Part::grade).orElse(Grade.NOT_TOLD);
+    double share =
+        switch (grade) {
+          case ECONOMY -> 0.28;
+          case USED -> 0.2;
+          case QUALITY -> 0.07;
+          case ORIGINAL, NOT_TOLD -> 0.03;
+        };
+    if (fate.nextDouble() >= share) {
+      return;
+    }
+    repair.say(new Fact.SignedOff(false, ENDINGS.get(0)));
+    repair.rest(3 + fate.nextInt(LONGEST_REST - 3));
+    repair.say(new Fact.CameBack("the same lamp again", odometer + 40 + fate.nextInt(900)));
+    repair.say(
+        new Fact.CodesRead(
+            Fact.CodeSource.TYPED,
+            List.of(ReadCode.of(code(site, fate), CodeState.STORED, CodeState.CURRENT)),
+            List.of(),
+            ""));
+    repair.upTo(Hop.VERIFY);
   }
 
   /** A sensor of the vehicle that has not failed lately. */
@@ -141,7 +175,7 @@ final class DemoHistory {
   private String sensorJob(DemoRepair repair, FleetVehicle vehicle, Site site, double odometer) {
     List<String> symptoms =
         List.of(catalog.symptoms().get(random.nextInt(catalog.symptoms().size())).id());
-    repair.read(List.of(code(site)), vehicle(vehicle, odometer), symptoms, "");
+    repair.read(List.of(code(site, random)), vehicle(vehicle, odometer), symptoms, "");
     repair.upTo(Hop.VERIFY);
     List<String> titles = TITLES.get(site.family());
     return titles.get(random.nextInt(titles.size()));
@@ -180,7 +214,7 @@ final class DemoHistory {
   }
 
   /** A code of this sensor. */
-  private TroubleCode code(Site site) {
+  private TroubleCode code(Site site, Random random) {
     List<CodeGroup> groups =
         catalog.sheet(site.family()).orElseThrow().codes().stream()
             .filter(g -> g.bank() == 0 || site.bank() == 0 || g.bank() == site.bank())

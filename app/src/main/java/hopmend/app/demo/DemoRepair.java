@@ -15,6 +15,7 @@ import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Part;
 import hopmend.prove.Check;
 import hopmend.prove.Outcome;
 import hopmend.prove.Remedy;
@@ -23,6 +24,7 @@ import hopmend.prove.Verdict;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Step;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -44,12 +46,19 @@ final class DemoRepair {
   private final List<JobEntry> entries = new ArrayList<>();
   private Instant at;
   private final String who;
+  private final int turn;
+  private Workup known;
 
-  DemoRepair(Catalog catalog, ShopSettings shop, Instant begin, String who) {
+  /**
+   * @param turn which of the parts that fit is taken
+   */
+  DemoRepair(Catalog catalog, ShopSettings shop, Instant begin, String who, int turn) {
+    this.turn = turn;
     this.catalog = catalog;
     this.shop = shop;
     this.at = begin;
     this.who = who;
+    this.known = new Workup(JobState.of(entries), catalog, shop);
   }
 
   List<JobEntry> entries() {
@@ -60,8 +69,12 @@ final class DemoRepair {
     return entries.stream().map(JobEntry::fact).toList();
   }
 
+  /** What follows from the entries by now. */
   Workup workup() {
-    return new Workup(JobState.of(entries), catalog, shop);
+    if (known.state().entries().size() != entries.size()) {
+      known = new Workup(JobState.of(entries), catalog, shop);
+    }
+    return known;
   }
 
   void say(Fact fact) {
@@ -69,6 +82,11 @@ final class DemoRepair {
     String author = workup().binding().isPresent() ? LEAD : who;
     entries.add(
         new JobEntry(entries.size() + 1, at, author, fact, workup().about(), Optional.empty()));
+  }
+
+  /** Time goes by. */
+  void rest(int days) {
+    at = at.plus(days, ChronoUnit.DAYS);
   }
 
   void read(List<TroubleCode> codes, Fact vehicle, List<String> symptoms, String words) {
@@ -160,16 +178,23 @@ final class DemoRepair {
 
   private void pick() {
     Workup w = workup();
-    String number =
-        w.here()
-            .partChoice()
-            .flatMap(p -> p.recommended())
-            .map(c -> c.part().number())
-            .orElseGet(() -> w.site().orElseThrow().site().fittedPart());
-    say(new Fact.PartChosen(number, false, ""));
-    say(
-        new Fact.PartsCompared(
-            w.site().orElseThrow().site().fittedPart(), number, List.of("body colour")));
+    List<Part> fit =
+        w.here().partChoice().orElseThrow().candidates().stream()
+            .filter(c -> c.fit().goesIn())
+            .map(c -> c.part())
+            .toList();
+    // A shop takes what it has learnt to take, and now and then what is at hand.
+    Part part =
+        fit.isEmpty()
+            ? Part.typed(
+                w.here().picking().fittedNumber().orElse("none"), "", w.about().family(), null)
+            : fit.get(turn % Math.min(3, fit.size()));
+    say(new Fact.PartChosen(part, false, ""));
+    say(workup().here().picking().comparing(List.of(), true, batch(part)));
+  }
+
+  private String batch(Part part) {
+    return part.family().equals("oxygen") ? "L%02d".formatted(20 + turn % 7) : "";
   }
 
   private void swap(double share) {

@@ -64,10 +64,14 @@ class SecurityConfig {
                         "/jobs/import/**",
                         "/cards/import/**",
                         "/cards/new",
+                        "/parts/import/**",
+                        "/parts/new",
+                        "/jobs/*/pick/list",
                         "/jobs/*/teach",
                         "/jobs/*/find/pictures/to-card")
                     .hasAnyRole("LEAD", "TECHNICIAN")
-                    .requestMatchers(HttpMethod.POST, "/fleet/**", "/cards/**")
+                    .requestMatchers(
+                        HttpMethod.POST, "/fleet/**", "/cards/**", "/parts/**", "/items/**")
                     .hasAnyRole("LEAD", "TECHNICIAN")
                     .anyRequest()
                     .authenticated())

@@ -14,6 +14,7 @@ import hopmend.job.JobEntry;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
+import hopmend.part.Bench;
 import hopmend.relearn.Procedure;
 import hopmend.sensor.Trait;
 import hopmend.swap.Fastener;
@@ -210,11 +211,44 @@ public class FactWords {
 
     @Override
     public String of(Fact.PartsCompared f) {
+      String differ =
+          f.seen().stream()
+              .filter(h -> !h.alike() || !h.old().isEmpty())
+              .map(Sentence::held)
+              .collect(Collectors.joining(", "));
       return say(
           f,
           f.oldNumber(),
           f.newNumber(),
-          f.differences().isEmpty() ? "alike" : String.join(", ", f.differences()));
+          differ.isEmpty() ? "alike" : differ,
+          suffix(f.batch().isEmpty() ? "" : "batch " + f.batch()));
+    }
+
+    private static String held(Bench.Held h) {
+      return h.old().isEmpty()
+          ? h.trait() + " differs"
+          : "%s %s against %s".formatted(h.trait(), h.old(), h.fresh());
+    }
+
+    @Override
+    public String of(Fact.SealMeasured f) {
+      return say(
+          f,
+          Reading.number(f.insideMm()),
+          Reading.number(f.sectionMm()),
+          f.fluid(),
+          Reading.number(f.hottestC()),
+          Words.of(f.hardness()) + (f.cracked() ? ", cracked or flat" : ""));
+    }
+
+    @Override
+    public String of(Fact.SealChosen f) {
+      return say(f, f.size(), f.material());
+    }
+
+    @Override
+    public String of(Fact.OldNumberRead f) {
+      return say(f, f.number(), Words.of(f.from()));
     }
 
     @Override

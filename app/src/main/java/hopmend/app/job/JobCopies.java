@@ -152,7 +152,7 @@ public class JobCopies {
     row.project(workup, touched);
     JobRow kept = jobs.save(row);
     database.flush();
-    memory.project(kept.id(), workup);
+    memory.project(kept.id(), kept.fleetNumber(), workup);
     Map<String, String> hashes = new HashMap<>();
     for (JobCopy.File f : copy.files()) {
       byte[] content = f.content().get();

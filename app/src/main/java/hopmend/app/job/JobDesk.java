@@ -252,7 +252,7 @@ public class JobDesk {
     row.project(workup, now);
     if (ShopMemory.mayChangeBy(facts)) {
       database.flush();
-      memory.project(jobId, workup);
+      memory.project(jobId, row.fleetNumber(), workup);
     }
     keepOnceCommitted(row, workup);
     return true;

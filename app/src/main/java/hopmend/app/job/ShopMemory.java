@@ -4,12 +4,16 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
+import hopmend.part.Grade;
+import hopmend.part.PartNumber;
 import hopmend.part.PartRecord;
 import hopmend.part.PartRecord.Fitted;
 import hopmend.prove.CauseRecord;
 import hopmend.prove.CauseRecord.Proven;
+import java.sql.Timestamp;
 import java.time.Duration;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -33,6 +37,7 @@ class ShopMemory {
           Fact.CodesCleared.class,
           Fact.CameBack.class,
           Fact.PartChosen.class,
+          Fact.PartsCompared.class,
           Fact.VerdictTaken.class,
           Fact.SignedOff.class,
           Fact.Struck.class);
@@ -63,8 +68,17 @@ class ShopMemory {
     return new Told(
         PartRecord.of(
             sql.query(
-                "select number, make, came_back from fitted_part",
-                (row, n) -> new Fitted(row.getString(1), row.getString(2), row.getBoolean(3)))),
+                "select number, make, grade, family, came_back from fitted_part",
+                (row, n) ->
+                    new Fitted(
+                        row.getString(1),
+                        row.getString(2),
+                        Grade.valueOf(row.getString(3)),
+                        row.getString(4),
+                        "",
+                        row.getBoolean(5),
+                        "",
+                        null))),
         CauseRecord.of(
             sql.query(
                 "select family, card, suspect from proven_cause",
@@ -75,8 +89,24 @@ class ShopMemory {
     return facts.stream().anyMatch(f -> CHANGING.contains(f.getClass()));
   }
 
+  /** What a fitted part is searched by. */
+  private static String searched(Fitted f, String fleetNumber) {
+    return String.join(
+            " ",
+            f.number(),
+            PartNumber.key(f.number()),
+            f.make(),
+            f.family(),
+            f.batch(),
+            PartNumber.key(f.batch()),
+            f.by(),
+            fleetNumber,
+            PartNumber.key(fleetNumber))
+        .toLowerCase(Locale.ROOT);
+  }
+
   /** Writes anew what a job has fitted, and what it has proven. */
-  void project(long jobId, Workup workup) {
+  void project(long jobId, String fleetNumber, Workup workup) {
     List<Fitted> fitted = workup.fittedParts();
     List<Proven> proven = workup.provenCauses();
     sql.update("delete from proven_cause where job_id = ?", jobId);
@@ -95,11 +125,27 @@ class ShopMemory {
             .mapToObj(
                 i -> {
                   Fitted f = fitted.get(i);
-                  return new Object[] {jobId, i, f.number(), f.make(), f.cameBack()};
+                  return new Object[] {
+                    jobId,
+                    i,
+                    f.number(),
+                    PartNumber.key(f.number()),
+                    f.make(),
+                    f.grade().name(),
+                    f.family(),
+                    f.batch(),
+                    f.cameBack(),
+                    f.by(),
+                    fleetNumber,
+                    f.at() == null ? null : Timestamp.from(f.at()),
+                    searched(f, fleetNumber)
+                  };
                 })
             .toList();
     sql.batchUpdate(
-        "insert into fitted_part (job_id, place, number, make, came_back) values (?, ?, ?, ?, ?)",
+        "insert into fitted_part (job_id, place, number, number_key, make, grade, family, batch,"
+            + " came_back, fitted_by, fleet_number, fitted_at, search_text)"
+            + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         lines);
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {

@@ -3,6 +3,7 @@ package hopmend.app.job;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.catalog.Catalogs;
+import hopmend.app.part.PartsAtHand;
 import hopmend.job.JobEntry;
 import hopmend.job.JobState;
 import hopmend.job.ShopSettings;
@@ -26,27 +27,33 @@ class Workups {
   private final Catalogs catalogs;
   private final ShopSettings shop;
   private final ShopMemory memory;
+  private final PartsAtHand parts;
   private final Cache<Version, Workup> lately =
       Caffeine.newBuilder()
           .maximumWeight(MOST_ENTRIES)
           .weigher((Version v, Workup w) -> 1 + w.state().entries().size())
           .build();
 
-  Workups(Catalogs catalogs, ShopSettings shop, ShopMemory memory) {
+  Workups(Catalogs catalogs, ShopSettings shop, ShopMemory memory, PartsAtHand parts) {
+    this.parts = parts;
     this.memory = memory;
     this.catalogs = catalogs;
     this.shop = shop;
   }
 
   /**
-   * A record as it stood after its last entry, with the cards as they were; a record brought back
-   * from a copy is another.
+   * A record as it stood after its last entry, with the cards and the list of parts as they were; a
+   * record brought back from a copy is another.
    */
-  private record Version(UUID job, long lastSequence, Instant updatedAt, long cards) {}
+  private record Version(UUID job, long lastSequence, Instant updatedAt, long cards, long parts) {}
 
   private Version version(JobRow row) {
     return new Version(
-        row.creationToken(), row.lastSequence(), row.updatedAt(), catalogs.version());
+        row.creationToken(),
+        row.lastSequence(),
+        row.updatedAt(),
+        catalogs.version(),
+        parts.revision());
   }
 
   /** The workup of a job as its row says that it stands; empty if it is not kept. */
@@ -62,6 +69,8 @@ class Workups {
   Workup of(List<JobEntry> entries) {
     JobState job = JobState.of(entries);
     return new Workup(
-        job, catalogs.with(job.pinned()), shop.with(memory.told().parts(), memory.told().causes()));
+        job,
+        catalogs.with(job.pinned()),
+        shop.with(memory.told().parts(), memory.told().causes(), parts.now()));
   }
 }

@@ -2,13 +2,12 @@ package hopmend.app.pick;
 
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobPage;
-import hopmend.catalog.VehicleCard;
+import hopmend.app.web.Words;
 import hopmend.job.Hop;
 import hopmend.job.Target;
-import hopmend.part.Comeback;
-import hopmend.part.Part;
+import hopmend.part.BenchDrawing;
+import hopmend.part.CostPicture;
 import hopmend.part.PartChoice;
-import hopmend.part.PartRecord;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -23,52 +22,38 @@ class PickView implements HopView {
 
   @Override
   public void fill(Model model, JobPage page) {
-    Optional<PartChoice> choice = page.workup().here().partChoice();
+    Target here = page.workup().here();
+    if (here.renewsSeal()) {
+      model.addAttribute("ring", RingShown.of(page.workup()));
+    }
+    Optional<PartChoice> choice = here.partChoice();
     if (choice.isEmpty()) {
       return;
     }
     model.addAttribute("choice", choice.get());
     model.addAttribute("currency", page.workup().shop().currency());
-    model.addAttribute(
-        "recommended", choice.get().recommended().map(c -> c.part().number()).orElse(""));
-    model.addAttribute("twin", page.workup().here().twin().map(Target::name).orElse(""));
-    model.addAttribute("pair", page.workup().here().pairQuestion().orElse(null));
-    VehicleCard card = page.workup().card().orElseThrow();
-    String fitted = page.workup().site().orElseThrow().site().fittedPart();
-    model.addAttribute("fitted", fitted);
-    if (fitted != null) {
-      model.addAttribute("resolved", PartChoice.resolve(fitted, card.parts()));
+    model.addAttribute("best", choice.get().recommended().map(c -> c.part().key()).orElse(""));
+    model.addAttribute("contest", choice.get().contest().orElse(null));
+    if (choice.get().open().stream().anyMatch(c -> c.cost().known())) {
+      model.addAttribute("costs", CostPicture.draw(choice.get(), Words.wording()));
     }
-    page.workup()
-        .here()
-        .comparison()
+    model.addAttribute("twin", here.twin().map(Target::name).orElse(""));
+    model.addAttribute("pair", here.picking().pairQuestion().orElse(null));
+    model.addAttribute("fitted", here.picking().fittedNumber().orElse(null));
+    model.addAttribute("old", here.picking().oldNumber().orElse(null));
+    here.chosenPart()
+        .flatMap(p -> choice.get().byKey(p.key()))
+        .ifPresent(c -> model.addAttribute("chosen", c));
+    here.picking()
+        .bench()
         .ifPresent(
-            beside -> {
-              model.addAttribute("chosen", page.workup().here().chosenPart().orElseThrow());
-              model.addAttribute("comparison", beside);
+            bench -> {
+              model.addAttribute("beside", bench);
+              model.addAttribute("laidOut", BenchDrawing.draw(bench, Words.wording()).orElse(null));
             });
-    model.addAttribute("comeback", new Comebacks(page.workup().shop().record()));
     page.workup()
         .cost()
         .filter(c -> !c.parts().isEmpty())
         .ifPresent(c -> model.addAttribute("cost", c));
-  }
-
-  /** Gives templates the comeback estimate of a part. */
-  public static final class Comebacks {
-    private final PartRecord record;
-
-    Comebacks(PartRecord record) {
-      this.record = record;
-    }
-
-    /** What the shop's own jobs count of a make. */
-    public PartRecord.Count ofMake(String make) {
-      return record.of(make);
-    }
-
-    public Comeback of(Part part) {
-      return Comeback.of(part.fitted(), part.cameBack());
-    }
   }
 }

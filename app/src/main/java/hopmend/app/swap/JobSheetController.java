@@ -82,6 +82,7 @@ class JobSheetController {
     model.addAttribute("workup", workup);
     model.addAttribute("here", workup.here());
     model.addAttribute("order", order);
+    model.addAttribute("differing", workup.readyForDifferences());
     model.addAttribute("ticks", workup.ticks());
     model.addAttribute("cautions", cautions(order));
     model.addAttribute("tight", order.steps().stream().flatMap(JobSheetController::tight).toList());

@@ -1,6 +1,7 @@
 package hopmend.app.job;
 
 import hopmend.catalog.Catalog;
+import hopmend.catalog.DemoParts;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeState;
@@ -16,6 +17,9 @@ import hopmend.job.Hop;
 import hopmend.job.JobEntry;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
+import hopmend.part.Part;
+import hopmend.part.seal.OldSeal;
 import hopmend.prove.Remedy;
 import hopmend.relearn.RoutineState;
 import hopmend.swap.Operation;
@@ -46,10 +50,12 @@ public final class AnyRecord {
   private final Random random;
   private final Catalog catalog;
   private final List<TroubleCode> codes;
+  private final List<Part> parts;
 
   public AnyRecord(Random random, Catalog catalog) {
     this.random = random;
     this.catalog = catalog;
+    this.parts = DemoParts.read(catalog);
     this.codes =
         Stream.concat(
                 catalog.codeGroups().stream().map(g -> g.codes().from()),
@@ -138,14 +144,41 @@ public final class AnyRecord {
                     List.of(any(codes))),
             () -> new Fact.PictureTaken(id(), "ab".repeat(32), "words"),
             () -> new Fact.PictureMarked(id(), random.nextInt(1001), 3),
-            () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), ""),
+            () -> new Fact.PartChosen(any(parts), random.nextBoolean(), ""),
+            () -> new Fact.PartChosen(partNumber(), random.nextBoolean(), "", null, null),
+            () ->
+                new Fact.SealMeasured(
+                    any(List.of(OldSeal.Thumb.values())),
+                    random.nextInt(2) * 80,
+                    random.nextBoolean(),
+                    any(List.of(OldSeal.Oil.values())),
+                    0.5 + random.nextInt(300),
+                    0.5 + random.nextInt(19),
+                    12,
+                    15,
+                    random.nextInt(2) * 2,
+                    random.nextBoolean() ? "coolant" : id(),
+                    random.nextInt(200)),
+            () -> new Fact.SealChosen(random.nextBoolean() ? "AS568-014" : id(), id()),
+            () ->
+                new Fact.OldNumberRead(
+                    random.nextBoolean() ? partNumber() : id(),
+                    any(List.of(Fact.NumberFrom.values()))),
             () ->
                 new Fact.PartChosen(
+                    partNumber(), new Fact.TypedPart("Ondrel", random.nextBoolean() ? 41.5 : null)),
+            () ->
+                new Fact.PartsCompared(
                     partNumber(),
-                    false,
-                    "",
-                    new Fact.TypedPart("Ondrel", random.nextBoolean() ? 41.5 : null)),
-            () -> new Fact.PartsCompared(partNumber(), partNumber(), List.of(id())),
+                    partNumber(),
+                    List.of(id()),
+                    List.of(
+                        new Bench.Held(
+                            any(catalog.bench()).trait(),
+                            random.nextBoolean() ? "20 mm" : "",
+                            random.nextBoolean() ? "30 mm" : "x",
+                            random.nextBoolean())),
+                    random.nextBoolean() ? "L7" : ""),
             () -> new Fact.StepTicked(step(), random.nextBoolean() ? null : torque()),
             () -> new Fact.ReliedOn("high-voltage", "the guild", LocalDate.of(2027, 5, 1)),
             () -> new Fact.StepTicked(step(), null, random.nextBoolean() ? "" : "found off"),
@@ -285,8 +318,7 @@ public final class AnyRecord {
   }
 
   private String partNumber() {
-    var parts = any(catalog.cards()).parts();
-    return parts.isEmpty() ? id() : any(parts).number();
+    return any(parts).number();
   }
 
   private String routine() {

@@ -7,6 +7,7 @@ import static org.mockito.Mockito.when;
 import hopmend.app.catalog.Catalogs;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
+import hopmend.catalog.DemoParts;
 import hopmend.find.Sides;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
@@ -17,6 +18,7 @@ import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.part.PartRecord;
+import hopmend.part.PartsShelf;
 import hopmend.prove.CauseRecord;
 import hopmend.sensor.SignalModel;
 import hopmend.vehicle.EngineLayout.VehicleSide;
@@ -33,6 +35,7 @@ import org.springframework.context.support.ResourceBundleMessageSource;
 class AnyRecordTest {
   private static final int RECORDS = 20_000;
   private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
   private static final ShopSettings SHOP =
       new ShopSettings(
           "crowns",
@@ -40,6 +43,9 @@ class AnyRecordTest {
           90,
           60,
           8,
+          5,
+          30,
+          "",
           0.8,
           40_000,
           InspectionRule.BY_MODEL_YEAR,
@@ -48,7 +54,8 @@ class AnyRecordTest {
           List.of(),
           List.of(),
           PartRecord.NONE,
-          CauseRecord.NONE);
+          CauseRecord.NONE,
+          PARTS);
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
   @Test
@@ -97,7 +104,7 @@ class AnyRecordTest {
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();
-    w.here().pairQuestion();
+    w.here().picking().pairQuestion();
     w.nextStep();
     assertThat(w.ledger().owed()).isNotNegative();
     w.plugs();
