@@ -57,7 +57,11 @@ class PartsIT extends AppIT {
   }
 
   private String compared(String where) throws Exception {
-    send(post(where + "/columns").param("decimal", "comma"));
+    return compared(where, "comma");
+  }
+
+  private String compared(String where, String decimal) throws Exception {
+    send(post(where + "/columns").param("decimal", decimal));
     return until(where, "refresh");
   }
 
@@ -108,7 +112,7 @@ class PartsIT extends AppIT {
     MockHttpServletResponse out = send(get("/parts.csv"));
     String text = out.getContentAsString(StandardCharsets.UTF_8);
     assertThat(text.lines().count()).isGreaterThan(5600);
-    assertThat(compared(sent(text, StandardCharsets.UTF_8))).contains("is new here");
+    assertThat(compared(sent(text, StandardCharsets.UTF_8), "point")).contains("is new here");
   }
 
   @Test

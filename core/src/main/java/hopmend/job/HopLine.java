@@ -158,7 +158,7 @@ public record HopLine(List<Standing> standings) {
     if (w.state().part().isEmpty()) {
       return standing(Hop.PICK, Standing.Kind.NOT_STARTED, "no-part-chosen");
     }
-    if (w.here().picking().bench().filter(b -> !b.stops().isEmpty()).isPresent()) {
+    if (w.here().picking().isWrong()) {
       return standing(Hop.PICK, Standing.Kind.OPEN, "wrong-part", w.state().part().get().number());
     }
     return w.state().compared().isPresent()
@@ -174,10 +174,13 @@ public record HopLine(List<Standing> standings) {
           : standing(Hop.SWAP, Standing.Kind.OPEN, "record-the-repair");
     }
     Standing pick = pick(w);
-    if (at(pick) != Standing.Kind.DONE) {
-      return at(pick) == Standing.Kind.BLOCKED
-          ? new Standing(Hop.SWAP, Standing.Kind.BLOCKED, pick.says(), 0)
-          : blocked(Hop.SWAP, Hop.PICK);
+    if (at(pick) == Standing.Kind.BLOCKED) {
+      return new Standing(Hop.SWAP, Standing.Kind.BLOCKED, pick.says(), 0);
+    }
+    // The old one has to be out before the new one can lie beside it.
+    boolean awaits = w.here().awaitsPart() || w.other(Target::awaitsPart).isPresent();
+    if (at(pick) == Standing.Kind.NOT_STARTED || at(pick) == Standing.Kind.OPEN && awaits) {
+      return blocked(Hop.SWAP, Hop.PICK);
     }
     Optional<Caution> unanswered = w.unanswered();
     if (unanswered.isPresent()) {

@@ -22,6 +22,7 @@ import hopmend.swap.Caution;
 import hopmend.swap.Fastener;
 import hopmend.swap.Ledger;
 import hopmend.swap.Operation;
+import hopmend.swap.Phase;
 import hopmend.swap.SlipGuard;
 import hopmend.swap.Step;
 import hopmend.swap.Work;
@@ -931,6 +932,11 @@ public final class JobRules {
     return Optional.of(Refusal.bad("looked", "look-first", Message.listed(owed)));
   }
 
+  /** From holding old and new together on, until it is plugged in. */
+  private static boolean goesIn(Step step) {
+    return step.phase().compareTo(Phase.COMPARE) >= 0 && step.phase().compareTo(Phase.PLUG) <= 0;
+  }
+
   private static Optional<Refusal> cleared(JobState state, String key) {
     return when(state.cleared().isEmpty(), "", key);
   }
@@ -973,6 +979,9 @@ public final class JobRules {
       if (loose.isPresent()) {
         return loose;
       }
+    }
+    if (goesIn(step.get()) && w.target(step.get()).wantsPart()) {
+      return Optional.of(Refusal.gate("compare-first", step.get().brief()));
     }
     // What goes on by itself holds up only what comes behind it.
     Set<String> heldUp = w.workOrder().orElseThrow().heldUpBy(w.state().waits().keySet());

@@ -639,6 +639,12 @@ public final class Target {
         work.id());
   }
 
+  /** Whether no part is chosen for it yet, or one that does not match: nothing is taken apart. */
+  boolean awaitsPart() {
+    return work().filter(Work::takesPart).isPresent()
+        && (state.part().isEmpty() || picking.isWrong());
+  }
+
   /** Whether the taken verdict asks for a new ring alone. */
   public boolean renewsSeal() {
     return work().filter(w -> w.remedy() == Remedy.RENEW_SEAL).isPresent();

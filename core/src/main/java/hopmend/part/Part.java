@@ -140,6 +140,26 @@ public record Part(
 
   /** The same for other vehicles, engines and places. */
   Part with(List<Application> madeFor) {
+    return copy(madeFor, connector, traits, source);
+  }
+
+  /** The same with another socket and with more of what can be compared of it. */
+  public Part with(Connector socket, Map<String, String> compared) {
+    return copy(applications, socket, compared, source);
+  }
+
+  /** The same with another source. */
+  public Part from(String otherSource) {
+    return copy(applications, connector, traits, otherSource);
+  }
+
+  /** The same for one more vehicle, engine or place. */
+  public Part alsoFor(List<Application> more) {
+    return with(Stream.concat(applications.stream(), more.stream()).distinct().toList());
+  }
+
+  private Part copy(
+      List<Application> madeFor, Connector socket, Map<String, String> compared, String toldBy) {
     return new Part(
         number,
         make,
@@ -148,55 +168,12 @@ public record Part(
         alsoCalled,
         family,
         madeFor,
-        connector,
-        traits,
-        supersededBy,
-        interchange,
-        software,
-        offer,
-        source);
-  }
-
-  /** The same with another socket and with more of what can be compared of it. */
-  public Part with(Connector socket, Map<String, String> compared) {
-    return new Part(
-        number,
-        make,
-        grade,
-        name,
-        alsoCalled,
-        family,
-        applications,
         socket,
         compared,
         supersededBy,
         interchange,
         software,
         offer,
-        source);
-  }
-
-  /** The same with another source. */
-  public Part from(String otherSource) {
-    return new Part(
-        number,
-        make,
-        grade,
-        name,
-        alsoCalled,
-        family,
-        applications,
-        connector,
-        traits,
-        supersededBy,
-        interchange,
-        software,
-        offer,
-        otherSource);
-  }
-
-  /** The same for one more vehicle, engine or place. */
-  public Part alsoFor(List<Application> more) {
-    return with(Stream.concat(applications.stream(), more.stream()).distinct().toList());
+        toldBy);
   }
 }

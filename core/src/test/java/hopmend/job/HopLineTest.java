@@ -169,7 +169,7 @@ class HopLineTest {
     say(new Fact.SiteConfirmed("cam-intake"));
     say(new Fact.PartChosen(JobOnPaper.part("WS-6071-C"), false, ""));
     assertThat(at(Hop.PICK)).isEqualTo("OPEN: compare old and new");
-    assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
+    assertThat(at(Hop.SWAP)).as("the old one comes out first").startsWith("NOT_STARTED");
     say(new Fact.PartsCompared("WS-6071-A", "WS-6071-C", List.of(), List.of(), ""));
   }
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.part.Bench;
 import hopmend.part.Part;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Routine;
@@ -162,6 +163,38 @@ class TargetsTest extends JobOnPaper {
     renew();
     assertThat(workup().ticks()).containsKeys("key-out", "loosen-wheel", "raise", "wheel-off");
     assertThat(workup().ledger().owed()).as("raised, wheel, its five bolts").isEqualTo(7);
+  }
+
+  /**
+   * The old one has to be out to be compared; a wrong one stops the work and is not offered again.
+   */
+  @Test
+  void nothingGoesInBeforeOldAndNewLayTogether() {
+    on("wherrill-sedge-12", "P0340");
+    renew();
+    Part first = workup().here().partChoice().orElseThrow().recommended().orElseThrow().part();
+    said(new Fact.PartChosen(first, false, ""));
+    tickUntil("lift-out");
+    Step compare = workup().workOrder().orElseThrow().step("compare").orElseThrow();
+    assertThat(refused(Fact.StepTicked.asPlanned(compare))).contains("Compare them in Pick");
+    said(
+        workup()
+            .here()
+            .picking()
+            .comparing(List.of(new Bench.Held(Bench.PLUG, "", "", false)), true, ""));
+    assertThat(at(Hop.SWAP)).isEqualTo("BLOCKED: by Pick");
+    assertThat(workup().here().partChoice().orElseThrow().wrong())
+        .filteredOn(c -> c.part().equals(first))
+        .singleElement()
+        .satisfies(c -> assertThat(said(c.fit().reasons().get(0).words())).contains("connector"));
+    said(
+        new Fact.PartChosen(
+            workup().here().partChoice().orElseThrow().recommended().orElseThrow().part(),
+            false,
+            ""));
+    said(workup().here().picking().comparing(List.of(), true, ""));
+    assertThat(at(Hop.SWAP)).startsWith("OPEN");
+    assertThat(refused(Fact.StepTicked.asPlanned(compare))).doesNotContain("Pick");
   }
 
   @Test

@@ -157,7 +157,8 @@ class DemoData {
 
   private void openJob(NamedCsvRecord r, UUID token, ShopSettings withParts) {
     FleetVehicle v = fleet.numbered(r.getField("fleet_number")).orElseThrow();
-    DemoRepair repair = new DemoRepair(catalogs.now(), withParts, clock.instant(), TECHNICIAN, 0);
+    DemoRepair repair =
+        new DemoRepair(catalogs.now(), withParts, clock.instant(), TECHNICIAN, true, 0);
     String codes = r.getField("codes");
     repair.read(
         Stream.of(codes.split(codes.contains(";") || codes.startsWith("F") ? ";" : " "))

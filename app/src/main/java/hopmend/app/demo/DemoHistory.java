@@ -103,7 +103,7 @@ final class DemoHistory {
       Instant begin = today.minus(daysAgo, ChronoUnit.DAYS);
       double odometer = Math.rint(9_000 + number * 1_700 + (DAYS - daysAgo) * KM_PER_DAY);
       String who = random.nextInt(3) == 0 ? "marit" : "oskar";
-      DemoRepair repair = new DemoRepair(catalog, shop, begin, who, random.nextInt(6));
+      DemoRepair repair = new DemoRepair(catalog, shop, begin, who, false, random.nextInt(6));
       Optional<Site> site =
           random.nextInt(ONE_IN_WITHOUT_SENSOR) == 0
               ? Optional.empty()

@@ -46,13 +46,17 @@ final class DemoRepair {
   private final List<JobEntry> entries = new ArrayList<>();
   private Instant at;
   private final String who;
+  private final boolean planned;
   private final int turn;
   private Workup known;
 
   /**
+   * @param planned whether it is checked as the plan says, or as the sheet lists the checks
    * @param turn which of the parts that fit is taken
    */
-  DemoRepair(Catalog catalog, ShopSettings shop, Instant begin, String who, int turn) {
+  DemoRepair(
+      Catalog catalog, ShopSettings shop, Instant begin, String who, boolean planned, int turn) {
+    this.planned = planned;
     this.turn = turn;
     this.catalog = catalog;
     this.shop = shop;
@@ -158,16 +162,28 @@ final class DemoRepair {
     Suspect sensor =
         sheet.suspects().stream().filter(s -> s.id().equals("sensor")).findFirst().orElseThrow();
     for (int i = 0; i < most && workup().verdict().flatMap(Verdict::remedy).isEmpty(); i++) {
-      Optional<Check> next =
-          workup().here().plan().stream()
-              .flatMap(p -> p.checks().stream())
-              .flatMap(o -> o.check().stream())
-              .findFirst();
+      Optional<Check> next = planned ? planned() : inOrder();
       if (next.isEmpty()) {
         return;
       }
       say(new Fact.CheckAnswered(next.get().id(), outcome(next.get(), sensor).id()));
     }
+  }
+
+  private Optional<Check> planned() {
+    return workup().here().plan().stream()
+        .flatMap(p -> p.checks().stream())
+        .flatMap(o -> o.check().stream())
+        .findFirst();
+  }
+
+  private Optional<Check> inOrder() {
+    return workup().sheet().orElseThrow().checks().stream()
+        .filter(
+            c ->
+                !c.oldPart()
+                    && workup().state().answers().stream().noneMatch(a -> a.check().equals(c.id())))
+        .findFirst();
   }
 
   private static Outcome outcome(Check check, Suspect sensor) {

@@ -5,6 +5,7 @@ import hopmend.app.catalog.Catalogs;
 import hopmend.app.job.JobDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
+import hopmend.app.web.CsvAnswer;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.NotHere;
@@ -13,12 +14,9 @@ import hopmend.app.web.SentFields;
 import hopmend.app.web.UploadedText;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.Objects;
 import java.util.Optional;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -120,10 +118,7 @@ class FleetController {
   @GetMapping("/fleet.csv")
   ResponseEntity<byte[]> csv(HttpServletRequest request) {
     events.note(request, Kind.TAKEN_OUT, "the fleet as CSV");
-    return ResponseEntity.ok()
-        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=fleet.csv")
-        .body(fleet.csv().getBytes(StandardCharsets.UTF_8));
+    return CsvAnswer.of(fleet.csv(), "fleet");
   }
 
   @PostMapping("/fleet/import")

@@ -4,6 +4,7 @@ import de.siegmar.fastcsv.writer.CsvWriter;
 import hopmend.app.job.JobDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
+import hopmend.app.web.CsvAnswer;
 import hopmend.app.web.CsvCell;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
@@ -15,14 +16,11 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -68,12 +66,12 @@ class NeedsController {
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/needs.csv")
   ResponseEntity<byte[]> csvOfJob(@PathVariable long jobId) {
-    return csv(table(needs.ofJob(jobId)), "pick-list-" + jobId);
+    return CsvAnswer.of(table(needs.ofJob(jobId)), "pick-list-" + jobId);
   }
 
   @GetMapping("/needs.csv")
   ResponseEntity<byte[]> csvOfTheDay() {
-    return csv(table(needs.ofTheDay()), "pick-list");
+    return CsvAnswer.of(table(needs.ofTheDay()), "pick-list");
   }
 
   private static String table(List<Needs.Line> lines) {
@@ -97,13 +95,6 @@ class NeedsController {
     return out.toString();
   }
 
-  private static ResponseEntity<byte[]> csv(String text, String name) {
-    return ResponseEntity.ok()
-        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=" + name + ".csv")
-        .body(text.getBytes(StandardCharsets.UTF_8));
-  }
-
   @GetMapping("/items")
   String list(
       @RequestParam(defaultValue = "") String words,
@@ -119,7 +110,7 @@ class NeedsController {
   @GetMapping("/items.csv")
   ResponseEntity<byte[]> all(HttpServletRequest request) {
     events.note(request, Kind.TAKEN_OUT, "tools and supplies as CSV");
-    return csv(items.csv(), "items");
+    return CsvAnswer.of(items.csv(), "items");
   }
 
   @PostMapping("/items")

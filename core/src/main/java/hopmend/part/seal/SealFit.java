@@ -22,6 +22,9 @@ public record SealFit(
   /** Used rings are worn and swollen: so many tolerances are still the same size. */
   private static final double SAME = 2;
 
+  /** What the arithmetic of figures adds, percent. */
+  private static final double ROUNDED = 1e-6;
+
   public SealFit {
     wrong = List.copyOf(wrong);
   }
@@ -42,17 +45,17 @@ public record SealFit(
   private static void judge(Gland g, SealSize size, SealLimits l, List<Message> wrong) {
     double stretch = g.stretchPercent(size);
     double squeeze = g.squeezePercent(size);
-    if (stretch < l.stretchLow()) {
+    if (stretch < l.stretchLow() - ROUNDED) {
       wrong.add(Message.of("seal.loose"));
-    } else if (stretch > l.stretchHigh()) {
+    } else if (stretch > l.stretchHigh() + ROUNDED) {
       wrong.add(Message.of("seal.stretched", l.stretchHigh()));
     }
-    if (squeeze < l.squeezeLow()) {
+    if (squeeze < l.squeezeLow() - ROUNDED) {
       wrong.add(Message.of("seal.leaks", l.squeezeLow()));
-    } else if (squeeze > l.squeezeHigh()) {
+    } else if (squeeze > l.squeezeHigh() + ROUNDED) {
       wrong.add(Message.of("seal.pinched", l.squeezeHigh()));
     }
-    if (g.fillPercent(size) > l.fillHigh()) {
+    if (g.fillPercent(size) > l.fillHigh() + ROUNDED) {
       wrong.add(Message.of("seal.full", l.fillHigh()));
     }
   }
