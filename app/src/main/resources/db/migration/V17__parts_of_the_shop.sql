@@ -4,6 +4,7 @@ CREATE TABLE part (
   part_key TEXT NOT NULL UNIQUE,
   number VARCHAR(80) NOT NULL,
   number_key TEXT NOT NULL,
+  small_key TEXT NOT NULL,
   blurred TEXT NOT NULL,
   make VARCHAR(300) NOT NULL,
   grade VARCHAR(20) NOT NULL,
@@ -18,7 +19,7 @@ CREATE TABLE part (
   changed_by VARCHAR(40) NOT NULL,
   changed_at TIMESTAMPTZ NOT NULL
 );
-CREATE INDEX part_in_order ON part (number, id);
+CREATE INDEX part_in_order ON part (number, id) INCLUDE (small_key, family);
 CREATE INDEX part_by_number ON part (number_key);
 CREATE INDEX part_by_blurred ON part (blurred);
 CREATE INDEX part_by_successor ON part (successor_key) WHERE successor_key <> '';

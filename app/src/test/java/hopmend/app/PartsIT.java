@@ -123,6 +123,11 @@ class PartsIT extends AppIT {
             StandardCharsets.UTF_8);
     assertThat(send(post(where + "/columns").param("column-1", "")).getContentAsString())
         .contains("No column tells the family");
+    send(post(where + "/columns").param("column-1", "").param("family", "knock"));
+    assertThat(until(where, "refresh"))
+        .contains("Line 2: price is a number")
+        .doesNotContain("oxigen");
+    send(post(where + "/again"));
     send(post(where + "/columns").param("decimal", "point").param("column-1", "family"));
     assertThat(until(where, "refresh"))
         .contains("Line 2: price is a number, not &quot;-3.00&quot;")

@@ -127,7 +127,12 @@ public record Catalog(
   /** What a list of parts may name. */
   public PartsFile.Known partsKnown() {
     return new PartsFile.Known(
-        sheets.stream().map(FamilySheet::family).collect(Collectors.toSet()),
+        sheets.stream()
+            .flatMap(s -> Stream.of(s.family(), s.name()).map(n -> Map.entry(n, s.family())))
+            .collect(
+                Collectors.toMap(
+                    e -> PartsFile.plain(e.getKey()), Map.Entry::getValue, (one, same) -> one)),
+        "",
         latches.stream().map(Sign::id).collect(Collectors.toSet()),
         bench);
   }

@@ -44,11 +44,6 @@ public record Application(
     }
   }
 
-  /** For one engine, wherever it is built in. */
-  public static Application of(String engine, List<String> positions) {
-    return new Application("", List.of(engine), 0, positions, null, null, null, null, List.of());
-  }
-
   /** Whether it names the card or the engine. */
   public boolean names(String ofCard, String engine) {
     return !card.isEmpty() && card.equals(ofCard) || engines.contains(engine);

@@ -87,11 +87,11 @@ final class PartLine {
     if (PartNumber.key(number).isEmpty()) {
       problem("there is no part number");
     }
-    String family = cell(PartColumn.FAMILY);
-    if (!known.families().contains(family)) {
+    Optional<String> family = known.family(cell(PartColumn.FAMILY));
+    if (family.isEmpty()) {
       problem(
           "the family \"%s\" is not known; there are %s",
-          family, String.join(", ", known.families().stream().sorted().toList()));
+          cell(PartColumn.FAMILY), String.join(", ", known.ids()));
     }
     String gradeWord = cell(PartColumn.GRADE);
     Optional<Grade> grade = Grade.of(gradeWord);
@@ -143,7 +143,7 @@ final class PartLine {
                 grade.orElseThrow(),
                 cell(PartColumn.NAME),
                 list(PartColumn.ALSO_CALLED),
-                family,
+                family.orElseThrow(),
                 made.filter(a -> !a.equals(NOWHERE)).stream().toList(),
                 connector.orElseThrow(),
                 traits,

@@ -25,15 +25,33 @@ public final class PartsFile {
   /**
    * What a list may name.
    *
-   * @param families ids of the sheets
+   * @param families ids of the sheets, by all that they are called
+   * @param untold family of the lines that tell none; empty where each has to
    * @param latches ids of their drawings
    * @param traits what the bench compares
    */
-  public record Known(Set<String> families, Set<String> latches, List<BenchTrait> traits) {
+  public record Known(
+      Map<String, String> families, String untold, Set<String> latches, List<BenchTrait> traits) {
     public Known {
-      families = Set.copyOf(families);
+      families = Map.copyOf(families);
       latches = Set.copyOf(latches);
       traits = List.copyOf(traits);
+    }
+
+    /** The same for a file whose lines are all of one family where they tell none. */
+    public Known of(String family) {
+      return new Known(families, family, latches, traits);
+    }
+
+    /** The family of a cell; empty if nobody knows it. */
+    Optional<String> family(String cell) {
+      String told = cell.isEmpty() ? untold : cell;
+      return Optional.ofNullable(families.get(PartColumn.plain(told)));
+    }
+
+    /** Ids of the families. */
+    List<String> ids() {
+      return families.values().stream().distinct().sorted().toList();
     }
   }
 
@@ -48,6 +66,11 @@ public final class PartsFile {
 
     /** A line was read. */
     void read(long line);
+  }
+
+  /** A name as files are compared by it: small letters, without accents and signs. */
+  public static String plain(String name) {
+    return PartColumn.plain(name);
   }
 
   /** The names of the columns of a file; empty where it has no line. */

@@ -42,12 +42,6 @@ public final class Supersession {
         .findFirst();
   }
 
-  /** The number that is sold today in the place of this one; itself if none replaced it. */
-  public static String present(String number, PartsShelf shelf) {
-    List<String> chain = chain(number, shelf);
-    return chain.get(chain.size() - 1);
-  }
-
   /** Keys of this number and of all that it replaced, however long ago. */
   public static Set<String> orOlder(String number, PartsShelf shelf) {
     Set<String> all = new LinkedHashSet<>();

@@ -55,7 +55,9 @@ class NewFamilyTest extends WalkedJob {
             "intake air sensor",
             List.of(),
             "intake-air-temperature",
-            List.of(Application.of("MC4A", List.of())),
+            List.of(
+                new Application(
+                    "", List.of("MC4A"), 0, List.of(), null, null, null, null, List.of())),
             new Connector(2, "A", ""),
             Map.of("thread", "M10x1"),
             "",

@@ -126,7 +126,8 @@ class PartTest {
     List<Part> round =
         List.of(of("A-1", "B-1"), of("B-1", "C-1"), of("C-1", "A 1"), of("D-1", "A-1"));
     assertThat(Supersession.circles(links(round))).containsExactly(List.of("A-1", "B-1", "C-1"));
-    assertThat(Supersession.present("D-1", PartsShelf.of(round))).isEqualTo("C-1");
+    assertThat(Supersession.chain("D-1", PartsShelf.of(round)))
+        .containsExactly("D-1", "A-1", "B-1", "C-1");
     assertThat(Supersession.circles(links(DemoParts.read(CATALOG)))).isEmpty();
     assertThat(
             Supersession.orOlder("C-1", PartsShelf.of(List.of(of("A-1", "B-1"), of("B-1", "C-1")))))

@@ -74,14 +74,16 @@ class PartsFileTest {
   void aSuppliersListIsUnderstoodByItsNamesAndSigns() {
     read(
         """
-        Artikelnummer;Hersteller;Bezeichnung;Family;Motorcode;Baujahr bis;Preis;Pfand;Polzahl;Cable length mm;Farbe
-        OD 1;Ondrel;Nockenwellensensor;camshaft-position;WS3A;06/2020;1.041,50;25;3;412,5;blau
-        OD 1;Ondrel;Nockenwellensensor;camshaft-position;WT4B;06/2021;1.041,50;25;3;412,5;rot
+        Artikelnummer;Hersteller;Bezeichnung;Class;Family;Motorcode;Baujahr bis;Preis;Pfand;Polzahl;Cable length mm;Farbe
+        OD 1;Ondrel;Nockenwellensensor;OEM;Camshaft position SENSOR;WS3A;06/2020;1.041,50;25;3;412,5;blau
+        OD 1;Ondrel;Nockenwellensensor;Genuine;camshaft-position;WT4B;06/2021;1.041,50;25;3;412,5;rot
         """);
     assertThat(problems).isEmpty();
     Part part = parts.get(0);
     assertThat(parts).hasSize(1);
     assertThat(part.offer().price()).isEqualTo(1041.5);
+    assertThat(part.grade()).isEqualTo(Grade.ORIGINAL);
+    assertThat(part.family()).isEqualTo("camshaft-position");
     assertThat(part.traits()).isEqualTo(Map.of("cable length", "412.5 mm"));
     assertThat(part.applications())
         .extracting(a -> a.engines().get(0))
@@ -112,7 +114,7 @@ class PartsFileTest {
             "2: the grade is original, quality, economy or used, not \"best\"",
             "3: there is no part number",
             "3: the family \"knok\" is not known; there are "
-                + String.join(", ", CATALOG.partsKnown().families().stream().sorted().toList()),
+                + String.join(", ", CATALOG.partsKnown().ids()),
             "3: price is a number, not \"-3\"",
             "4: A-3 cannot be superseded by itself",
             "5: built_from is a month like 2019-04, not \"2020-13\"",

@@ -3,7 +3,6 @@ package hopmend.app.part;
 import hopmend.app.web.LongWork;
 import hopmend.part.PartsLayout;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
@@ -18,8 +17,7 @@ final class IncomingParts {
   private final String who;
   private final String name;
   private final PartsSent sent;
-  private PartsLayout layout;
-  private boolean decimalComma;
+  private PartsIntake.Told told;
   private Future<PartsIntake.Compared> compared;
   private Future<Long> taken;
   private volatile long read;
@@ -28,8 +26,7 @@ final class IncomingParts {
     this.who = who;
     this.name = name;
     this.sent = sent;
-    this.layout = layout;
-    this.decimalComma = comma;
+    this.told = new PartsIntake.Told(layout, comma, "");
   }
 
   String who() {
@@ -44,12 +41,9 @@ final class IncomingParts {
     return sent;
   }
 
-  synchronized PartsLayout layout() {
-    return layout;
-  }
-
-  synchronized boolean decimalComma() {
-    return decimalComma;
+  /** How it is read, as it was proposed or told. */
+  synchronized PartsIntake.Told told() {
+    return told;
   }
 
   /** Lines that were read of the file, in what goes on now. */
@@ -57,26 +51,22 @@ final class IncomingParts {
     return read;
   }
 
-  /** Tells its columns, and begins to compare. */
-  synchronized void compare(
-      Map<Integer, String> columns, boolean comma, PartsIntake intake, LongWork work) {
+  /** Tells how it is read, and begins to compare. */
+  synchronized void compare(PartsIntake.Told as, PartsIntake intake, LongWork work) {
     if (isBeingTaken()) {
       return;
     }
-    layout = layout.corrected(columns);
-    decimalComma = comma;
+    told = as;
     read = 0;
-    PartsLayout now = layout;
-    compared = work.begin(() -> intake.compare(sent, now, comma, line -> read = line));
+    compared = work.begin(() -> intake.compare(sent, as, line -> read = line));
   }
 
   /** Begins to take it in, once. */
   synchronized void take(PartsIntake intake, LongWork work) {
     if (!isBeingTaken()) {
       read = 0;
-      PartsLayout now = layout;
-      boolean comma = decimalComma;
-      taken = work.begin(() -> intake.take(sent, now, comma, who, line -> read = line));
+      PartsIntake.Told as = told;
+      taken = work.begin(() -> intake.take(sent, as, who, line -> read = line));
     }
   }
 
@@ -128,7 +118,7 @@ final class IncomingParts {
 
   /** The columns of the file with what each is taken for, and a few of its values. */
   List<ToldColumn> columns(List<List<String>> sample) {
-    PartsLayout now = layout();
+    PartsLayout now = told().layout();
     return java.util.stream.IntStream.range(0, now.header().size())
         .mapToObj(
             i ->

@@ -12,6 +12,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Locale;
 
 /** A part of the list, as lists show it; what it is in full stands in its body. */
 @Entity
@@ -28,6 +29,9 @@ public class PartRow {
 
   @Column(name = "number_key")
   private String numberKey;
+
+  @Column(name = "small_key")
+  private String smallKey;
 
   private String blurred;
   private String make;
@@ -65,6 +69,7 @@ public class PartRow {
     partKey = part.key();
     number = part.number();
     numberKey = PartNumber.key(part.number());
+    smallKey = numberKey.toLowerCase(Locale.ROOT);
     blurred = new PartNumber(part.number()).blurred();
     make = part.make();
     grade = part.grade();
@@ -138,6 +143,10 @@ public class PartRow {
 
   String numberKey() {
     return numberKey;
+  }
+
+  String smallKey() {
+    return smallKey;
   }
 
   String blurred() {

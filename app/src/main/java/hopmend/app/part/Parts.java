@@ -52,19 +52,20 @@ public class Parts {
           false,
           List.of(
               new Column<>("number", Kind.WORDS, PartRow::number),
-              new Column<>("id", Kind.NUMBER, PartRow::id)));
+              new Column<>("id", Kind.NUMBER, PartRow::id)),
+          "small_key");
 
   /** Many at once; of each it tells the id, and whether it was there before. */
   private static final String WRITE =
       """
-      insert into part (part_key, number, number_key, blurred, make, grade, family, name,
+      insert into part (part_key, number, number_key, small_key, blurred, make, grade, family, name,
         successor_key, price, stock, shelf, body, search_text, changed_by, changed_at)
-      select k, n, nk, b, m, g, f, na, s, p, st, sh, bo, se, ?, ? from unnest(
+      select k, n, nk, sk, b, m, g, f, na, s, p, st, sh, bo, se, ?, ? from unnest(
         ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::text[],
-        ?::text[], ?::float8[], ?::int[], ?::text[], ?::text[], ?::text[])
-        as new (k, n, nk, b, m, g, f, na, s, p, st, sh, bo, se)
+        ?::text[], ?::text[], ?::float8[], ?::int[], ?::text[], ?::text[], ?::text[])
+        as new (k, n, nk, sk, b, m, g, f, na, s, p, st, sh, bo, se)
       on conflict (part_key) do update set number = excluded.number,
-        number_key = excluded.number_key, blurred = excluded.blurred, make = excluded.make,
+        number_key = excluded.number_key, small_key = excluded.small_key, blurred = excluded.blurred, make = excluded.make,
         grade = excluded.grade, family = excluded.family, name = excluded.name,
         successor_key = excluded.successor_key, price = excluded.price, stock = excluded.stock,
         shelf = excluded.shelf, body = excluded.body, search_text = excluded.search_text,
@@ -217,6 +218,7 @@ public class Parts {
     values.add(texts(rows, PartRow::partKey));
     values.add(texts(rows, PartRow::number));
     values.add(texts(rows, PartRow::numberKey));
+    values.add(texts(rows, PartRow::smallKey));
     values.add(texts(rows, PartRow::blurred));
     values.add(texts(rows, PartRow::make));
     values.add(texts(rows, r -> r.grade().name()));

@@ -137,12 +137,14 @@ class PartsImportController {
 
   private void columns(IncomingParts incoming, Model model) {
     List<BenchTrait> traits = catalogs.now().bench();
-    char separator = incoming.layout().separator();
+    char separator = incoming.told().layout().separator();
     model.addAttribute(
         "columns",
         incoming.columns(read(incoming.sent(), text -> PartsFile.sample(text, separator, SAMPLE))));
     model.addAttribute("headings", PartsLayout.headings(traits));
-    model.addAttribute("comma", incoming.decimalComma());
+    model.addAttribute("comma", incoming.told().decimalComma());
+    model.addAttribute("family", incoming.told().family());
+    model.addAttribute("sheets", catalogs.now().sheets());
   }
 
   private IncomingParts mine(String id, Principal principal) {
@@ -156,22 +158,26 @@ class PartsImportController {
   String compare(
       @PathVariable String id,
       @RequestParam(defaultValue = "point") String decimal,
+      @RequestParam(defaultValue = "") String family,
       HttpServletRequest request,
       Principal principal) {
     IncomingParts incoming = mine(id, principal);
     Map<Integer, String> told = told(incoming, request);
-    PartsLayout layout = incoming.layout().corrected(told);
+    PartsLayout layout = incoming.told().layout().corrected(told);
+    String all = catalogs.now().sheet(family).map(s -> s.family()).orElse("");
     if (!layout.twice().isEmpty()) {
       throw new InputProblem(
           "columns",
           "Two columns tell " + String.join(", ", layout.twice()) + ". Pick one of them.");
     }
-    for (PartColumn needed : List.of(PartColumn.NUMBER, PartColumn.FAMILY)) {
-      if (!layout.tells(needed)) {
-        throw new InputProblem("columns", "No column tells the " + needed.heading() + ".");
-      }
+    if (!layout.tells(PartColumn.NUMBER)) {
+      throw new InputProblem("columns", "No column tells the number.");
     }
-    incoming.compare(told, decimal.equals("comma"), intake, work);
+    if (!layout.tells(PartColumn.FAMILY) && all.isEmpty()) {
+      throw new InputProblem(
+          "columns", "No column tells the family. Pick the kind of all its parts below.");
+    }
+    incoming.compare(new PartsIntake.Told(layout, decimal.equals("comma"), all), intake, work);
     incoming.compared(PATIENCE_MILLIS);
     return "redirect:/parts/import/" + id;
   }
@@ -179,7 +185,7 @@ class PartsImportController {
   private Map<Integer, String> told(IncomingParts incoming, HttpServletRequest request) {
     Set<String> known = new HashSet<>(PartsLayout.headings(catalogs.now().bench()));
     Map<Integer, String> told = new HashMap<>();
-    for (int i = 0; i < incoming.layout().header().size(); i++) {
+    for (int i = 0; i < incoming.told().layout().header().size(); i++) {
       String field = request.getParameter("column-" + i);
       if (field != null && (field.isEmpty() || known.contains(field))) {
         told.put(i, field);

@@ -78,17 +78,27 @@ class PartsIntake {
     }
   }
 
+  /**
+   * How a file is read.
+   *
+   * @param layout which column tells what
+   * @param decimalComma whether 41,50 is a price
+   * @param family of the lines that tell none, empty where each does
+   */
+  record Told(PartsLayout layout, boolean decimalComma, String family) {}
+
   /** Compares a file with the list. */
   @Transactional(readOnly = true)
-  Compared compare(PartsSent sent, PartsLayout layout, boolean comma, LongConsumer progress) {
+  Compared compare(PartsSent sent, Told told, LongConsumer progress) {
     Comparison comparison = new Comparison(known(), progress);
-    read(sent, layout, comma, comparison);
+    read(sent, told, comparison);
     return comparison.compared();
   }
 
-  private void read(PartsSent sent, PartsLayout layout, boolean comma, PartsFile.Hearer hearer) {
+  private void read(PartsSent sent, Told told, PartsFile.Hearer hearer) {
+    PartsFile.Known known = catalogs.now().partsKnown().of(told.family());
     try (Reader text = sent.open()) {
-      PartsFile.read(text, layout, catalogs.now().partsKnown(), comma, hearer);
+      PartsFile.read(text, told.layout(), known, told.decimalComma(), hearer);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -244,10 +254,9 @@ class PartsIntake {
    * @return how many parts were written
    */
   @Transactional
-  public long take(
-      PartsSent sent, PartsLayout layout, boolean comma, String who, LongConsumer progress) {
+  public long take(PartsSent sent, Told told, String who, LongConsumer progress) {
     Taking taking = new Taking(known(), who, progress);
-    read(sent, layout, comma, taking);
+    read(sent, told, taking);
     taking.write();
     if (taking.written > 0) {
       parts.changed();

@@ -16,12 +16,19 @@ import java.util.stream.Collectors;
  * the list is found by it however long the list is.
  *
  * @param descending whether the largest comes first
+ * @param pieces a column of small letters in which words of one or two letters are searched, of
+ *     which no index of trigrams knows; the index of the order includes it. Empty where there is
+ *     none
  */
 public record ListOrder<T>(
-    Class<T> type, String table, boolean descending, List<Column<T>> columns) {
+    Class<T> type, String table, boolean descending, List<Column<T>> columns, String pieces) {
 
   public ListOrder {
     columns = List.copyOf(columns);
+  }
+
+  public ListOrder(Class<T> type, String table, boolean descending, List<Column<T>> columns) {
+    this(type, table, descending, columns, "");
   }
 
   /** What a column holds, and how a value of it is written in an address. */

@@ -79,10 +79,29 @@ final class ListSearch<T> {
     if (words.patterns().isEmpty()) {
       return rows(walk + most);
     }
-    List<Integer> seen = seen();
+    if (!order.pieces().isEmpty() && words.areShort()) {
+      return rows(
+          "select * from %s where id in (select id from %s where %s and %s%s limit %d)%s"
+              .formatted(
+                  order.table(),
+                  from,
+                  words.all(order.pieces()),
+                  beyond,
+                  ordering,
+                  most,
+                  ordering));
+    }
+    List<Integer> seen = seen(nextRows(), values.size());
     int rarest = Collections.min(seen);
-    if (rarest > RARE) {
-      double expected = rarest > COMMON ? WALKED : PATIENCE * most * SAMPLE / rarest;
+    boolean walks = rarest > RARE;
+    if (!walks) {
+      // None of the next rows may have what many rows further on do.
+      seen = seen(anyRows(), words.patterns().size());
+      walks = Collections.min(seen) > COMMON;
+    }
+    if (walks) {
+      double expected =
+          rarest > COMMON || rarest <= RARE ? WALKED : PATIENCE * most * SAMPLE / rarest;
       int walked = (int) Math.min(WALKED, expected);
       List<T> near =
           rows(
@@ -97,17 +116,34 @@ final class ListSearch<T> {
             .formatted(from, words.condition(rare(seen)), words.all(), beyond, ordering, most));
   }
 
-  /** In how many rows of a small sample each word stands. */
-  private List<Integer> seen() {
+  /** The next rows in the order. */
+  private String nextRows() {
+    return "select search_text from %s where %s%s limit %d"
+        .formatted(from, beyond, ordering, SAMPLE);
+  }
+
+  /** Rows of the table wherever they lie, about as many. */
+  private String anyRows() {
+    return ("select search_text from %s tablesample system (least(100, 100.0 * %d / greatest(1,"
+            + " (select reltuples from pg_class where oid = cast('%s' as regclass))))) limit %d")
+        .formatted(order.table(), SAMPLE, order.table(), SAMPLE);
+  }
+
+  /**
+   * In how many rows of a small sample each word stands.
+   *
+   * @param parameters how many of the values it takes, the words first
+   */
+  private List<Integer> seen(String sample, int parameters) {
     String counts =
         words.numbers().stream()
             .map(i -> "count(*) filter (where search_text like ?" + i + ")")
             .collect(Collectors.joining(", "));
     List<Object[]> counted =
         queried(
-            "select %s, 0 from (select search_text from %s where %s%s limit %d) as sample"
-                .formatted(counts, from, beyond, ordering, SAMPLE),
-            Object[].class);
+            "select %s, 0 from (%s) as sample".formatted(counts, sample),
+            Object[].class,
+            parameters);
     return words.numbers().stream().map(i -> ((Number) counted.get(0)[i - 1]).intValue()).toList();
   }
 
@@ -118,13 +154,13 @@ final class ListSearch<T> {
   }
 
   private List<T> rows(String sql) {
-    return queried(sql, order.type());
+    return queried(sql, order.type(), values.size());
   }
 
   @SuppressWarnings("unchecked")
-  private <R> List<R> queried(String sql, Class<R> type) {
+  private <R> List<R> queried(String sql, Class<R> type, int parameters) {
     Query query = database.createNativeQuery(sql, type);
-    for (int i = 0; i < values.size(); i++) {
+    for (int i = 0; i < parameters; i++) {
       query.setParameter(i + 1, values.get(i));
     }
     return query.getResultList();

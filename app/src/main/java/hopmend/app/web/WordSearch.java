@@ -27,6 +27,16 @@ public record WordSearch(List<String> patterns) {
             .toList());
   }
 
+  /** Whether none of the words is long enough for an index of trigrams. */
+  boolean areShort() {
+    return patterns.stream().allMatch(p -> p.length() < 3 + 2);
+  }
+
+  /** The condition that all of them stand in a column. */
+  String all(String column) {
+    return numbers().stream().map(i -> column + " like ?" + i).collect(Collectors.joining(" and "));
+  }
+
   /** The numbers of the words, as their parameters have them: 1, 2 and so on. */
   List<Integer> numbers() {
     return IntStream.rangeClosed(1, patterns.size()).boxed().toList();

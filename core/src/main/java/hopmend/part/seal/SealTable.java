@@ -78,13 +78,9 @@ public record SealTable(
         .toList();
   }
 
+  /** The size of a name: "AS568-014"; empty if there is none. */
   public Optional<SealSize> size(String name) {
     return sizes().stream().filter(s -> s.name().equals(name)).findFirst();
-  }
-
-  /** A size that is sold as its dash number tells it: 14 for AS568-014. */
-  public Optional<SealSize> dash(int number) {
-    return size("AS568-%03d".formatted(number));
   }
 
   /**
