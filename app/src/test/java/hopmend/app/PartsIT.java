@@ -205,6 +205,38 @@ class PartsIT extends AppIT {
     assertThat(send(get("/parts/fitted.csv")).getContentAsString()).contains("LOT 88-O1");
   }
 
+  /** What is typed of a tool and will not do stays; what will do is found by the pick lists. */
+  @Test
+  void aToolIsToldOnceAndFoundByItsName() throws Exception {
+    assertThat(
+            send(post("/items")
+                    .param("name", "moon wrench")
+                    .param("has", "borrow")
+                    .param("deposit", "much")
+                    .param("place", "")
+                    .param("price", "")
+                    .param("fromWhom", "Otto's"))
+                .getContentAsString())
+        .contains(
+            "a price is a number like 8.50",
+            "value=\"moon wrench\"",
+            "value=\"much\"",
+            "Otto&#39;s");
+    send(
+        post("/items")
+            .param("name", "Moon Wrench")
+            .param("has", "borrow")
+            .param("deposit", "20")
+            .param("place", "")
+            .param("price", "")
+            .param("fromWhom", "Otto's"));
+    assertThat(page("/items?words=moon")).contains("borrow from Otto&#39;s, deposit 20.00");
+    assertThat(send(get("/items.csv")).getContentAsString())
+        .contains("Moon Wrench,borrow,,,20.0,Otto's");
+    send(post("/items/remove").param("name", "moon wrench"));
+    assertThat(page("/items?words=moon")).doesNotContain("borrow from Otto");
+  }
+
   private void append(long job, Fact fact) {
     desk.append(job, hopmend.app.job.JobDesk.Submission.now("oskar"), List.of(fact));
   }
