@@ -86,7 +86,7 @@ abstract class AppIT {
   /** What somebody saw of all that may stop the work. */
   static List<Bench.Held> plugClicks() {
     return Stream.of(Bench.PLUG, "reach into the bore", "bolt ear", "cable length")
-        .map(t -> new Bench.Held(t, "", "", true))
+        .map(Bench.Held::alike)
         .toList();
   }
 

@@ -11,7 +11,6 @@ import hopmend.part.Fit;
 import hopmend.part.Need;
 import hopmend.part.Part;
 import hopmend.part.PartNumber;
-import hopmend.part.seal.SealMaterial;
 import hopmend.prove.Check;
 import hopmend.prove.Remedy;
 import hopmend.relearn.Procedure;
@@ -528,9 +527,7 @@ public final class JobRules {
           .map(
               m ->
                   when(
-                      m.suits(seal.get().fluid(), seal.get().hottestC())
-                              .compareTo(SealMaterial.Suits.FAIR)
-                          > 0,
+                      !m.suits(seal.get().fluid(), seal.get().hottestC()).lasts(),
                       "material",
                       "eaten",
                       m.name(),
@@ -929,6 +926,9 @@ public final class JobRules {
       return Optional.empty();
     }
     List<String> owed = bench.get().owed().stream().map(r -> r.trait().trait()).toList();
+    if (owed.contains(Bench.PLUG)) {
+      return Optional.of(Refusal.bad(Bench.PLUG, "plug-first"));
+    }
     return Optional.of(Refusal.bad("looked", "look-first", Message.listed(owed)));
   }
 

@@ -31,7 +31,12 @@ public record Bench(List<Row> rows) {
    * @param old its value, empty where it was seen by eye
    * @param alike whether they are the same, by eye
    */
-  public record Held(String trait, String old, String fresh, boolean alike) {}
+  public record Held(String trait, String old, String fresh, boolean alike) {
+    /** Alike by eye. */
+    public static Held alike(String trait) {
+      return new Held(trait, "", "", true);
+    }
+  }
 
   /**
    * One trait of both parts.
@@ -174,9 +179,13 @@ public record Bench(List<Row> rows) {
     return rows.stream().filter(Row::isOwed).toList();
   }
 
-  /** All at which somebody has to look, seen to be alike. */
+  /** All at which somebody has to look, seen to be alike; the plug is tried, not looked at. */
   public List<Held> owedAlike() {
-    return owed().stream().map(r -> new Held(r.trait().trait(), "", "", true)).toList();
+    return owed().stream()
+        .map(r -> r.trait().trait())
+        .filter(t -> !t.equals(PLUG))
+        .map(Held::alike)
+        .toList();
   }
 
   /** What to lay ready because the new one differs. */

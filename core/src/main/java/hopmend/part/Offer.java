@@ -1,5 +1,8 @@
 package hopmend.part;
 
+import hopmend.message.Message;
+import java.util.Optional;
+
 /**
  * What a part costs and when it is there, in the shop's currency; null where nobody told.
  *
@@ -50,5 +53,14 @@ public record Offer(
 
   public boolean onTheShelf() {
     return stock != null && stock > 0;
+  }
+
+  /** On which shelf it lies, or when it is there; empty where nobody told. */
+  public Optional<Message> where() {
+    if (onTheShelf()) {
+      return Optional.of(
+          shelf.isEmpty() ? Message.of("offer.here") : Message.of("offer.shelf", shelf));
+    }
+    return Optional.ofNullable(leadDays).map(d -> Message.of("offer.lead", d));
   }
 }

@@ -43,7 +43,7 @@ public record PartsLayout(char separator, List<String> header, Map<Integer, Stri
   }
 
   /** "reach_into_the_bore_mm". */
-  static String heading(BenchTrait trait) {
+  public static String heading(BenchTrait trait) {
     String words = trait.trait().replace(' ', '_');
     return trait.isMeasured() ? words + "_" + trait.unit() : words;
   }

@@ -8,6 +8,7 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
 import hopmend.find.Site;
+import hopmend.part.Bench;
 import hopmend.swap.Step;
 import java.util.List;
 import java.util.stream.Stream;
@@ -41,7 +42,7 @@ class AnyVehicleTest extends WalkedJob {
     say(new Fact.PartChosen("7701-22", new Fact.TypedPart("Ondrel", 39.0)));
     assertThat(workup().here().picking().bench().orElseThrow().stops()).isEmpty();
     assertThat(workup().cost().orElseThrow().parts().get(0).pay()).isGreaterThan(30);
-    say(workup().here().picking().comparing(List.of(), true, ""));
+    say(workup().here().picking().comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, ""));
     assertThat(workup().nextStep().orElseThrow().cautions())
         .as("nobody has said that it has no high voltage")
         .anyMatch(c -> c.id().equals("perhaps-high-voltage"));

@@ -12,6 +12,7 @@ import hopmend.find.Site;
 import hopmend.find.Site.WayIn;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
 import hopmend.swap.Fastener;
 import hopmend.swap.Step;
 import java.time.LocalDate;
@@ -61,7 +62,7 @@ class CardOfferTest extends WalkedJob {
                 List.of(), 3, List.of("brown", "red/white"), 3, "above the joint, driver's side"),
             ""));
     say(new Fact.PartChosen("7701-22", new Fact.TypedPart("Ondrel", 39.0)));
-    say(workup().here().picking().comparing(List.of(), true, ""));
+    say(workup().here().picking().comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, ""));
     for (Step s : workup().workOrder().orElseThrow().steps()) {
       boolean own = s.fastener().filter(f -> f.id().startsWith("usual-crank")).isPresent();
       say(

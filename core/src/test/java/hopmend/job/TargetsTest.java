@@ -44,7 +44,7 @@ class TargetsTest extends JobOnPaper {
   private void choosePart(boolean pair) {
     var choice = workup().here().partChoice().orElseThrow();
     said(new Fact.PartChosen(choice.recommended().orElseThrow().part(), pair, ""));
-    said(workup().here().picking().comparing(List.of(), true, ""));
+    said(workup().here().picking().comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, ""));
   }
 
   private List<String> ids() {
@@ -192,7 +192,7 @@ class TargetsTest extends JobOnPaper {
             workup().here().partChoice().orElseThrow().recommended().orElseThrow().part(),
             false,
             ""));
-    said(workup().here().picking().comparing(List.of(), true, ""));
+    said(workup().here().picking().comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, ""));
     assertThat(at(Hop.SWAP)).startsWith("OPEN");
     assertThat(refused(Fact.StepTicked.asPlanned(compare))).doesNotContain("Pick");
   }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
 import hopmend.prove.Remedy;
 import hopmend.prove.Verdict;
 import hopmend.swap.Fastener;
@@ -233,7 +234,7 @@ class TheWorkItselfTest extends WalkedJob {
     List<Following> twin = workup().following(both, WORDS);
     say(both);
     twin.forEach(f -> say(f.fact(), f.about()));
-    say(workup().here().picking().comparing(List.of(), true, ""));
+    say(workup().here().picking().comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, ""));
   }
 
   // Schools

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.FamilySheet;
 import hopmend.find.Site;
+import hopmend.part.Bench;
 import hopmend.prove.Check;
 import hopmend.prove.Outcome;
 import hopmend.prove.Plan;
@@ -120,7 +121,7 @@ abstract class WalkedJob extends JobOnPaper {
     assertThat(part.superseded()).as("not a number that was replaced").isFalse();
     assertThat(part.number()).as("not the misfit").doesNotStartWith("PMK");
     say(new Fact.PartChosen(part, false, ""));
-    say(workup().here().picking().comparing(List.of(), true, ""));
+    say(workup().here().picking().comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, ""));
     assertThat(workup().here().picking().bench().orElseThrow().stops()).isEmpty();
   }
 

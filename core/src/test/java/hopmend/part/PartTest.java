@@ -8,8 +8,11 @@ import static org.assertj.core.api.Assertions.within;
 import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import hopmend.catalog.DemoParts;
+import hopmend.drawing.Drawing;
+import hopmend.drawing.Shape;
 import hopmend.fault.Bulletin;
 import hopmend.fault.CodeRange;
+import hopmend.message.English;
 import hopmend.part.PartRecord.Count;
 import java.time.YearMonth;
 import java.util.ArrayList;
@@ -20,6 +23,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -517,9 +521,97 @@ class PartTest {
     assertThat(wrong.stops()).extracting(r -> r.trait().trait()).containsExactly(Bench.PLUG);
     Bench shorter = bench(List.of(new Bench.Held("cable length", "400 mm", "310 mm", true)));
     assertThat(shorter.stops()).as("figures decide, not the tick").hasSize(1);
-    Bench alike = bench(before.owedAlike());
+    assertThat(bench(before.owedAlike()).owed())
+        .as("a tick over all the rest is no plug that clicked")
+        .extracting(r -> r.trait().trait())
+        .containsExactly(Bench.PLUG);
+    Bench alike =
+        bench(
+            Stream.concat(Stream.of(Bench.Held.alike(Bench.PLUG)), before.owedAlike().stream())
+                .toList());
     assertThat(alike.owed()).isEmpty();
     assertThat(alike.stops()).isEmpty();
     assertThat(alike.harmless()).extracting(r -> r.trait().trait()).containsExactly("hex size");
+  }
+
+  // Drawings
+
+  private static double width(Drawing drawing, String role) {
+    return drawing.shapes().stream()
+        .filter(Shape.Box.class::isInstance)
+        .map(Shape.Box.class::cast)
+        .filter(b -> b.role().equals(role))
+        .mapToDouble(Shape.Box::width)
+        .sum();
+  }
+
+  /** A bar is as long as its money; an amount that is nothing has none. */
+  @Test
+  void theBarsOfTrueCostAreToOneScale() {
+    PartChoice choice =
+        PartChoice.of(
+            DemoParts.read(CATALOG), need("intake", YearMonth.of(2021, 3)), PartRecord.NONE, SHOP);
+    List<TrueCost> drawn =
+        choice.open().stream()
+            .map(PartChoice.Candidate::cost)
+            .filter(TrueCost::known)
+            .limit(4)
+            .toList();
+    Drawing drawing = CostPicture.draw(choice, English.WORDS);
+    double perUnit = width(drawing, "cost-pay") / drawn.stream().mapToDouble(TrueCost::pay).sum();
+    assertThat(perUnit).isPositive();
+    assertThat(width(drawing, "cost-back"))
+        .isCloseTo(perUnit * drawn.stream().mapToDouble(TrueCost::comebacks).sum(), within(1e-6));
+    assertThat(width(drawing, "cost-wait"))
+        .isCloseTo(perUnit * drawn.stream().mapToDouble(TrueCost::waiting).sum(), within(1e-6));
+    assertThat(drawn.stream().mapToDouble(TrueCost::high).max().orElseThrow() * perUnit)
+        .as("the longest fits beside its figure")
+        .isLessThan(drawing.width() - 60);
+  }
+
+  /** Whatever is measured stays on the sheet, and both parts keep one scale. */
+  @Property(tries = 60)
+  void oldAndNewAreDrawnToOneScale(
+      @ForAll @IntRange(min = 3, max = 400) int reach,
+      @ForAll @IntRange(min = 3, max = 400) int other,
+      @ForAll @IntRange(min = 8, max = 60) int hex) {
+    Map<String, String> old = Map.of("reach into the bore", reach + " mm", "thread", "M18x1.5");
+    Map<String, String> fresh =
+        Map.of("reach into the bore", other + " mm", "thread", "M18x1.5", "hex size", hex + " mm");
+    Drawing drawing =
+        BenchDrawing.draw(Bench.of(CATALOG.bench(), RULES, old, fresh, List.of()), English.WORDS)
+            .orElseThrow();
+    List<Shape.Box> shafts =
+        drawing.shapes().stream()
+            .filter(Shape.Box.class::isInstance)
+            .map(Shape.Box.class::cast)
+            .filter(b -> b.role().equals("bench-shaft"))
+            .toList();
+    assertThat(shafts).hasSize(2);
+    assertThat(shafts.get(0).width() * other)
+        .isCloseTo(shafts.get(1).width() * reach, within(1e-6));
+    assertThat(shafts).allMatch(b -> b.x() + b.width() < drawing.width() && b.height() <= 62);
+  }
+
+  @Test
+  void nothingIsDrawnOfWhichNothingIsKnown() {
+    Bench untold = Bench.of(CATALOG.bench(), RULES, Map.of(), Map.of(), List.of());
+    assertThat(BenchDrawing.draw(untold, English.WORDS)).isEmpty();
+  }
+
+  // Offers
+
+  private static String where(Offer offer) {
+    return offer.where().map(English.WORDS::of).orElse("");
+  }
+
+  @Test
+  void anOfferSaysWhereItIsOrWhenItComes() {
+    assertThat(where(Offer.NOT_TOLD)).isEmpty();
+    assertThat(where(new Offer(9.0, null, 0, 2, "C9-2", 3, "Quay"))).isEqualTo("shelf C9-2");
+    assertThat(where(new Offer(9.0, null, 0, 2, "", null, ""))).isEqualTo("on the shelf");
+    assertThat(where(new Offer(9.0, null, 0, 0, "C9-2", 0, ""))).isEqualTo("today");
+    assertThat(where(new Offer(9.0, null, 0, 0, "", 1, ""))).isEqualTo("tomorrow");
+    assertThat(where(new Offer(9.0, null, 0, null, "", 12, ""))).isEqualTo("in 12 days");
   }
 }

@@ -15,6 +15,7 @@ import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.part.Bench;
 import hopmend.part.Part;
 import hopmend.prove.Check;
 import hopmend.prove.Outcome;
@@ -206,7 +207,11 @@ final class DemoRepair {
                 w.here().picking().fittedNumber().orElse("none"), "", w.about().family(), null)
             : fit.get(turn % Math.min(3, fit.size()));
     say(new Fact.PartChosen(part, false, ""));
-    say(workup().here().picking().comparing(List.of(), true, batch(part)));
+    say(
+        workup()
+            .here()
+            .picking()
+            .comparing(List.of(Bench.Held.alike(Bench.PLUG)), true, batch(part)));
   }
 
   private String batch(Part part) {

@@ -1,11 +1,7 @@
 package hopmend.app.fleet;
 
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.NamedCsvRecord;
-import de.siegmar.fastcsv.writer.CsvWriter;
 import hopmend.app.catalog.Catalogs;
-import hopmend.app.web.CsvCell;
+import hopmend.app.web.CsvList;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.ListOrder;
@@ -14,19 +10,13 @@ import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
 import hopmend.app.web.SmallLetters;
 import jakarta.persistence.EntityManager;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,8 +32,7 @@ public class Fleet {
           "built",
           "customer",
           "notes");
-  private static final int MOST_LINES = 20_000;
-  private static final int MOST_PROBLEMS = 20;
+  private static final CsvList CSV = new CsvList(COLUMNS, COLUMNS);
   private static final int AT_ONCE = 200;
 
   private static final ListOrder<FleetVehicle> LISTED =
@@ -149,27 +138,19 @@ public class Fleet {
   /** The register as CSV, in the order of the fleet numbers. */
   @Transactional(readOnly = true)
   public String csv() {
-    StringWriter out = new StringWriter();
-    try (CsvWriter csv = CsvWriter.builder().build(out)) {
-      csv.writeRecord(COLUMNS);
-      for (FleetVehicle v : vehicles.all()) {
-        FleetLine l = v.line();
-        csv.writeRecord(
-            Stream.of(
-                    l.fleetNumber(),
-                    l.vin(),
-                    l.card(),
-                    l.engineCard(),
-                    l.built(),
-                    l.customer(),
-                    l.notes())
-                .map(CsvCell::write)
-                .toList());
-      }
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-    return out.toString();
+    return CSV.write(
+        vehicles.all().stream()
+            .map(FleetVehicle::line)
+            .map(
+                l ->
+                    List.of(
+                        l.fleetNumber(),
+                        l.vin(),
+                        l.card(),
+                        l.engineCard(),
+                        l.built(),
+                        l.customer(),
+                        l.notes())));
   }
 
   /** How many lines of an import were new, and how many changed a vehicle. */
@@ -183,14 +164,8 @@ public class Fleet {
    */
   @Transactional
   public Imported take(String csv, String who) {
-    List<String> problems = new ArrayList<>();
-    List<FleetLine> lines = lines(csv, problems);
-    if (!problems.isEmpty()) {
-      throw new InputProblem(
-          "file",
-          "Nothing was taken in. "
-              + String.join(" ", problems.stream().limit(MOST_PROBLEMS).toList()));
-    }
+    Set<String> seen = new HashSet<>();
+    List<FleetLine> lines = CSV.read(csv, (cells, problems) -> line(cells, seen, problems));
     int added = 0;
     int read = 0;
     for (FleetLine line : lines) {
@@ -206,50 +181,22 @@ public class Fleet {
     return new Imported(added, lines.size() - added);
   }
 
-  private List<FleetLine> lines(String csv, List<String> problems) {
-    List<FleetLine> lines = new ArrayList<>();
-    Set<String> seen = new HashSet<>();
-    try (CsvReader<NamedCsvRecord> reader =
-        CsvReader.builder().maxBufferSize(1 << 20).ofNamedCsvRecord(csv)) {
-      for (NamedCsvRecord record : reader) {
-        List<String> missing = COLUMNS.stream().filter(c -> record.findField(c).isEmpty()).toList();
-        if (!missing.isEmpty()) {
-          problems.add("Missing columns: " + String.join(", ", missing) + ".");
-          return lines;
-        }
-        if (lines.size() >= MOST_LINES) {
-          problems.add("At most " + MOST_LINES + " lines are taken at once.");
-          return lines;
-        }
-        FleetLine line = line(record).tidied(year());
-        Map<String, String> wrong = line.problems(catalogs.now(), year());
-        wrong
-            .values()
-            .forEach(w -> problems.add("Line %d: %s".formatted(record.getStartingLineNumber(), w)));
-        if (!seen.add(line.vin()) || !seen.add(SmallLetters.of(line.fleetNumber()))) {
-          problems.add("Line %d stands there twice.".formatted(record.getStartingLineNumber()));
-        }
-        lines.add(line);
-      }
-    } catch (CsvParseException | IOException e) {
-      problems.add("This is no CSV with a header line: " + e.getMessage());
+  private FleetLine line(List<String> cells, Set<String> seen, List<String> problems) {
+    FleetLine line =
+        new FleetLine(
+                cells.get(0),
+                cells.get(1),
+                cells.get(2),
+                cells.get(3),
+                cells.get(4),
+                cells.get(5),
+                cells.get(6))
+            .tidied(year());
+    problems.addAll(line.problems(catalogs.now(), year()).values());
+    if (!seen.add(line.vin()) || !seen.add(SmallLetters.of(line.fleetNumber()))) {
+      problems.add("it stands there twice.");
     }
-    if (lines.isEmpty() && problems.isEmpty()) {
-      problems.add("The file has no line below its header " + String.join(",", COLUMNS) + ".");
-    }
-    return lines;
-  }
-
-  private static FleetLine line(NamedCsvRecord r) {
-    List<String> cells = COLUMNS.stream().map(r::getField).map(CsvCell::read).toList();
-    return new FleetLine(
-        cells.get(0),
-        cells.get(1),
-        cells.get(2),
-        cells.get(3),
-        cells.get(4),
-        cells.get(5),
-        cells.get(6));
+    return line;
   }
 
   private int year() {

@@ -10,6 +10,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Locale;
 
 /** A tool or a supply, by the name that the sheets give it. */
 @Entity
@@ -115,6 +116,6 @@ public class Item {
   }
 
   private static String money(double amount) {
-    return "%.2f".formatted(amount);
+    return String.format(Locale.ROOT, "%.2f", amount);
   }
 }

@@ -1,10 +1,6 @@
 package hopmend.app.needs;
 
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.NamedCsvRecord;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import hopmend.app.web.CsvCell;
+import hopmend.app.web.CsvList;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.ListOrder;
@@ -13,11 +9,7 @@ import hopmend.app.web.ListOrder.Kind;
 import hopmend.app.web.Paged;
 import hopmend.app.web.SmallLetters;
 import jakarta.persistence.EntityManager;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -32,10 +24,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** The shop's tools and supplies: which are here, which are borrowed or bought. */
 @Service
 public class Items {
-  private static final List<String> COLUMNS =
-      List.of("name", "has", "place", "price", "deposit", "from");
-  private static final int MOST_LINES = 20_000;
-  private static final int MOST_PROBLEMS = 20;
+  private static final CsvList CSV =
+      new CsvList(
+          List.of("name", "has", "place", "price", "deposit", "from"), List.of("name", "has"));
 
   private static final ListOrder<Item> LISTED =
       new ListOrder<>(
@@ -95,25 +86,19 @@ public class Items {
   /** All of them as CSV. */
   @Transactional(readOnly = true)
   public String csv() {
-    StringWriter out = new StringWriter();
-    try (CsvWriter csv = CsvWriter.builder().build(out)) {
-      csv.writeRecord(COLUMNS);
-      for (Item i : items.all()) {
-        csv.writeRecord(
-            Stream.of(
-                    i.name(),
-                    i.has().name().toLowerCase(Locale.ROOT),
-                    i.place(),
-                    i.price(),
-                    i.deposit(),
-                    i.fromWhom())
-                .map(v -> CsvCell.write(Objects.toString(v, "")))
-                .toList());
-      }
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-    return out.toString();
+    return CSV.write(
+        items.all().stream()
+            .map(
+                i ->
+                    Stream.of(
+                            i.name(),
+                            i.has().name().toLowerCase(Locale.ROOT),
+                            i.place(),
+                            i.price(),
+                            i.deposit(),
+                            i.fromWhom())
+                        .map(v -> Objects.toString(v, ""))
+                        .toList()));
   }
 
   /**
@@ -124,42 +109,16 @@ public class Items {
    */
   @Transactional
   public int take(String csv, String who) {
-    List<String> problems = new ArrayList<>();
-    List<ItemLine> lines = lines(csv, problems);
-    if (!problems.isEmpty()) {
-      throw new InputProblem(
-          "file",
-          "Nothing was taken in. "
-              + String.join(" ", problems.stream().limit(MOST_PROBLEMS).toList()));
-    }
+    List<ItemLine> lines = CSV.read(csv, Items::line);
     lines.forEach(l -> keep(l, who));
     return lines.size();
   }
 
-  private static List<ItemLine> lines(String csv, List<String> problems) {
-    List<ItemLine> lines = new ArrayList<>();
-    try (CsvReader<NamedCsvRecord> reader =
-        CsvReader.builder().maxBufferSize(1 << 20).ofNamedCsvRecord(csv)) {
-      for (NamedCsvRecord r : reader) {
-        if (lines.size() >= MOST_LINES) {
-          problems.add("At most " + MOST_LINES + " lines are taken at once.");
-          return lines;
-        }
-        List<String> cells =
-            COLUMNS.stream().map(c -> CsvCell.read(r.findField(c).orElse(""))).toList();
-        ItemLine line =
-            new ItemLine(
-                cells.get(0), cells.get(1), cells.get(2), cells.get(3), cells.get(4), cells.get(5));
-        line.problems()
-            .forEach(p -> problems.add("Line %d: %s.".formatted(r.getStartingLineNumber(), p)));
-        lines.add(line);
-      }
-    } catch (CsvParseException | IOException e) {
-      problems.add("This is no CSV with a header line: " + e.getMessage());
-    }
-    if (lines.isEmpty() && problems.isEmpty()) {
-      problems.add("The file has no line below its header " + String.join(",", COLUMNS) + ".");
-    }
-    return lines;
+  private static ItemLine line(List<String> cells, List<String> problems) {
+    ItemLine line =
+        new ItemLine(
+            cells.get(0), cells.get(1), cells.get(2), cells.get(3), cells.get(4), cells.get(5));
+    line.problems().forEach(p -> problems.add(p + "."));
+    return line;
   }
 }

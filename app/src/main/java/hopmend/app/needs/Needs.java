@@ -2,6 +2,7 @@ package hopmend.app.needs;
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.web.SmallLetters;
+import hopmend.app.web.Words;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
 import hopmend.job.Standing;
@@ -46,18 +47,13 @@ class Needs {
   public record Line(Wanted wanted, List<ForJob> jobs, Optional<Item> item) {
     /** Where it is. */
     public String where() {
-      boolean stocked =
-          wanted.kind() == Wanted.Kind.PART ? !wanted.where().isEmpty() : item.isPresent();
-      return !stocked
-          ? "nobody has told"
-          : wanted.kind() == Wanted.Kind.PART ? wanted.where() : item.get().says();
+      Optional<String> there = wanted.where().map(Words::of);
+      return there.or(() -> item.map(Item::says)).orElse("nobody has told");
     }
 
     /** Whether it lies here. */
     public boolean here() {
-      return wanted.kind() == Wanted.Kind.PART
-          ? wanted.where().startsWith("shelf")
-          : item.filter(i -> i.has() == Item.Has.HERE).isPresent();
+      return wanted.onTheShelf() || item.filter(i -> i.has() == Item.Has.HERE).isPresent();
     }
   }
 

@@ -1,11 +1,10 @@
 package hopmend.app.needs;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
 import hopmend.app.job.JobDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.CsvAnswer;
-import hopmend.app.web.CsvCell;
+import hopmend.app.web.CsvList;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.Sent;
@@ -13,9 +12,6 @@ import hopmend.app.web.UploadedText;
 import hopmend.app.web.Words;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.security.Principal;
 import java.util.List;
 import java.util.Objects;
@@ -34,6 +30,9 @@ import org.springframework.web.multipart.MultipartFile;
 /** Pick lists, and the tools and supplies of the shop. */
 @Controller
 class NeedsController {
+  private static final CsvList CSV =
+      new CsvList(List.of("kind", "name", "here", "where", "for"), List.of());
+
   private final Needs needs;
   private final Items items;
   private final JobDesk desk;
@@ -75,24 +74,18 @@ class NeedsController {
   }
 
   private static String table(List<Needs.Line> lines) {
-    StringWriter out = new StringWriter();
-    try (CsvWriter csv = CsvWriter.builder().build(out)) {
-      csv.writeRecord("kind", "name", "here", "where", "for");
-      for (Needs.Line l : lines) {
-        csv.writeRecord(
-            Stream.of(
-                    Words.of(l.wanted().kind()),
-                    l.wanted().name(),
-                    l.here() ? "yes" : "no",
-                    l.where(),
-                    l.jobs().stream().map(Needs.ForJob::vehicle).collect(Collectors.joining(", ")))
-                .map(CsvCell::write)
-                .toList());
-      }
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-    return out.toString();
+    return CSV.write(
+        lines.stream()
+            .map(
+                l ->
+                    List.of(
+                        Words.of(l.wanted().kind()),
+                        l.wanted().name(),
+                        l.here() ? "yes" : "no",
+                        l.where(),
+                        l.jobs().stream()
+                            .map(Needs.ForJob::vehicle)
+                            .collect(Collectors.joining(", ")))));
   }
 
   @GetMapping("/items")

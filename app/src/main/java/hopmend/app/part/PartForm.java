@@ -72,6 +72,11 @@ public record PartForm(Map<String, String> cells, List<Map<String, String>> made
     return Objects.toString(request.getParameter(name), "").strip();
   }
 
+  /** Under which heading a trait stands. */
+  public String heading(BenchTrait trait) {
+    return PartsLayout.heading(trait);
+  }
+
   /** The cell of a heading. */
   public String of(String heading) {
     return cells.getOrDefault(heading, "");

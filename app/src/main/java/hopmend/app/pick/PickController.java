@@ -122,10 +122,6 @@ class PickController {
             .orElseThrow(() -> new InputProblem("", "Choose a part first."));
     List<Bench.Held> seen = new ArrayList<>();
     bench.rows().forEach(r -> held(r, request).ifPresent(seen::add));
-    if (seen.stream().noneMatch(h -> h.trait().equals(Bench.PLUG))) {
-      throw new InputProblem(
-          Bench.PLUG, "First the plug: push the harness onto the new one, then say what it did.");
-    }
     return screens.append(
         form, here.picking().comparing(seen, sent.looked(), sent.batch().strip()));
   }

@@ -27,12 +27,7 @@ public record RingShown(
     Fact.SealChosen chosen) {
 
   /** A material and how it suits. */
-  public record Suited(SealMaterial material, SealMaterial.Suits suits) {
-    /** Whether it may go in. */
-    public boolean lasts() {
-      return suits.compareTo(SealMaterial.Suits.FAIR) <= 0;
-    }
-  }
+  public record Suited(SealMaterial material, SealMaterial.Suits suits) {}
 
   static RingShown of(Workup workup) {
     SealTable table = workup.catalog().seals();

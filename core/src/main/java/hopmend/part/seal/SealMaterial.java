@@ -28,7 +28,12 @@ public record SealMaterial(
     GOOD,
     FAIR,
     TOO_HOT,
-    NEVER
+    NEVER;
+
+    /** Whether a ring of it may go in. */
+    public boolean lasts() {
+      return this == GOOD || this == FAIR;
+    }
   }
 
   /** How it suits a fluid at its hottest. */

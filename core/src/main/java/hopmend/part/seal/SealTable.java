@@ -11,11 +11,24 @@ import java.util.stream.Stream;
  *
  * @param series of inch sizes by their dash numbers
  * @param metric sizes that are sold in millimetres
+ * @param supplies how orders of work name a ring
  */
 public record SealTable(
-    List<Series> series, List<Metric> metric, SealLimits limits, List<SealMaterial> materials) {
+    List<Series> series,
+    List<Metric> metric,
+    SealLimits limits,
+    List<SealMaterial> materials,
+    Supplies supplies) {
   private static final double MM_PER_INCH = 25.4;
   private static final int MOST = 4;
+
+  /**
+   * How orders of work name a ring among their supplies.
+   *
+   * @param measured one of the size that is measured
+   * @param unlessOnThePart one that a part may bring
+   */
+  public record Supplies(String measured, String unlessOnThePart) {}
 
   /**
    * A series of dash numbers of one section.

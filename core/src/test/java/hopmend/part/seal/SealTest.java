@@ -3,10 +3,12 @@ package hopmend.part.seal;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import hopmend.catalog.Catalog;
 import hopmend.catalog.CatalogReader;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -120,5 +122,18 @@ class SealTest {
   private static OldSeal.Says says(
       OldSeal.Thumb thumb, double shoreA, boolean cracked, OldSeal.Oil oil) {
     return new OldSeal(thumb, shoreA, cracked, oil).says(TABLE.limits());
+  }
+
+  /** What the table calls a ring is what the steps of every family call it. */
+  @Test
+  void theStepsNameTheirRingsAsTheTableDoes() {
+    Catalog catalog = CatalogReader.shipped();
+    List<String> supplies =
+        Stream.concat(
+                catalog.works().stream().flatMap(w -> w.operations().stream()),
+                catalog.sheets().stream().flatMap(s -> s.operations().stream()))
+            .flatMap(o -> o.supplies().stream())
+            .toList();
+    assertThat(supplies).contains(TABLE.supplies().measured(), TABLE.supplies().unlessOnThePart());
   }
 }
