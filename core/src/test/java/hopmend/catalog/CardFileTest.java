@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 
 /** Cards go out and come back; a card that is begun at a vehicle carries a whole work order. */
 class CardFileTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final LocalDate DAY = LocalDate.of(2026, 11, 26);
 
   private static CardDraft draft(Arrangement arrangement, VehicleSide side) {

@@ -32,7 +32,7 @@ class CatalogSchemaTest {
   private static final Path ANEW = Path.of("target/schema");
   private static final Path PUBLISHED =
       Path.of("src/main/resources/META-INF/resources/schema/catalog");
-  private static final List<Trait> TRAITS = CatalogReader.shipped().traits();
+  private static final List<Trait> TRAITS = Shipped.CATALOG.traits();
 
   private static Map<String, String> written() {
     Map<String, String> all =

@@ -28,7 +28,7 @@ import net.jqwik.api.Property;
 
 /** Work orders of vehicles that nobody has: any sheet, any traits, any way in, any stack above. */
 class RandomOrdersTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final Map<String, Fastener> FASTENERS = new LinkedHashMap<>();
   private static final Fastener OWN;
 

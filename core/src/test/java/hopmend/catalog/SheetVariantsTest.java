@@ -13,7 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 class SheetVariantsTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   static List<FamilySheet> sheets() {
     return CATALOG.sheets();

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.CpuTime;
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import java.util.ArrayList;
@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** How codes hang together; the relations are common practice. */
 class CodePictureTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static List<ReadCode> codes(String texts) {
     return Stream.of(texts.split(" *, *"))

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,7 +52,7 @@ class CodeRangeTest {
   /** No two circuits of the catalog claim the same code, and every series fits its run. */
   @Test
   void everyCodeOfTheCatalogBelongsToOneCircuit() {
-    Catalog catalog = CatalogReader.shipped();
+    Catalog catalog = Shipped.CATALOG;
     List<CodeGroup> sheets = catalog.codeGroups();
     for (int base = 0; base <= 0xFFFF; base++) {
       TroubleCode code = TroubleCode.of(base);

@@ -4,7 +4,7 @@ import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvFileSource;
  * work, and words that the sentence or a reason must have. A state stands behind its code.
  */
 class SaidTogetherTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   @ParameterizedTest
   @CsvFileSource(resources = "/reports/said-together.csv", numLinesToSkip = 1)

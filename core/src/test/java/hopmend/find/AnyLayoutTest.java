@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.CardDraft;
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
  */
 class AnyLayoutTest {
   private static final int LAYOUTS = 2000;
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static <T> T any(Random random, List<T> of) {
     return of.get(random.nextInt(of.size()));

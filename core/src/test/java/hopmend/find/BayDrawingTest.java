@@ -4,7 +4,7 @@ import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class BayDrawingTest {
   private static final Sides SIDES = new Sides(VehicleSide.LEFT);
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final VehicleCard CARD = CATALOG.card("wherrill-sedge-12").orElseThrow();
 
   private static final Site INTAKE = CARD.site("cam-intake").orElseThrow();

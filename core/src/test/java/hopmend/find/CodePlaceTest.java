@@ -5,8 +5,8 @@ import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.FamilySheet;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
@@ -30,7 +30,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** From a code to a place of the vehicle: every code of every family on every vehicle. */
 class CodePlaceTest {
   private static final Sides SIDES = new Sides(VehicleSide.LEFT);
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static CodePlace place(String code, VehicleCard card, Traits known) {
     TroubleCode c = TroubleCode.parse(code);

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Engines with two banks or two exhaust branches, and sites outside the bay. */
 class DrawingsOfTheFleetTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static VehicleCard card(String id) {
     return CATALOG.card(id).orElseThrow();

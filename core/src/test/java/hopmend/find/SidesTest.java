@@ -3,8 +3,8 @@ package hopmend.find;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.Drafts;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.message.English;
 import hopmend.vehicle.EngineLayout.VehicleSide;
@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** What people call a side follows the road they drive on; the vehicle's own sides do not. */
 class SidesTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   /** Nearside and offside: the side of the kerb and the one of the other traffic. */
   @ParameterizedTest

@@ -1,7 +1,7 @@
 package hopmend.instrument;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.prove.Check;
@@ -17,7 +17,7 @@ import java.util.function.DoubleUnaryOperator;
 
 /** A recording that a test makes up, before the instrument of a shipped check. */
 final class Recorded {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   final Random random;
   private final double[] timeS;

@@ -4,7 +4,7 @@ import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
 import hopmend.fault.CodeState;
@@ -57,7 +57,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * src/test/resources/looked-at} if it is meant.
  */
 class AsLookedAtTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private static void isAsLookedAt(String name, String now) throws IOException {

@@ -3,7 +3,7 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
@@ -29,7 +29,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** No step and no check of any shipped vehicle stands there without the caution that it needs. */
 class CautionsTest {
   private static final LocalDate DAY = LocalDate.of(2027, 5, 1);
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final Set<Site.WayIn> LIFTED =
       Set.of(Site.WayIn.FROM_BELOW, Site.WayIn.WHEEL_WELL, Site.WayIn.TANK_DOWN);

@@ -3,7 +3,7 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** What each hop says of itself, from the empty job to the signed-off one. */
 class HopLineTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
 
   private final List<JobEntry> entries = new ArrayList<>();

@@ -3,8 +3,8 @@ package hopmend.job;
 import static hopmend.message.English.WORDS;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.DemoParts;
+import hopmend.catalog.Shipped;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -25,7 +25,7 @@ import java.util.stream.Stream;
 
 /** A job of a test, entry by entry, in an invented shop. */
 abstract class JobOnPaper {
-  static final Catalog CATALOG = CatalogReader.shipped();
+  static final Catalog CATALOG = Shipped.CATALOG;
   private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
   static final ShopSettings SHOP = shop(68, 8, 40_000, List.of());
   static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");

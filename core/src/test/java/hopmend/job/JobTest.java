@@ -3,7 +3,7 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
@@ -30,7 +30,7 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 
 class JobTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final LocalDate TODAY = LocalDate.of(2026, 11, 24);
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");

@@ -3,7 +3,7 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 
 /** A job with codes of two sensors: what was said of one is nothing said of the other. */
 class SensorsOfOneJobTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final Instant T0 = Instant.parse("2026-11-24T08:00:00Z");
   private static final TroubleCode CAM = TroubleCode.parse("P0340");
   private static final TroubleCode CRANK = TroubleCode.parse("P0335");

@@ -3,7 +3,7 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.prove.Action;
 import hopmend.prove.Check;
 import hopmend.prove.Diagnosis;
@@ -33,7 +33,7 @@ import org.junit.jupiter.api.Test;
  * drawn beforehand, so that all four see the same vehicle.
  */
 class SimulatedShopTest extends JobOnPaper {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final int FAULTS = 2000;
   private static final Path TABLE = Path.of("target/simulated-shop.md");
   private static final Path PUBLISHED = Path.of("../docs/PROVE.md");

@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.DemoParts;
+import hopmend.catalog.Shipped;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.fault.Bulletin;
@@ -32,7 +32,7 @@ import org.hipparchus.distribution.continuous.WeibullDistribution;
 import org.junit.jupiter.api.Test;
 
 class PartTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final PartsShelf SHELF = PartsShelf.of(DemoParts.read(CATALOG));
   private static final TrueCost.ShopPrices SHOP =
       new TrueCost.ShopPrices(0, 10, 30, new TrueCost.ComebackPrice(40, 90, 60));

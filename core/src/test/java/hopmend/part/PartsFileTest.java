@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.DemoParts;
+import hopmend.catalog.Shipped;
 import java.io.IOException;
 import java.io.StringReader;
 import java.io.StringWriter;
@@ -15,7 +15,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class PartsFileTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private final List<Part> parts = new ArrayList<>();
   private final List<String> problems = new ArrayList<>();

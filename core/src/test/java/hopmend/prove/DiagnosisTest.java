@@ -4,8 +4,8 @@ import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hopmend.catalog.CatalogReader;
 import hopmend.catalog.FamilySheet;
+import hopmend.catalog.Shipped;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.sensor.Band;
@@ -29,10 +29,7 @@ class DiagnosisTest {
 
   private static FamilySheet hall() {
     Traits three = Traits.UNKNOWN.with("wires", "3");
-    return CatalogReader.shipped()
-        .sheet("camshaft-position")
-        .orElseThrow()
-        .variant(three, caution -> true);
+    return Shipped.CATALOG.sheet("camshaft-position").orElseThrow().variant(three, caution -> true);
   }
 
   private static Suspect suspect(String id, double weight, Remedy remedy) {

@@ -3,7 +3,7 @@ package hopmend.prove;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.measure.MeasureUnit;
@@ -18,7 +18,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class MeasuredPictureTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static Measurement measured(String family, String check) {
     return CATALOG.sheet(family).orElseThrow().checks().stream()

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.CpuTime;
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.CodeText;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** The same findings in text, CSV, JSON and HTML; all reports are invented. */
 class ReportLayoutsTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static final String TEXT =
       """

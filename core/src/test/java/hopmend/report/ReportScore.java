@@ -1,6 +1,6 @@
 package hopmend.report;
 
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.measure.MeasureUnit;
@@ -70,7 +70,7 @@ final class ReportScore {
     }
   }
 
-  private static final ReportWords WORDS = CatalogReader.shipped().reportWords();
+  private static final ReportWords WORDS = Shipped.CATALOG.reportWords();
 
   private final Map<Column, Count> counts = new EnumMap<>(Column.class);
   private final List<String> misses = new ArrayList<>();

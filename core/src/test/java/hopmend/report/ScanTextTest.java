@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatCode;
 
 import hopmend.CpuTime;
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
@@ -18,7 +18,7 @@ import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
 
 class ScanTextTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   /** Invented report with the spellings that scan tools and people produce. */
   private static final String REPORT =

@@ -3,7 +3,7 @@ package hopmend.swap;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.catalog.VehicleCard;
 import hopmend.find.Site;
 import hopmend.measure.MeasureUnit;
@@ -23,7 +23,7 @@ import net.jqwik.api.Property;
  * any number, fluids of any size, pieces that fall, are found or stay lost.
  */
 class LedgerTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static WorkOrder anyOrder(Random random) {
     List<VehicleCard> cards = CATALOG.cards();

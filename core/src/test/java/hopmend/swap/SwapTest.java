@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
@@ -128,8 +128,8 @@ class SwapTest {
 
   private static final class CatalogReaderHolder {
     static final List<Operation> OPERATIONS =
-        CatalogReader.shipped().sheet("camshaft-position").orElseThrow().operations();
-    static final Map<String, Caution> CAUTIONS = CatalogReader.shipped().cautions();
+        Shipped.CATALOG.sheet("camshaft-position").orElseThrow().operations();
+    static final Map<String, Caution> CAUTIONS = Shipped.CATALOG.cautions();
   }
 
   @Test

@@ -3,7 +3,7 @@ package hopmend.verify;
 import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.report.ReportWords;
 import java.util.Random;
 import org.junit.jupiter.api.RepeatedTest;
@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 
 /** Five from 2000 to 1400 1/min, as the procedure of the shipped catalog asks. */
 class CoastDownsTest {
-  private static final ReportWords REPORTS = CatalogReader.shipped().reportWords();
+  private static final ReportWords REPORTS = Shipped.CATALOG.reportWords();
   private static final CoastDowns FIVE = new CoastDowns(5, 2000, 1400);
 
   private final StringBuilder csv = new StringBuilder("time_s,rpm,speed,throttle\n");

@@ -4,7 +4,7 @@ import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.message.English;
 import hopmend.report.ReportWords;
 import hopmend.verify.DriveLog.Column;
@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Layouts of loggers: invented files, each in the way of one common habit (common practice). */
 class DriveLogReaderTest {
-  private static final ReportWords REPORTS = CatalogReader.shipped().reportWords();
+  private static final ReportWords REPORTS = Shipped.CATALOG.reportWords();
 
   private static DriveLog log(String text) {
     DriveLog.Read read = DriveLog.read(text, REPORTS);

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 
 /** The drive that is still to be driven: whole, short, and on the roads that there are. */
 class DrivePlanTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
   private static final DriveCourse COURSE = CATALOG.course();
   private static final List<Road> ALL = List.of(Road.values());
 

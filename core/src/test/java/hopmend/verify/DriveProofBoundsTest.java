@@ -4,7 +4,7 @@ import static hopmend.message.English.WORDS;
 import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.drawing.Drawing;
 import hopmend.drawing.Shape;
 import hopmend.fault.FreezeFrameValue;
@@ -27,7 +27,7 @@ import org.junit.jupiter.params.provider.CsvSource;
  * warm-up cycle and similar conditions (from memory).
  */
 class DriveProofBoundsTest {
-  private static final ReportWords REPORTS = CatalogReader.shipped().reportWords();
+  private static final ReportWords REPORTS = Shipped.CATALOG.reportWords();
 
   /** Builds a drive second by second. */
   private static final class Drive {

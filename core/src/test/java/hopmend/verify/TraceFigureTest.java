@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.measure.MeasureUnit;
 import hopmend.message.English;
@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 
 /** What traces tell of a sensor; the signals are made by formulas whose figures are known. */
 class TraceFigureTest {
-  private static final Catalog CATALOG = CatalogReader.shipped();
+  private static final Catalog CATALOG = Shipped.CATALOG;
 
   /** A log as the link keeps it. */
   private static DriveLog log(

@@ -5,7 +5,7 @@ import static hopmend.message.English.said;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
@@ -24,7 +24,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class VerifyTest {
-  private static final ReportWords REPORTS = CatalogReader.shipped().reportWords();
+  private static final ReportWords REPORTS = Shipped.CATALOG.reportWords();
 
   /** Bit layout of PID 01, SAE J1979 / ISO 15031-5 (from memory). */
   @Test

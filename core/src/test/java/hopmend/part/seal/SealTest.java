@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import hopmend.catalog.Catalog;
-import hopmend.catalog.CatalogReader;
+import hopmend.catalog.Shipped;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -14,7 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class SealTest {
-  private static final SealTable TABLE = CatalogReader.shipped().seals();
+  private static final SealTable TABLE = Shipped.CATALOG.seals();
 
   private static Optional<SealSize> dash(int number) {
     return TABLE.size("AS568-%03d".formatted(number));
@@ -127,7 +127,7 @@ class SealTest {
   /** What the table calls a ring is what the steps of every family call it. */
   @Test
   void theStepsNameTheirRingsAsTheTableDoes() {
-    Catalog catalog = CatalogReader.shipped();
+    Catalog catalog = Shipped.CATALOG;
     List<String> supplies =
         Stream.concat(
                 catalog.works().stream().flatMap(w -> w.operations().stream()),
