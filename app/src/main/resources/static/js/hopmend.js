@@ -401,6 +401,21 @@
     if (form && !document.querySelector('.htmx-request') && !document.querySelector('.general-problem')) form.requestSubmit();
   }, 3000);
 
+  // While a vehicle is asked, the page says what it is asked, and can stop it.
+  document.addEventListener('submit', (e) => {
+    const box = document.querySelector('[data-link-now]');
+    if (!box || !e.target.querySelector('[name=gateway]') || e.target.dataset.again) return;
+    const look = setInterval(async () => {
+      if (!document.body.contains(box)) { clearInterval(look); return; }
+      const answer = await fetch(box.dataset.linkNow);
+      const says = answer.ok ? (await answer.text()).trim() : '';
+      const stopping = box.contains(document.activeElement);
+      if (says && !stopping) { box.innerHTML = says; window.htmx.process(box); }
+      box.hidden = !says;
+    }, 700);
+    document.addEventListener('htmx:afterSettle', () => { clearInterval(look); box.hidden = true; }, { once: true });
+  });
+
   // A button that was pressed is not pressed twice while its answer is on the way.
   document.addEventListener('submit', (e) => {
     const button = e.submitter;

@@ -164,12 +164,25 @@ public record ClearReport(List<Line> lines) {
 
   /**
    * Whether a second reading contradicts an acknowledged clearing: there were codes that a tool can
-   * erase, and every one stands there unchanged, in whatever order.
+   * erase, and every one is held as before. Order does not count, nor permanent codes, nor whether
+   * a test fails at this moment: a fault that is there sets its code anew, but only as pending.
    */
   public static boolean contradicts(List<ReadCode> before, List<ReadCode> after) {
-    boolean erasable =
-        before.stream().anyMatch(r -> !r.states().equals(Set.of(CodeState.PERMANENT)));
-    return erasable && Set.copyOf(before).equals(Set.copyOf(after));
+    Set<ReadCode> held = held(before);
+    return !held.isEmpty() && held.equals(held(after));
+  }
+
+  private static Set<ReadCode> held(List<ReadCode> codes) {
+    Set<CodeState> erasable = EnumSet.of(CodeState.STORED, CodeState.PENDING, CodeState.HISTORY);
+    return codes.stream()
+        .map(
+            r -> {
+              Set<CodeState> states = EnumSet.noneOf(CodeState.class);
+              r.states().stream().filter(erasable::contains).forEach(states::add);
+              return new ReadCode(r.code(), states, r.controlUnit());
+            })
+        .filter(r -> !r.states().isEmpty())
+        .collect(Collectors.toSet());
   }
 
   /** Whether nothing but waiting is left. */

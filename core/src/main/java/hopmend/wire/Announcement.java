@@ -16,6 +16,11 @@ import java.util.Arrays;
 public record Announcement(String vin, int logicalAddress, int furtherAction) {
   public static final int TYPE = 0x0004;
   public static final int REQUEST_TYPE = 0x0001;
+
+  /** Looks for one vehicle, by the identification of its gateway or by its number. */
+  public static final int REQUEST_BY_EID = 0x0002;
+
+  public static final int REQUEST_BY_VIN = 0x0003;
   private static final int LENGTH = 32;
 
   public Announcement {
@@ -25,21 +30,41 @@ public record Announcement(String vin, int logicalAddress, int furtherAction) {
     }
   }
 
-  /** The frame with which a tester looks for vehicles; it has no payload. */
+  /** The frame with which a tester looks for vehicles; it has no payload, and suits any edition. */
   public static DoipFrame request() {
-    return new DoipFrame(REQUEST_TYPE, new byte[0]);
+    return new DoipFrame(DoipFrame.ANY_VERSION, REQUEST_TYPE, new byte[0]);
   }
 
-  public DoipFrame frame() {
+  /** The frame with which a tester looks for one vehicle by its number. */
+  public static DoipFrame requestFor(String vin) {
+    return new DoipFrame(
+        DoipFrame.ANY_VERSION, REQUEST_BY_VIN, vin.getBytes(StandardCharsets.US_ASCII));
+  }
+
+  /** Whether a request by number or by the gateway's identification looks for this vehicle. */
+  public boolean isMeantBy(DoipFrame request) {
+    byte[] own =
+        request.payloadType() == REQUEST_BY_VIN
+            ? vin.getBytes(StandardCharsets.US_ASCII)
+            : entity();
+    return Arrays.equals(own, request.payload());
+  }
+
+  /** The identification of the gateway, six bytes; here made of its address. */
+  private byte[] entity() {
     byte[] identification = new byte[6];
     identification[4] = (byte) (logicalAddress >> 8);
     identification[5] = (byte) logicalAddress;
+    return identification;
+  }
+
+  public DoipFrame frame() {
     return new DoipFrame(
         TYPE,
         ByteBuffer.allocate(LENGTH)
             .put(vin.getBytes(StandardCharsets.US_ASCII))
             .putShort((short) logicalAddress)
-            .put(identification)
+            .put(entity())
             .put(new byte[6])
             .put((byte) furtherAction)
             .array());

@@ -4,13 +4,16 @@ import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A recorded exchange as a capture file in the classic pcap format (version 2.4, link type 1,
  * microseconds), which general protocol analysers open. The frames travel in made-up but valid
- * Ethernet, IPv4 and TCP headers: tester 10.0.0.1, vehicle 10.0.0.2 at port 13400, the port of ISO
- * 13400-2, whatever port was really used, so that an analyser knows the protocol.
+ * Ethernet, IPv4 and TCP headers, each connection a stream of its own: tester 10.0.0.1, vehicle
+ * 10.0.0.2 at port 13400, the port of ISO 13400-2, whatever port was really used, so that an
+ * analyser knows the protocol.
  */
 public final class Capture {
   private static final int MAGIC = 0xA1B2C3D4;
@@ -24,8 +27,12 @@ public final class Capture {
   private static final byte[] TESTER_MAC = {2, 0, 0, 0, 0, 1};
   private static final byte[] VEHICLE_MAC = {2, 0, 0, 0, 0, 2};
 
-  /** Bytes that went one way at a time. */
-  public record Packet(Instant at, boolean fromVehicle, byte[] bytes) {
+  /**
+   * Bytes that went one way at a time.
+   *
+   * @param connection by which they went, counted from 1
+   */
+  public record Packet(Instant at, int connection, boolean fromVehicle, byte[] bytes) {
     public Packet {
       bytes = bytes.clone();
     }
@@ -36,8 +43,13 @@ public final class Capture {
     }
   }
 
-  private int testerSequence = 1;
-  private int vehicleSequence = 1;
+  /** How far each side of a connection has come. */
+  private static final class Stream {
+    private int testerSequence = 1;
+    private int vehicleSequence = 1;
+  }
+
+  private final Map<Integer, Stream> streams = new HashMap<>();
 
   private Capture() {}
 
@@ -62,7 +74,7 @@ public final class Capture {
       byte[] bytes = p.bytes();
       for (int at = 0; at < bytes.length; at += LONGEST_SEGMENT) {
         int length = Math.min(LONGEST_SEGMENT, bytes.length - at);
-        byte[] frame = ethernet(p.fromVehicle(), bytes, at, length);
+        byte[] frame = ethernet(p, bytes, at, length);
         out.writeBytes(
             ByteBuffer.allocate(16)
                 .putInt((int) p.at().getEpochSecond())
@@ -76,8 +88,9 @@ public final class Capture {
     return out.toByteArray();
   }
 
-  private byte[] ethernet(boolean fromVehicle, byte[] bytes, int at, int length) {
-    byte[] tcp = tcp(fromVehicle, bytes, at, length);
+  private byte[] ethernet(Packet packet, byte[] bytes, int at, int length) {
+    boolean fromVehicle = packet.fromVehicle();
+    byte[] tcp = tcp(packet, bytes, at, length);
     ByteBuffer frame = ByteBuffer.allocate(14 + 20 + tcp.length).order(ByteOrder.BIG_ENDIAN);
     frame.put(fromVehicle ? TESTER_MAC : VEHICLE_MAC);
     frame.put(fromVehicle ? VEHICLE_MAC : TESTER_MAC);
@@ -98,13 +111,16 @@ public final class Capture {
     return frame.put(ip).put(tcp).array();
   }
 
-  private byte[] tcp(boolean fromVehicle, byte[] bytes, int at, int length) {
-    int sequence = fromVehicle ? vehicleSequence : testerSequence;
-    int acknowledged = fromVehicle ? testerSequence : vehicleSequence;
+  private byte[] tcp(Packet packet, byte[] bytes, int at, int length) {
+    boolean fromVehicle = packet.fromVehicle();
+    int tester = TESTER_PORT + packet.connection() % 10_000;
+    Stream stream = streams.computeIfAbsent(packet.connection(), c -> new Stream());
+    int sequence = fromVehicle ? stream.vehicleSequence : stream.testerSequence;
+    int acknowledged = fromVehicle ? stream.testerSequence : stream.vehicleSequence;
     ByteBuffer segment =
         ByteBuffer.allocate(20 + length)
-            .putShort((short) (fromVehicle ? VEHICLE_PORT : TESTER_PORT))
-            .putShort((short) (fromVehicle ? TESTER_PORT : VEHICLE_PORT))
+            .putShort((short) (fromVehicle ? VEHICLE_PORT : tester))
+            .putShort((short) (fromVehicle ? tester : VEHICLE_PORT))
             .putInt(sequence)
             .putInt(acknowledged)
             .put((byte) 0x50)
@@ -113,9 +129,9 @@ public final class Capture {
             .putInt(0)
             .put(bytes, at, length);
     if (fromVehicle) {
-      vehicleSequence += length;
+      stream.vehicleSequence += length;
     } else {
-      testerSequence += length;
+      stream.testerSequence += length;
     }
     byte[] tcp = segment.array();
     int pseudo = sum(TESTER_IP) + sum(VEHICLE_IP) + 6 + tcp.length;

@@ -11,9 +11,15 @@ import java.util.Arrays;
  * A frame of ISO 13400-2: protocol version, its inverse, payload type, payload length, payload; all
  * numbers big-endian.
  */
-public record DoipFrame(int payloadType, byte[] payload) {
+public record DoipFrame(int version, int payloadType, byte[] payload) {
   /** Protocol version of ISO 13400-2:2012. */
   public static final int VERSION = 0x02;
+
+  /** Protocol version of ISO 13400-2:2019. */
+  public static final int VERSION_2019 = 0x03;
+
+  /** Any version: only for frames that look for vehicles. */
+  public static final int ANY_VERSION = 0xFF;
 
   public static final int GENERIC_NACK = 0x0000;
   public static final int ROUTING_REQUEST = 0x0005;
@@ -27,11 +33,38 @@ public record DoipFrame(int payloadType, byte[] payload) {
   /** Routing activation was accepted. */
   public static final int ROUTING_ACCEPTED = 0x10;
 
+  /** Longest payload that is read here, in bytes. */
+  public static final int LONGEST_PAYLOAD = 1 << 16;
+
   private static final int HEADER = 8;
-  private static final int LONGEST_PAYLOAD = 1 << 16;
+
+  /** A header that ISO 13400-2 wants refused, and how. */
+  public static final class BadHeader extends WireException {
+    private static final long serialVersionUID = 1L;
+    private final HeaderFault fault;
+
+    BadHeader(HeaderFault fault, String message) {
+      super(message);
+      this.fault = fault;
+    }
+
+    public HeaderFault fault() {
+      return fault;
+    }
+  }
 
   public DoipFrame {
     payload = payload.clone();
+  }
+
+  /** A frame of the edition of 2012. */
+  public DoipFrame(int payloadType, byte[] payload) {
+    this(VERSION, payloadType, payload);
+  }
+
+  /** The same in the words of another edition. */
+  public DoipFrame inVersion(int other) {
+    return new DoipFrame(other, payloadType, payload);
   }
 
   @Override
@@ -39,10 +72,16 @@ public record DoipFrame(int payloadType, byte[] payload) {
     return payload.clone();
   }
 
-  public static DoipFrame routingRequest(int tester) {
+  /**
+   * Asks a gateway to serve a tester.
+   *
+   * @param type of the activation: 0x00 the default, 0x01 for legislated diagnostics, 0xE0 and
+   *     above the maker's own
+   */
+  public static DoipFrame routingRequest(int tester, int type) {
     return new DoipFrame(
         ROUTING_REQUEST,
-        ByteBuffer.allocate(7).putShort((short) tester).put((byte) 0).putInt(0).array());
+        ByteBuffer.allocate(7).putShort((short) tester).put((byte) type).putInt(0).array());
   }
 
   public static DoipFrame routingResponse(int tester, int entity, int code) {
@@ -100,8 +139,8 @@ public record DoipFrame(int payloadType, byte[] payload) {
 
   public byte[] encode() {
     return ByteBuffer.allocate(HEADER + payload.length)
-        .put((byte) VERSION)
-        .put((byte) ~VERSION)
+        .put((byte) version)
+        .put((byte) ~version)
         .putShort((short) payloadType)
         .putInt(payload.length)
         .put(payload)
@@ -112,36 +151,40 @@ public record DoipFrame(int payloadType, byte[] payload) {
    * Reads one frame from a stream.
    *
    * @throws EOFException if the stream ends, also in the middle of a frame
-   * @throws WireException if the header is not one of ISO 13400-2, or the payload is longer than
-   *     65536 bytes
+   * @throws BadHeader if the header is not one of ISO 13400-2, or the payload is longer than {@link
+   *     #LONGEST_PAYLOAD}
    */
   public static DoipFrame read(InputStream in) throws IOException {
     DataInputStream data = new DataInputStream(in);
     int version = data.readUnsignedByte();
     int inverse = data.readUnsignedByte();
     if ((version ^ inverse) != 0xFF) {
-      throw new WireException(
+      throw new BadHeader(
+          HeaderFault.PATTERN,
           "Not a diagnostics frame: version 0x%02X, inverse 0x%02X".formatted(version, inverse));
     }
     int type = data.readUnsignedShort();
     int length = data.readInt();
     if (length < 0 || length > LONGEST_PAYLOAD) {
-      throw new WireException("A payload of %d bytes is not read".formatted(length & 0xFFFFFFFFL));
+      throw new BadHeader(
+          HeaderFault.TOO_LARGE,
+          "A payload of %d bytes is not read".formatted(length & 0xFFFFFFFFL));
     }
     byte[] payload = new byte[length];
     data.readFully(payload);
-    return new DoipFrame(type, payload);
+    return new DoipFrame(version, type, payload);
   }
 
   @Override
   public boolean equals(Object o) {
     return o instanceof DoipFrame f
+        && f.version == version
         && f.payloadType == payloadType
         && Arrays.equals(f.payload, payload);
   }
 
   @Override
   public int hashCode() {
-    return 31 * payloadType + Arrays.hashCode(payload);
+    return 31 * (31 * version + payloadType) + Arrays.hashCode(payload);
   }
 }

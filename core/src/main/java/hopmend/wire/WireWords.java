@@ -1,8 +1,10 @@
 package hopmend.wire;
 
+import hopmend.message.Message;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Map;
+import java.util.function.Function;
 
 /** One line of words for a frame, for a person who looks at an exchange. */
 public final class WireWords {
@@ -12,13 +14,19 @@ public final class WireWords {
           Uds.CLEAR, "clear codes",
           Uds.READ_CODES, "read codes",
           Uds.READ_DATA, "read data by identifier",
+          Uds.SECURITY_ACCESS, "security access",
+          Uds.AUTHENTICATION, "authentication",
           Uds.ROUTINE, "routine control",
           Uds.TESTER_PRESENT, "tester present");
 
   private WireWords() {}
 
-  /** Says what the frame is; bytes that are no frame are said to be none. */
-  public static String of(byte[] bytes) {
+  /**
+   * Says what the frame is; bytes that are no frame are said to be none.
+   *
+   * @param wording for the reasons of refusals
+   */
+  public static String of(byte[] bytes, Function<Message, String> wording) {
     try {
       DoipFrame frame = DoipFrame.read(new ByteArrayInputStream(bytes));
       return switch (frame.payloadType()) {
@@ -29,7 +37,11 @@ public final class WireWords {
         case DoipFrame.ROUTING_RESPONSE -> "routing activation answered";
         case DoipFrame.ALIVE_REQUEST -> "alive?";
         case DoipFrame.ALIVE_RESPONSE -> "alive";
-        case DoipFrame.DIAGNOSTIC -> service(frame.service());
+        case EntityStatus.REQUEST_TYPE -> "asks about sockets";
+        case EntityStatus.TYPE -> "tells about sockets";
+        case PowerMode.REQUEST_TYPE -> "asks whether it is ready";
+        case PowerMode.TYPE -> "tells whether it is ready";
+        case DoipFrame.DIAGNOSTIC -> service(frame.service(), wording);
         case DoipFrame.DIAGNOSTIC_ACK -> "message acknowledged";
         case DoipFrame.DIAGNOSTIC_NACK -> "message refused";
         default -> "type 0x%04X".formatted(frame.payloadType());
@@ -39,13 +51,11 @@ public final class WireWords {
     }
   }
 
-  private static String service(byte[] service) {
+  private static String service(byte[] service, Function<Message, String> wording) {
     int first = service[0] & 0xFF;
     if (first == 0x7F && service.length >= 3) {
       return "%s refused: %s"
-          .formatted(
-              name(service[1] & 0xFF),
-              new Uds.Negative(service[1] & 0xFF, service[2] & 0xFF).words());
+          .formatted(name(service[1] & 0xFF), wording.apply(Refusal.words(service[2] & 0xFF)));
     }
     return first >= 0x40 ? name(first - 0x40) + ", answer" : name(first);
   }

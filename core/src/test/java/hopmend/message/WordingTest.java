@@ -37,6 +37,12 @@ import hopmend.vehicle.VinReading;
 import hopmend.verify.DriveLog;
 import hopmend.verify.InspectionRule;
 import hopmend.verify.Road;
+import hopmend.wire.CodeFormat;
+import hopmend.wire.HeaderFault;
+import hopmend.wire.MessageFault;
+import hopmend.wire.PowerMode;
+import hopmend.wire.Refusal;
+import hopmend.wire.RoutingAnswer;
 import java.io.IOException;
 import java.io.Reader;
 import java.nio.charset.StandardCharsets;
@@ -102,6 +108,12 @@ class WordingTest {
           Fact.NumberFrom.class,
           Fact.SoftwareStage.class,
           RoutineState.class,
+          Refusal.class,
+          RoutingAnswer.class,
+          MessageFault.class,
+          HeaderFault.class,
+          CodeFormat.class,
+          PowerMode.class,
           ThreadState.class,
           Fastener.Kind.class,
           CodePicture.Role.class,

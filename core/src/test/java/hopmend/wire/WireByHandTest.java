@@ -30,14 +30,14 @@ class WireByHandTest {
 
   @Test
   void aVehicleIsLookedForAndAnnouncesItself() {
-    assertThat(hex(Announcement.request().encode())).isEqualTo("02FD000100000000");
-    Announcement a = new Announcement("0HMWS3A07K1000342", 0x0E80, 0);
+    assertThat(hex(Announcement.request().encode())).isEqualTo("FF00000100000000");
+    Announcement a = new Announcement("0HMWS3A07K1000342", 0x1080, 0);
     assertThat(hex(a.frame().encode()))
         .isEqualTo(
             "02FD000400000020"
                 + "30484D5753334130374B31303030333432" // the seventeen characters
-                + "0E80" // logical address
-                + "000000000E80" // entity
+                + "1080" // logical address
+                + "000000001080" // entity
                 + "000000000000" // group
                 + "00"); // nothing further to do
     assertThat(Announcement.of(a.frame())).isEqualTo(a);
@@ -48,12 +48,15 @@ class WireByHandTest {
 
   @Test
   void aSnapshotIsAskedForAndRead() {
-    TroubleCode code = TroubleCode.parse("P0340-31");
+    int code = TroubleCode.parse("P0340-31").threeBytes();
     assertThat(hex(Uds.readSnapshot(code))).isEqualTo("190403403101");
     byte[] answer = bytes("59 04 03 40 31 2F 01 03 F40C 0D78 F405 80 F40D 00");
     Map<Integer, byte[]> values =
         Uds.snapshot(
-            (Uds.Positive) Uds.answer(Uds.readSnapshot(code), answer), code, LiveSignal::lengthOf);
+                (Uds.Positive) Uds.answer(Uds.readSnapshot(code), answer),
+                code,
+                LiveSignal::lengthOf)
+            .values();
     assertThat(values.keySet()).containsExactly(0xF40C, 0xF405, 0xF40D);
     assertThat(LiveSignal.ENGINE_SPEED.decode(values.get(0xF40C)).text()).isEqualTo("862 1/min");
     assertThat(LiveSignal.COOLANT.decode(values.get(0xF405)).text()).isEqualTo("88 °C");
@@ -61,9 +64,9 @@ class WireByHandTest {
 
   @Test
   void snapshotsThatAreEmptyCutOrAboutAnotherCodeAreToldApart() {
-    TroubleCode code = TroubleCode.parse("P0340-31");
+    int code = TroubleCode.parse("P0340-31").threeBytes();
     Uds.Positive none = new Uds.Positive(0x19, bytes("04 034031 2F"));
-    assertThat(Uds.snapshot(none, code, LiveSignal::lengthOf)).isEmpty();
+    assertThat(Uds.snapshot(none, code, LiveSignal::lengthOf).values()).isEmpty();
     assertThatThrownBy(
             () ->
                 Uds.snapshot(
@@ -77,7 +80,20 @@ class WireByHandTest {
                     new Uds.Positive(0x19, bytes("04 030100 2F 01 00")),
                     code,
                     LiveSignal::lengthOf))
-        .hasMessageContaining("not about P0340-31");
+        .hasMessageContaining("another code, 0x030100");
+  }
+
+  /** An identifier of unknown length, and all behind it, stay bytes. */
+  @Test
+  void whatNobodyCanReadInASnapshotIsKept() {
+    int code = TroubleCode.parse("P0340-31").threeBytes();
+    Uds.Snapshot kept =
+        Uds.snapshot(
+            new Uds.Positive(0x19, bytes("04 034031 2F 01 03 F40D 32 1234 AABB F405 80")),
+            code,
+            LiveSignal::lengthOf);
+    assertThat(kept.values().keySet()).containsExactly(0xF40D);
+    assertThat(hex(kept.unread())).isEqualTo("1234AABBF40580");
   }
 
   @Test
@@ -122,16 +138,17 @@ class WireByHandTest {
   /** Header of the classic pcap format, then Ethernet, IPv4 and TCP with right checksums. */
   @Test
   void aCaptureIsLaidOutAsAnalysersExpect() {
-    DoipFrame routing = DoipFrame.routingRequest(0x0E00);
+    DoipFrame routing = DoipFrame.routingRequest(0x0E00, 0);
     Instant at = Instant.parse("2026-11-24T10:00:00.250Z");
     byte[] file =
         Capture.pcap(
             List.of(
-                new Capture.Packet(at, false, routing.encode()),
+                new Capture.Packet(at, 1, false, routing.encode()),
                 new Capture.Packet(
                     at.plusMillis(3),
+                    1,
                     true,
-                    DoipFrame.routingResponse(0x0E00, 0x0E80, 0x10).encode())));
+                    DoipFrame.routingResponse(0x0E00, 0x1080, 0x10).encode())));
     assertThat(hex(Arrays.copyOf(file, 24)))
         .isEqualTo("A1B2C3D400020004000000000000000000040000" + "00000001");
     int length = 14 + 20 + 20 + routing.encode().length;

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 
 /**
@@ -122,10 +123,10 @@ final class CodeMemory {
                     && !h.bits.contains(Bit.WARNING_INDICATOR_REQUESTED));
   }
 
-  /** Erases all but permanent codes. */
-  void clear() {
-    held.clear();
-    passedThisCycle.clear();
+  /** Erases codes, but for permanent ones. */
+  void clear(Predicate<TroubleCode> which) {
+    held.keySet().removeIf(which);
+    passedThisCycle.removeIf(which);
   }
 
   /** The trip met the general denominator: permanent codes whose tests have passed go. */

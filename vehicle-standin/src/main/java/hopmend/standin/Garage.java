@@ -2,6 +2,8 @@ package hopmend.standin;
 
 import hopmend.wire.Announcement;
 import hopmend.wire.DoipFrame;
+import hopmend.wire.EntityStatus;
+import hopmend.wire.PowerMode;
 import hopmend.wire.WireException;
 import java.io.ByteArrayInputStream;
 import java.io.Closeable;
@@ -103,27 +105,47 @@ public final class Garage implements Closeable {
   private void answer(DatagramChannel asked, ByteBuffer buffer) throws IOException {
     buffer.clear();
     SocketAddress seeker = asked.receive(buffer);
-    if (seeker == null || !isRequest(buffer)) {
+    Optional<DoipFrame> request = request(buffer);
+    if (seeker == null || request.isEmpty()) {
       return;
     }
     for (int i = 0; i < servers.size(); i++) {
       DatagramChannel own = channels.get(i);
       if (own == asked
           || asked == channels.get(channels.size() - 1) && channels.size() > servers.size()) {
-        VehicleSpec spec = servers.get(i).with(SimulatedVehicle::spec);
-        Announcement says = new Announcement(spec.vin(), spec.logicalAddress(), 0);
-        own.send(ByteBuffer.wrap(says.frame().encode()), seeker);
+        Optional<DoipFrame> says = says(servers.get(i), request.get());
+        if (says.isPresent()) {
+          own.send(ByteBuffer.wrap(says.get().encode()), seeker);
+        }
       }
     }
   }
 
-  private static boolean isRequest(ByteBuffer buffer) {
+  /** What a vehicle answers to a datagram: nothing to who looks for another one. */
+  private static Optional<DoipFrame> says(DoipServer server, DoipFrame request) {
+    VehicleSpec spec = server.with(SimulatedVehicle::spec);
+    Announcement itself = new Announcement(spec.vin(), spec.logicalAddress(), 0);
+    return switch (request.payloadType()) {
+      case Announcement.REQUEST_TYPE -> Optional.of(itself.frame());
+      case Announcement.REQUEST_BY_VIN, Announcement.REQUEST_BY_EID ->
+          itself.isMeantBy(request) ? Optional.of(itself.frame()) : Optional.empty();
+      case EntityStatus.REQUEST_TYPE -> Optional.of(server.status().frame());
+      case PowerMode.REQUEST_TYPE ->
+          Optional.of(
+              (server.with(SimulatedVehicle::ignition) == SimulatedVehicle.Ignition.OFF
+                      ? PowerMode.NOT_READY
+                      : PowerMode.READY)
+                  .frame());
+      default -> Optional.empty();
+    };
+  }
+
+  private static Optional<DoipFrame> request(ByteBuffer buffer) {
     try {
-      DoipFrame frame =
-          DoipFrame.read(new ByteArrayInputStream(buffer.array(), 0, buffer.position()));
-      return frame.payloadType() == Announcement.REQUEST_TYPE;
+      return Optional.of(
+          DoipFrame.read(new ByteArrayInputStream(buffer.array(), 0, buffer.position())));
     } catch (IOException | WireException e) {
-      return false;
+      return Optional.empty();
     }
   }
 

@@ -349,8 +349,9 @@ public final class SimulatedVehicle {
 
   private byte[] conditions() {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.write(SNAPSHOT.size());
-    for (LiveSignal s : SNAPSHOT) {
+    List<LiveSignal> kept = SNAPSHOT.stream().filter(spec::tells).toList();
+    out.write(kept.size());
+    for (LiveSignal s : kept) {
       out.write(s.identifier() >> 8);
       out.write(s.identifier());
       out.writeBytes(s.encode(live(s)));
@@ -363,13 +364,22 @@ public final class SimulatedVehicle {
     if (ignition != Ignition.ON) {
       return false;
     }
-    memory.clear();
+    memory.clear(c -> true);
     warmUpsSinceCleared = 0;
     kmSinceCleared = 0;
     minutesSinceCleared = 0;
     monitors.forget();
     monitorsOpen = monitorsThere();
     monitors.runElectricalAtOnce();
+    return true;
+  }
+
+  /** Erases the codes of one controller that is not the engine's; what it keeps, and no more. */
+  boolean clear(VehicleSpec.UnitSpec unit) {
+    if (ignition != Ignition.ON) {
+      return false;
+    }
+    memory.clear(unit::keeps);
     return true;
   }
 
@@ -431,6 +441,23 @@ public final class SimulatedVehicle {
               runs.put(id, run);
               return RoutineState.RUNNING;
             });
+  }
+
+  /** A session ended: routines that live in it end too. */
+  void sessionEnded() {
+    spec.routines().stream()
+        .filter(VehicleSpec.RoutineSpec::inSession)
+        .forEach(r -> stopRoutine(r.id()));
+  }
+
+  /** Stops a routine; false if none of this number runs. */
+  boolean stopRoutine(int id) {
+    Run run = runs.get(id);
+    boolean runs = run != null && run.state == RoutineState.RUNNING;
+    if (runs) {
+      run.state = RoutineState.STOPPED;
+    }
+    return runs;
   }
 
   public RoutineState routine(int id) {

@@ -4,6 +4,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.relearn.RoutineState;
 import hopmend.sensor.LiveSignal;
 import hopmend.verify.SinceCleared;
+import hopmend.wire.Refusal;
 import hopmend.wire.Uds;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
@@ -11,93 +12,240 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
-/** Answers the services of ISO 14229-1 for a vehicle. */
+/**
+ * Answers the services of ISO 14229-1 for one controller of a vehicle. Without ignition it is
+ * silent. A session other than the default one ends after five seconds without a request.
+ */
 final class UdsResponder {
-  private static final int NOT_SUPPORTED = 0x11;
-  private static final int SUB_FUNCTION_NOT_SUPPORTED = 0x12;
-  private static final int WRONG_LENGTH = 0x13;
-  private static final int CONDITIONS_NOT_CORRECT = 0x22;
-  private static final int OUT_OF_RANGE = 0x31;
+  private static final byte[] SILENCE = new byte[0];
+  private static final long SESSION_NANOS = 5_000_000_000L;
   private static final int AVAILABLE_BITS = 0xFF;
+  private static final int FIRST_PUBLISHED = 0xF400;
+  private static final int LAST_PUBLISHED = 0xF4E0;
+
+  /** Asked of all at once, a controller that has not what is asked says nothing (ISO 14229-1). */
+  private static final Set<Integer> UNSAID_TO_ALL =
+      Set.of(
+          Refusal.SERVICE_NOT_SUPPORTED.code(),
+          Refusal.SUB_FUNCTION_NOT_SUPPORTED.code(),
+          Refusal.REQUEST_OUT_OF_RANGE.code(),
+          Refusal.SUB_FUNCTION_NOT_IN_SESSION.code(),
+          Refusal.SERVICE_NOT_IN_SESSION.code());
 
   private final SimulatedVehicle vehicle;
+  private final VehicleSpec.UnitSpec unit;
+  private final boolean isEngine;
+  private final SeedLock lock;
+  private int session = Uds.DEFAULT_SESSION;
+  private long heardAt;
 
+  /** The engine's controller. */
   UdsResponder(SimulatedVehicle vehicle) {
+    this(vehicle, vehicle.spec().engine(), true);
+  }
+
+  UdsResponder(SimulatedVehicle vehicle, VehicleSpec.UnitSpec unit) {
+    this(vehicle, unit, false);
+  }
+
+  private UdsResponder(SimulatedVehicle vehicle, VehicleSpec.UnitSpec unit, boolean isEngine) {
     this.vehicle = vehicle;
+    this.unit = unit;
+    this.isEngine = isEngine;
+    this.lock = new SeedLock(unit.logicalAddress());
   }
 
+  int address() {
+    return unit.logicalAddress();
+  }
+
+  /** The answer to a request that was sent to this controller alone; empty for silence. */
   byte[] answer(byte[] request) {
+    if (vehicle.ignition() == SimulatedVehicle.Ignition.OFF) {
+      hangUp();
+      return SILENCE;
+    }
+    time();
+    heardAt = System.nanoTime();
     int service = request[0] & 0xFF;
-    return switch (service) {
-      case Uds.SESSION -> session(request);
-      case Uds.TESTER_PRESENT -> echoSubFunction(request);
-      case Uds.CLEAR -> clear(request);
-      case Uds.READ_CODES -> codes(request);
-      case Uds.READ_DATA -> data(request);
-      case Uds.ROUTINE -> routine(request);
-      default -> Uds.negative(service, NOT_SUPPORTED);
-    };
+    byte[] answer =
+        switch (service) {
+          case Uds.SESSION -> session(request);
+          case Uds.TESTER_PRESENT -> testerPresent(request);
+          case Uds.CLEAR -> clear(request);
+          case Uds.READ_CODES -> codes(request);
+          case Uds.READ_DATA -> data(request);
+          case Uds.SECURITY_ACCESS ->
+              session == Uds.DEFAULT_SESSION
+                  ? refuse(service, Refusal.SERVICE_NOT_IN_SESSION)
+                  : lock.answer(request);
+          case Uds.ROUTINE ->
+              isEngine ? routine(request) : refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
+          default -> refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
+        };
+    return isSuppressed(request, answer) ? SILENCE : answer;
   }
 
-  private static byte[] session(byte[] request) {
+  /** The answer to a request that was sent to all controllers. */
+  byte[] answerToAll(byte[] request) {
+    byte[] answer = answer(request);
+    boolean unsaid =
+        answer.length == 3 && answer[0] == 0x7F && UNSAID_TO_ALL.contains(answer[2] & 0xFF);
+    return unsaid ? SILENCE : answer;
+  }
+
+  /** Ends the session when nobody has asked for long. */
+  void time() {
+    if (session != Uds.DEFAULT_SESSION && System.nanoTime() - heardAt > SESSION_NANOS) {
+      endSession();
+    }
+  }
+
+  /** The connection is gone, and the session with it. */
+  void hangUp() {
+    if (session != Uds.DEFAULT_SESSION) {
+      endSession();
+    }
+  }
+
+  private void endSession() {
+    session = Uds.DEFAULT_SESSION;
+    lock.shut();
+    if (isEngine) {
+      vehicle.sessionEnded();
+    }
+  }
+
+  private static boolean isSuppressed(byte[] request, byte[] answer) {
+    boolean asked =
+        request.length > 1
+            && (request[1] & Uds.SUPPRESS_POSITIVE) != 0
+            && hasSubFunction(request[0] & 0xFF);
+    return asked && answer.length > 0 && answer[0] != 0x7F;
+  }
+
+  private static boolean hasSubFunction(int service) {
+    return service == Uds.SESSION
+        || service == Uds.TESTER_PRESENT
+        || service == Uds.READ_CODES
+        || service == Uds.ROUTINE;
+  }
+
+  private static int subFunction(byte[] request) {
+    return request[1] & ~Uds.SUPPRESS_POSITIVE & 0x7F;
+  }
+
+  private static byte[] refuse(int service, Refusal why) {
+    return Uds.negative(service, why.code());
+  }
+
+  private byte[] session(byte[] request) {
     if (request.length != 2) {
-      return Uds.negative(Uds.SESSION, WRONG_LENGTH);
+      return refuse(Uds.SESSION, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
-    if (request[1] != Uds.DEFAULT_SESSION && request[1] != Uds.EXTENDED_SESSION) {
-      return Uds.negative(Uds.SESSION, SUB_FUNCTION_NOT_SUPPORTED);
+    int asked = subFunction(request);
+    if (asked != Uds.DEFAULT_SESSION && asked != Uds.EXTENDED_SESSION) {
+      return refuse(Uds.SESSION, Refusal.SUB_FUNCTION_NOT_SUPPORTED);
     }
-    return Uds.positive(Uds.SESSION, new byte[] {request[1], 0x00, 0x32, 0x01, (byte) 0xF4});
+    if (asked == Uds.DEFAULT_SESSION) {
+      hangUp();
+    }
+    session = asked;
+    return Uds.positive(Uds.SESSION, new byte[] {(byte) asked, 0x00, 0x32, 0x01, (byte) 0xF4});
   }
 
-  private static byte[] echoSubFunction(byte[] request) {
-    return request.length == 2
-        ? Uds.positive(request[0] & 0xFF, new byte[] {request[1]})
-        : Uds.negative(request[0] & 0xFF, WRONG_LENGTH);
+  private static byte[] testerPresent(byte[] request) {
+    if (request.length != 2) {
+      return refuse(Uds.TESTER_PRESENT, Refusal.INCORRECT_LENGTH_OR_FORMAT);
+    }
+    return subFunction(request) == 0
+        ? Uds.positive(Uds.TESTER_PRESENT, new byte[] {0})
+        : refuse(Uds.TESTER_PRESENT, Refusal.SUB_FUNCTION_NOT_SUPPORTED);
   }
 
   private byte[] clear(byte[] request) {
     if (request.length != 4) {
-      return Uds.negative(Uds.CLEAR, WRONG_LENGTH);
+      return refuse(Uds.CLEAR, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
     int group = (request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF;
-    if (group != Uds.GROUP_ALL) {
-      return Uds.negative(Uds.CLEAR, OUT_OF_RANGE);
+    if (group != Uds.GROUP_ALL && group != Uds.GROUP_EMISSIONS) {
+      return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
-    return vehicle.clear()
+    boolean done = isEngine ? vehicle.clear() : vehicle.clear(unit);
+    return done
         ? Uds.positive(Uds.CLEAR, new byte[0])
-        : Uds.negative(Uds.CLEAR, CONDITIONS_NOT_CORRECT);
+        : refuse(Uds.CLEAR, Refusal.CONDITIONS_NOT_CORRECT);
   }
 
   private byte[] codes(byte[] request) {
-    if (request.length == 3 && request[1] == Uds.CODES_BY_STATUS) {
-      return codes(Uds.CODES_BY_STATUS, vehicle.codes(request[2] & 0xFF));
+    if (request.length < 2) {
+      return refuse(Uds.READ_CODES, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
-    if (request.length == 6 && request[1] == Uds.SNAPSHOT) {
-      return snapshot(request);
-    }
-    if (request.length == 2 && request[1] == Uds.PERMANENT_CODES) {
-      return codes(Uds.PERMANENT_CODES, vehicle.permanentCodes());
-    }
-    return Uds.negative(Uds.READ_CODES, SUB_FUNCTION_NOT_SUPPORTED);
+    return switch (subFunction(request)) {
+      case Uds.COUNT_BY_STATUS -> request.length == 3 ? count(request[2] & 0xFF) : wrongLength();
+      case Uds.CODES_BY_STATUS ->
+          request.length == 3
+              ? codes(Uds.CODES_BY_STATUS, mine(vehicle.codes(request[2] & 0xFF)))
+              : wrongLength();
+      case Uds.SNAPSHOT -> request.length == 6 ? snapshot(request) : wrongLength();
+      case Uds.PERMANENT_CODES ->
+          request.length == 2
+              ? codes(Uds.PERMANENT_CODES, mine(vehicle.permanentCodes()))
+              : wrongLength();
+      default -> refuse(Uds.READ_CODES, Refusal.SUB_FUNCTION_NOT_SUPPORTED);
+    };
   }
 
-  private static byte[] codes(int subFunction, List<Uds.StatusedCode> codes) {
+  private static byte[] wrongLength() {
+    return refuse(Uds.READ_CODES, Refusal.INCORRECT_LENGTH_OR_FORMAT);
+  }
+
+  /** What this controller keeps: the engine's keeps what no other does. */
+  private List<Uds.StatusedCode> mine(List<Uds.StatusedCode> all) {
+    return all.stream().filter(c -> isMine(c.code())).toList();
+  }
+
+  private boolean isMine(TroubleCode code) {
+    return isEngine
+        ? vehicle.spec().controllers().stream().noneMatch(u -> u.keeps(code))
+        : unit.keeps(code);
+  }
+
+  private byte[] count(int mask) {
+    int count = mine(vehicle.codes(mask)).size();
+    return Uds.positive(
+        Uds.READ_CODES,
+        new byte[] {
+          Uds.COUNT_BY_STATUS,
+          (byte) AVAILABLE_BITS,
+          (byte) unit.format().code(),
+          (byte) (count >> 8),
+          (byte) count
+        });
+  }
+
+  private byte[] codes(int subFunction, List<Uds.StatusedCode> codes) {
     ByteBuffer out = ByteBuffer.allocate(2 + 4 * codes.size());
     out.put((byte) subFunction).put((byte) AVAILABLE_BITS);
     for (Uds.StatusedCode c : codes) {
-      out.putInt(c.code().threeBytes() << 8 | c.status().bits());
+      out.putInt(unit.format().encode(c.code()) << 8 | c.status().bits());
     }
     return Uds.positive(Uds.READ_CODES, out.array());
   }
 
   /** The code and its status, then the record if one was kept. */
   private byte[] snapshot(byte[] request) {
-    int code = (request[2] & 0xFF) << 16 | (request[3] & 0xFF) << 8 | request[4] & 0xFF;
-    byte[] kept = vehicle.snapshot(TroubleCode.ofThreeBytes(code));
+    int bytes = (request[2] & 0xFF) << 16 | (request[3] & 0xFF) << 8 | request[4] & 0xFF;
+    Optional<TroubleCode> code = unit.format().decode(bytes).filter(this::isMine);
+    if (code.isEmpty()) {
+      return refuse(Uds.READ_CODES, Refusal.REQUEST_OUT_OF_RANGE);
+    }
+    byte[] kept = vehicle.snapshot(code.get());
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     out.write(request, 1, 4);
-    out.write(vehicle.statusBits(TroubleCode.ofThreeBytes(code)));
+    out.write(vehicle.statusBits(code.get()));
     if (kept.length > 0) {
       out.write(request[5]);
       out.writeBytes(kept);
@@ -108,7 +256,7 @@ final class UdsResponder {
   /** One identifier or several; those that are not known are left out, as ISO 14229-1 allows. */
   private byte[] data(byte[] request) {
     if (request.length < 3 || request.length % 2 == 0) {
-      return Uds.negative(Uds.READ_DATA, WRONG_LENGTH);
+      return refuse(Uds.READ_DATA, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     for (int i = 1; i < request.length; i += 2) {
@@ -120,19 +268,65 @@ final class UdsResponder {
       }
     }
     return out.size() == 0
-        ? Uds.negative(Uds.READ_DATA, OUT_OF_RANGE)
+        ? refuse(Uds.READ_DATA, Refusal.REQUEST_OUT_OF_RANGE)
         : Uds.positive(Uds.READ_DATA, out.toByteArray());
   }
 
   private Optional<byte[]> value(int identifier) {
     return switch (identifier) {
-      case Uds.VIN -> Optional.of(vehicle.spec().vin().getBytes(StandardCharsets.US_ASCII));
+      case Uds.SYSTEM_NAME -> text(unit.name());
+      case Uds.SPARE_PART_NUMBER -> text(unit.part());
+      case Uds.SOFTWARE_VERSION -> text(unit.software());
+      default -> isEngine ? engineValue(identifier) : Optional.empty();
+    };
+  }
+
+  private static Optional<byte[]> text(String text) {
+    return text.isEmpty()
+        ? Optional.empty()
+        : Optional.of(text.getBytes(StandardCharsets.US_ASCII));
+  }
+
+  private Optional<byte[]> engineValue(int identifier) {
+    return switch (identifier) {
+      case Uds.VIN -> text(vehicle.spec().vin());
       case Uds.READINESS -> Optional.of(vehicle.readiness());
       default ->
-          LiveSignal.byIdentifier(identifier)
-              .map(s -> s.encode(vehicle.live(s)))
-              .or(() -> counted(identifier));
+          isBitmap(identifier)
+              ? Optional.of(supported(identifier))
+              : LiveSignal.byIdentifier(identifier)
+                  .filter(vehicle.spec()::tells)
+                  .map(s -> s.encode(vehicle.live(s)))
+                  .or(() -> counted(identifier));
     };
+  }
+
+  private static boolean isBitmap(int identifier) {
+    return identifier >= FIRST_PUBLISHED
+        && identifier <= LAST_PUBLISHED
+        && (identifier & 0x1F) == 0;
+  }
+
+  /**
+   * Which of the next 32 identifiers there are, the first in the highest bit; the last one tells
+   * whether there are more behind them (SAE J1979).
+   */
+  private byte[] supported(int from) {
+    int bits = 0;
+    for (int i = 1; i <= 32; i++) {
+      int identifier = from + i;
+      boolean more = i == 32 && isAnyBehind(identifier);
+      if (more || i < 32 && value(identifier).isPresent()) {
+        bits |= 1 << 32 - i;
+      }
+    }
+    return ByteBuffer.allocate(4).putInt(bits).array();
+  }
+
+  private boolean isAnyBehind(int identifier) {
+    return Arrays.stream(LiveSignal.values())
+        .filter(vehicle.spec()::tells)
+        .anyMatch(s -> s.identifier() > identifier);
   }
 
   private Optional<byte[]> counted(int identifier) {
@@ -144,26 +338,43 @@ final class UdsResponder {
 
   private byte[] routine(byte[] request) {
     if (request.length < 4) {
-      return Uds.negative(Uds.ROUTINE, WRONG_LENGTH);
+      return refuse(Uds.ROUTINE, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
     int id = (request[2] & 0xFF) << 8 | request[3] & 0xFF;
-    if (request[1] == Uds.ROUTINE_START) {
-      Optional<RoutineState> started = vehicle.startRoutine(id);
-      if (started.isEmpty()) {
-        return Uds.negative(Uds.ROUTINE, OUT_OF_RANGE);
-      }
-      return started.get() == RoutineState.RUNNING
-          ? routineStatus(request, new byte[] {(byte) started.get().code()})
-          : Uds.negative(Uds.ROUTINE, CONDITIONS_NOT_CORRECT);
+    if (vehicle.spec().routines().stream().noneMatch(r -> r.id() == id)) {
+      return refuse(Uds.ROUTINE, Refusal.REQUEST_OUT_OF_RANGE);
     }
-    return request[1] == Uds.ROUTINE_RESULTS
-        ? routineStatus(request, vehicle.routineRecord(id))
-        : Uds.negative(Uds.ROUTINE, SUB_FUNCTION_NOT_SUPPORTED);
+    return switch (subFunction(request)) {
+      case Uds.ROUTINE_START -> startRoutine(request, id);
+      case Uds.ROUTINE_STOP ->
+          vehicle.stopRoutine(id)
+              ? routineStatus(request, vehicle.routineRecord(id))
+              : refuse(Uds.ROUTINE, Refusal.REQUEST_SEQUENCE_ERROR);
+      case Uds.ROUTINE_RESULTS -> routineStatus(request, vehicle.routineRecord(id));
+      default -> refuse(Uds.ROUTINE, Refusal.SUB_FUNCTION_NOT_SUPPORTED);
+    };
+  }
+
+  private byte[] startRoutine(byte[] request, int id) {
+    if (session != Uds.EXTENDED_SESSION) {
+      return refuse(Uds.ROUTINE, Refusal.SERVICE_NOT_IN_SESSION);
+    }
+    boolean locked =
+        vehicle.spec().routines().stream()
+            .anyMatch(r -> r.id() == id && r.locked() && !lock.isOpen());
+    if (locked) {
+      return refuse(Uds.ROUTINE, Refusal.SECURITY_ACCESS_DENIED);
+    }
+    RoutineState started = vehicle.startRoutine(id).orElse(RoutineState.NOT_STARTED);
+    return started == RoutineState.RUNNING
+        ? routineStatus(request, new byte[] {(byte) started.code()})
+        : refuse(Uds.ROUTINE, Refusal.CONDITIONS_NOT_CORRECT);
   }
 
   private static byte[] routineStatus(byte[] request, byte[] record) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.write(request, 1, 3);
+    out.write(request[1] & 0x7F);
+    out.write(request, 2, 2);
     out.writeBytes(record);
     return Uds.positive(Uds.ROUTINE, out.toByteArray());
   }

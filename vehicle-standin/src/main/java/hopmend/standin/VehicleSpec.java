@@ -2,6 +2,8 @@ package hopmend.standin;
 
 import hopmend.fault.CodeRange;
 import hopmend.fault.TroubleCode;
+import hopmend.sensor.LiveSignal;
+import hopmend.wire.CodeFormat;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -22,6 +24,7 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
  * @param codes another first code for a sensor, for example of bank 2
  * @param faults faults with a name of their own
  * @param plugs what hands can pull; a pulled plug is an open circuit
+ * @param controllers what stands beside the engine's controller behind the gateway
  */
 public record VehicleSpec(
     String name,
@@ -37,7 +40,8 @@ public record VehicleSpec(
     Map<Channel, String> codes,
     List<NamedFault> faults,
     List<Plug> plugs,
-    List<RoutineSpec> routines) {
+    List<RoutineSpec> routines,
+    List<UnitSpec> controllers) {
 
   /** A fault under a name of the scenario. */
   public record NamedFault(
@@ -54,9 +58,47 @@ public record VehicleSpec(
    * A routine of service 0x31.
    *
    * @param overruns how often the engine has to slow down with the fuel cut while it learns
+   * @param inSession whether it is stopped when its session ends
+   * @param locked whether it asks for security access first
    */
   public record RoutineSpec(
-      int id, double seconds, double minCoolantC, boolean engineRuns, int overruns) {}
+      int id,
+      double seconds,
+      double minCoolantC,
+      boolean engineRuns,
+      int overruns,
+      boolean inSession,
+      boolean locked) {}
+
+  /**
+   * A controller beside the engine's.
+   *
+   * @param part number of its part; empty where it does not tell it
+   * @param owns how the codes begin that it keeps
+   * @param format in which it writes them; null for three bytes of SAE J2012
+   */
+  public record UnitSpec(
+      String name,
+      String address,
+      String part,
+      String software,
+      List<String> owns,
+      CodeFormat format) {
+    public UnitSpec {
+      part = part == null ? "" : part;
+      software = software == null ? "" : software;
+      owns = owns == null ? List.of() : List.copyOf(owns);
+      format = format == null ? CodeFormat.THREE_BYTES : format;
+    }
+
+    int logicalAddress() {
+      return Integer.decode(address);
+    }
+
+    boolean keeps(TroubleCode code) {
+      return owns.stream().anyMatch(code.text()::startsWith);
+    }
+  }
 
   public VehicleSpec {
     sensors = List.copyOf(sensors);
@@ -64,11 +106,33 @@ public record VehicleSpec(
     faults = faults == null ? List.of() : List.copyOf(faults);
     plugs = plugs == null ? List.of() : List.copyOf(plugs);
     routines = routines == null ? List.of() : List.copyOf(routines);
+    controllers = controllers == null ? List.of() : List.copyOf(controllers);
     codes.values().forEach(TroubleCode::parse);
   }
 
   int logicalAddress() {
     return Integer.decode(address);
+  }
+
+  /** The engine's controller: it keeps what no other does. */
+  UnitSpec engine() {
+    return new UnitSpec("Engine control", address, "", "", List.of(), CodeFormat.THREE_BYTES);
+  }
+
+  /** Whether a signal is there to be told: without its sensor it is not, and is not 0 either. */
+  public boolean tells(LiveSignal signal) {
+    return switch (signal) {
+      case COOLANT -> sensors.contains(Channel.COOLANT);
+      case INTAKE_AIR -> sensors.contains(Channel.INTAKE_AIR);
+      case AIR_MASS -> sensors.contains(Channel.AIR_MASS);
+      case OXYGEN_1 -> sensors.contains(Channel.OXYGEN_1);
+      case OXYGEN_2 -> sensors.contains(Channel.OXYGEN_2);
+      case RAIL_PRESSURE -> sensors.contains(Channel.RAIL);
+      case TANK_PRESSURE -> sensors.contains(Channel.TANK);
+      case PEDAL_1 -> sensors.contains(Channel.PEDAL_1);
+      case PEDAL_2 -> sensors.contains(Channel.PEDAL_2);
+      default -> true;
+    };
   }
 
   /** The code of a sensor's run at a place counted from its first, with its failure type. */
@@ -109,7 +173,8 @@ public record VehicleSpec(
         codes,
         List.of(),
         plugs,
-        routines);
+        routines,
+        controllers);
   }
 
   /** The fault of a name of the scenario, or of its own id. */

@@ -96,26 +96,27 @@ class GarageTest {
             Uds.testerPresent(),
             Uds.readCodes(0x0D),
             Uds.readPermanentCodes(),
-            Uds.readSnapshot(TroubleCode.parse("P0340-31")),
+            Uds.readSnapshot(TroubleCode.parse("P0340-31").threeBytes()),
             Uds.readData(
                 List.of(LiveSignal.ENGINE_SPEED.identifier(), LiveSignal.COOLANT.identifier())),
             Uds.readData(Uds.READINESS),
             Uds.readData(0x1234),
-            Uds.clearAll(),
+            Uds.clear(Uds.GROUP_ALL),
+            Uds.countCodes(0x0D),
             Uds.routine(Uds.ROUTINE_RESULTS, 769));
     Instant time = Instant.parse("2026-11-24T10:00:00Z");
     try (Socket socket = new Socket(server.address().getAddress(), server.port())) {
       socket.setSoTimeout(3000);
       List<DoipFrame> frames = new ArrayList<>();
-      frames.add(DoipFrame.routingRequest(TESTER));
-      requests.forEach(r -> frames.add(DoipFrame.diagnostic(TESTER, 0x0E80, r)));
+      frames.add(DoipFrame.routingRequest(TESTER, 0));
+      requests.forEach(r -> frames.add(DoipFrame.diagnostic(TESTER, 0x1080, r)));
       for (DoipFrame f : frames) {
-        packets.add(new Capture.Packet(time = time.plusMillis(5), false, f.encode()));
+        packets.add(new Capture.Packet(time = time.plusMillis(5), 1, false, f.encode()));
         socket.getOutputStream().write(f.encode());
         int answers = f.payloadType() == DoipFrame.ROUTING_REQUEST ? 1 : 2;
         for (int i = 0; i < answers; i++) {
           DoipFrame answer = DoipFrame.read(socket.getInputStream());
-          packets.add(new Capture.Packet(time = time.plusMillis(2), true, answer.encode()));
+          packets.add(new Capture.Packet(time = time.plusMillis(2), 1, true, answer.encode()));
         }
       }
     }
@@ -137,7 +138,7 @@ class GarageTest {
     Path file = Files.write(folder.resolve("exchange.pcap"), Capture.pcap(packets));
     List<String> protocols = tshark(file, "-T", "fields", "-e", "frame.protocols");
     assertThat(protocols).hasSize(packets.size()).allMatch(p -> p.contains("tcp:doip"));
-    assertThat(protocols.stream().filter(p -> p.endsWith("doip:uds")).count()).isEqualTo(22);
+    assertThat(protocols.stream().filter(p -> p.endsWith("doip:uds")).count()).isEqualTo(24);
     String whole = String.join("\n", tshark(file, "-V"));
     assertThat(whole).doesNotContainIgnoringCase("malformed").doesNotContain("Bad checksum");
     assertThat(

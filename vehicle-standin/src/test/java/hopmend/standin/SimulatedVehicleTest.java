@@ -162,7 +162,18 @@ class SimulatedVehicleTest {
     assertThat(responder.answer(new byte[] {0x19, 0x55})).isEqualTo(Uds.negative(0x19, 0x12));
     assertThat(responder.answer(new byte[] {0x14, 1})).isEqualTo(Uds.negative(0x14, 0x13));
     assertThat(responder.answer(Uds.readData(0x1234))).isEqualTo(Uds.negative(0x22, 0x31));
+    assertThat(responder.answer(new byte[] {0x3E, 0x05})).isEqualTo(Uds.negative(0x3E, 0x12));
+    assertThat(responder.answer(Uds.stillThere())).as("asked for no answer").isEmpty();
+    assertThat(responder.answer(Uds.clear(0x0340FF))).isEqualTo(Uds.negative(0x14, 0x31));
+    assertThat(responder.answer(Uds.routine(Uds.ROUTINE_START, 769)))
+        .as("in the default session")
+        .isEqualTo(Uds.negative(0x31, 0x7F));
+    assertThat(responder.answer(Uds.routine(Uds.ROUTINE_STOP, 769)))
+        .as("nothing runs")
+        .isEqualTo(Uds.negative(0x31, 0x24));
+    vehicle.turn(Ignition.RUNNING);
+    assertThat(responder.answer(Uds.clear(Uds.GROUP_ALL))).isEqualTo(Uds.negative(0x14, 0x22));
     vehicle.turn(Ignition.OFF);
-    assertThat(responder.answer(Uds.clearAll())).isEqualTo(Uds.negative(0x14, 0x22));
+    assertThat(responder.answer(Uds.clear(Uds.GROUP_ALL))).as("key off").isEmpty();
   }
 }

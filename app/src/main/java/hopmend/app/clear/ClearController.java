@@ -12,6 +12,7 @@ import hopmend.app.web.Sent;
 import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
+import hopmend.wire.Uds;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -37,12 +38,21 @@ class ClearController {
 
   @PostMapping("/read")
   String read(Form form, @Sent Asked sent) {
-    Readout readout = vehicles.read(form.jobId(), sent.gateway(), vin(form.jobId()));
-    return screens.append(form, readout.factsAfterwards());
+    return screens.appendAfterwards(
+        form, vehicles.read(form.jobId(), sent.gateway(), vin(form.jobId())));
+  }
+
+  /**
+   * @param only "emissions" for the codes that concern emissions alone; empty for all
+   */
+  record Erased(String gateway, String only) {
+    int group() {
+      return only.equals("emissions") ? Uds.GROUP_EMISSIONS : Uds.GROUP_ALL;
+    }
   }
 
   @PostMapping("/erase")
-  String erase(Form form, @Sent Asked sent) {
+  String erase(Form form, @Sent Erased sent) {
     JobDesk.Submission submission = form.submission();
     String vin =
         vin(form.jobId())
@@ -50,10 +60,16 @@ class ClearController {
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
     Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin));
-    if (!desk.append(form.jobId(), submission, before.facts())) {
+    JobDesk.Kept keptBefore = JobDesk.Kept.told(before);
+    if (!desk.append(
+        form.jobId(),
+        submission,
+        before.facts(keptBefore.id().toString()),
+        Optional.of(keptBefore))) {
       return form.done();
     }
-    VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin));
+    VehicleDesk.Cleared cleared =
+        vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin), sent.group());
     if (cleared
         .after()
         .filter(a -> ClearReport.contradicts(before.codes(), a.codes()))
@@ -62,8 +78,10 @@ class ClearController {
           "The vehicle acknowledged, but a second reading shows every code unchanged. Nothing was recorded as cleared. Ignition on, engine off, then try once more.");
     }
     List<Fact> facts = new ArrayList<>(List.of(new Fact.CodesCleared(vin)));
-    cleared.after().ifPresent(a -> facts.addAll(a.factsAfterwards()));
-    desk.append(form.jobId(), submission.further(), facts);
+    Optional<JobDesk.Kept> keptAfter = cleared.after().map(JobDesk.Kept::told);
+    keptAfter.ifPresent(
+        k -> facts.addAll(cleared.after().orElseThrow().factsAfterwards(k.id().toString())));
+    desk.append(form.jobId(), submission.further(), facts, keptAfter);
     if (cleared.after().isEmpty()) {
       throw new LinkProblem(
           "The vehicle acknowledged clearing, and that is recorded. What came after could not be read: %s Read the codes again."

@@ -1,5 +1,6 @@
 package hopmend.app.job;
 
+import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.HeldAtHand;
 import hopmend.job.Fact;
@@ -107,9 +108,20 @@ public class HopScreens {
     return append(form, List.of(facts));
   }
 
-  /** The same for what a vehicle said. */
+  /** The same for several. */
   public String append(Form form, List<Fact> facts) {
     desk.append(form.jobId(), form.submission(), facts);
+    return form.done();
+  }
+
+  /** The same for what a vehicle said after its codes were cleared, with all of it as text. */
+  public String appendAfterwards(Form form, Readout readout) {
+    JobDesk.Kept kept = JobDesk.Kept.told(readout);
+    desk.append(
+        form.jobId(),
+        form.submission(),
+        readout.factsAfterwards(kept.id().toString()),
+        Optional.of(kept));
     return form.done();
   }
 }

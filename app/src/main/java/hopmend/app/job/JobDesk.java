@@ -1,5 +1,6 @@
 package hopmend.app.job;
 
+import hopmend.app.link.Readout;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.ListAsked;
 import hopmend.app.web.ListOrder;
@@ -110,6 +111,11 @@ public class JobDesk {
 
     public static Kept of(String name, String mediaType, String text) {
       return new Kept(UUID.randomUUID(), name, mediaType, text);
+    }
+
+    /** All that a vehicle told over a link. */
+    public static Kept told(Readout readout) {
+      return of("what the vehicle told", "text/plain", readout.told());
     }
   }
 

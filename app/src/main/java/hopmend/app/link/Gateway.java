@@ -1,11 +1,15 @@
 package hopmend.app.link;
 
 import jakarta.persistence.Column;
+import jakarta.persistence.Embedded;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.net.InetSocketAddress;
 import java.time.Instant;
+import java.util.Optional;
+import java.util.OptionalInt;
 
 /** An address to which the application may connect. */
 @Entity
@@ -24,6 +28,8 @@ public class Gateway {
 
   @Column(name = "added_at")
   private Instant addedAt;
+
+  @Embedded private Manner manner = Manner.USUAL;
 
   protected Gateway() {}
 
@@ -58,6 +64,27 @@ public class Gateway {
   /** Number of the vehicle that answered here last, empty if none did. */
   public String vin() {
     return vin;
+  }
+
+  public Manner manner() {
+    return manner;
+  }
+
+  Route route() {
+    return new Route(
+        InetSocketAddress.createUnresolved(host, port),
+        manner.tls(),
+        manner.protocol(),
+        manner.tester(),
+        manner.activation(),
+        manner.target() == null ? OptionalInt.empty() : OptionalInt.of(manner.target()),
+        manner.functional(),
+        Optional.ofNullable(manner.untold()));
+  }
+
+  void change(String newName, Manner newManner) {
+    name = newName;
+    manner = newManner;
   }
 
   void move(String newHost, int newPort) {

@@ -6,12 +6,15 @@ import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.Sent;
+import hopmend.wire.CodeFormat;
+import hopmend.wire.DoipFrame;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.time.Clock;
+import java.util.Arrays;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -23,6 +26,9 @@ import org.springframework.web.bind.annotation.PostMapping;
 /** The lead's list of addresses to which the application may connect. */
 @Controller
 class GatewayController {
+  private static final List<CodeFormat> PUBLISHED =
+      Arrays.stream(CodeFormat.values()).filter(CodeFormat::isPublished).toList();
+
   private final GatewayRepository gateways;
   private final Seeker seeker;
   private final Confirmation confirmation;
@@ -45,6 +51,7 @@ class GatewayController {
   @GetMapping("/links")
   String list(Model model) {
     model.addAttribute("gateways", gateways.findAllByOrderById());
+    model.addAttribute("formats", PUBLISHED);
     return "link/list";
   }
 
@@ -68,13 +75,26 @@ class GatewayController {
   /** A vehicle that announced itself, and whether its address is on the list. */
   public record Offered(Seeker.Found found, boolean listed) {}
 
-  record Added(
+  /** A link as a lead types it; addresses in hexadecimal digits. */
+  record Typed(
       @Size(min = 1, max = 80, message = "Name the link in 1 to 80 characters.") String name,
       String host,
-      @Pattern(regexp = "\\d{1,5}", message = PORTS) String port) {
-    private static final String PORTS = "A port lies in 1 to 65535; ISO 13400-2 gives 13400.";
+      @Pattern(regexp = "\\d{1,5}", message = PORTS) String port,
+      @Pattern(regexp = BYTES, message = "Testers stand at 0x0E00 to 0x0FFF.") String tester,
+      @Pattern(regexp = BYTES, message = "The activation type is one byte, as in 0x00.")
+          String activation,
+      @Pattern(regexp = BYTES, message = "An address has two bytes, as in 0x1080; or none.")
+          String target,
+      @Pattern(regexp = BYTES, message = "An address has two bytes, as in 0xE000.")
+          String functional,
+      String protocol,
+      String tls,
+      CodeFormat untold) {
+    private static final String PORTS =
+        "A port lies in 1 to 65535; ISO 13400-2 gives 13400, and 3496 for encrypted links.";
+    private static final String BYTES = "((0x)?[0-9A-Fa-f]{1,4})?";
 
-    Added {
+    Typed {
       name = name.strip();
       host = host.strip();
       port = port.strip();
@@ -87,26 +107,78 @@ class GatewayController {
       }
       return number;
     }
+
+    Manner manner() {
+      int asTester = hex(tester, Manner.USUAL.tester());
+      if (asTester < Manner.FIRST_TESTER || asTester > Manner.LAST_TESTER) {
+        throw new InputProblem("tester", "Testers stand at 0x0E00 to 0x0FFF.");
+      }
+      int type = hex(activation, Manner.USUAL.activation());
+      if (type > 0xFF) {
+        throw new InputProblem("activation", "The activation type is one byte, as in 0x00.");
+      }
+      return new Manner(
+          "2019".equals(protocol) ? DoipFrame.VERSION_2019 : DoipFrame.VERSION,
+          asTester,
+          type,
+          target.isEmpty() ? null : (Integer) hex(target, 0),
+          hex(functional, Manner.USUAL.functional()),
+          !tls.isEmpty(),
+          untold);
+    }
+
+    private static int hex(String typed, int usual) {
+      return typed.isEmpty() ? usual : Integer.parseInt(typed.replaceFirst("^0x", ""), 16);
+    }
   }
 
   @PostMapping("/links")
-  String add(@Sent Added sent, Principal principal, HttpServletRequest request) {
+  String add(@Sent Typed sent, Principal principal, HttpServletRequest request) {
     confirmation.require(request);
     String canonical = Address.canonical(sent.host());
     if (gateways.existsByHostAndPort(canonical, sent.number())) {
       throw new InputProblem("host", "This address is on the list already.");
     }
-    gateways.save(
-        new Gateway(sent.name(), canonical, sent.number(), principal.getName(), clock.instant()));
+    Gateway gateway =
+        new Gateway(sent.name(), canonical, sent.number(), principal.getName(), clock.instant());
+    gateway.change(sent.name(), sent.manner());
+    gateways.save(gateway);
     events.note(request, Kind.LINK, "added " + canonical + " port " + sent.number());
     return "redirect:/links";
+  }
+
+  /** The list with one link to be changed. */
+  @GetMapping("/links/{id}")
+  String one(@PathVariable long id, Model model) {
+    model.addAttribute("chosen", gateway(id));
+    return list(model);
+  }
+
+  @PostMapping("/links/{id}")
+  String change(@PathVariable long id, @Sent Typed sent, Model model, HttpServletRequest request) {
+    Gateway gateway = gateway(id);
+    model.addAttribute("chosen", gateway);
+    confirmation.require(request);
+    String canonical = Address.canonical(sent.host());
+    boolean moves = !canonical.equals(gateway.host()) || sent.number() != gateway.port();
+    if (moves && gateways.existsByHostAndPort(canonical, sent.number())) {
+      throw new InputProblem("host", "This address is on the list already.");
+    }
+    gateway.change(sent.name(), sent.manner());
+    gateway.move(canonical, sent.number());
+    gateways.save(gateway);
+    events.note(request, Kind.LINK, "changed " + canonical + " port " + sent.number());
+    return "redirect:/links";
+  }
+
+  private Gateway gateway(long id) {
+    return gateways.findById(id).orElseThrow(() -> new NotHere("There is no link " + id));
   }
 
   @PostMapping("/links/{id}/remove")
   String remove(@PathVariable long id, HttpServletRequest request) {
     confirmation.require(request);
-    Gateway gateway =
-        gateways.findById(id).orElseThrow(() -> new NotHere("There is no link " + id));
+    Gateway gateway = gateway(id);
     gateways.delete(gateway);
     events.note(request, Kind.LINK, "removed " + gateway.host() + " port " + gateway.port());
     return "redirect:/links";

@@ -2,15 +2,18 @@ package hopmend.app.link;
 
 /**
  * How long the client waits. ISO 13400-2 gives two seconds to the acknowledgement, ISO 14229-2 five
- * seconds to each answer after "response pending" (from memory).
+ * seconds to each answer after "response pending", which a controller may send as often as it needs
+ * (from memory).
  *
  * @param waitMillis for the connection, the routing, an acknowledgement, an answer
+ * @param stragglersMillis for the next controller, where all were asked at once; ours
  * @param pendingMillis for each answer after "response pending"
- * @param serviceMillis for one service in all, however often the vehicle asks for patience
- * @param wholeMillis for a whole exchange of several services; a person waits for it
+ * @param serviceMillis for one service in all, however often the vehicle asks for patience; ours
+ * @param wholeMillis for a whole exchange of several services; a person waits for it; ours
  */
-record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis, int wholeMillis) {
-  static final LinkTimes PUBLISHED = new LinkTimes(2000, 5000, 15_000, 45_000);
+record LinkTimes(
+    int waitMillis, int stragglersMillis, int pendingMillis, int serviceMillis, int wholeMillis) {
+  static final LinkTimes PUBLISHED = new LinkTimes(2000, 400, 5000, 60_000, 180_000);
 
   /** The published times, so many times shorter; for tests with a simulated vehicle only. */
   static LinkTimes hurried(int times) {
@@ -19,6 +22,7 @@ record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis, int whole
     }
     return new LinkTimes(
         PUBLISHED.waitMillis / times,
+        PUBLISHED.stragglersMillis / times,
         PUBLISHED.pendingMillis / times,
         PUBLISHED.serviceMillis / times,
         PUBLISHED.wholeMillis / times);
@@ -26,6 +30,7 @@ record LinkTimes(int waitMillis, int pendingMillis, int serviceMillis, int whole
 
   /** The same for a conversation that lasts as long as somebody looks. */
   LinkTimes lasting() {
-    return new LinkTimes(waitMillis, pendingMillis, serviceMillis, Integer.MAX_VALUE);
+    return new LinkTimes(
+        waitMillis, stragglersMillis, pendingMillis, serviceMillis, Integer.MAX_VALUE);
   }
 }

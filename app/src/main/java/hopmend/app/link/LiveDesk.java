@@ -133,7 +133,7 @@ public class LiveDesk {
           gateway,
           vin,
           "shows live values",
-          () -> sampling.wanted = false,
+          Optional.of(() -> sampling.wanted = false),
           t -> sample(t, sampling, first));
     } catch (LinkProblem e) {
       refused.set(e);

@@ -12,34 +12,57 @@ import java.util.Optional;
 /**
  * What a vehicle said about its codes, and the conditions kept beside the first of them.
  *
+ * @param readiness four bytes; none where it does not tell them
  * @param since what it counts since its codes were cleared; empty where it tells nothing
+ * @param missing what it did not tell, each with its reason
  */
 public record Readout(
     String vin,
-    List<ReadCode> codes,
+    List<Controller> controllers,
     List<FreezeFrameValue> freezeFrame,
     byte[] readiness,
-    Optional<SinceCleared> since) {
+    Optional<SinceCleared> since,
+    List<String> missing) {
   public Readout {
-    codes = List.copyOf(codes);
+    controllers = List.copyOf(controllers);
     freezeFrame = List.copyOf(freezeFrame);
     readiness = readiness.clone();
+    missing = missing.stream().distinct().toList();
   }
 
-  /** All that it said, as facts. */
-  public List<Fact> facts() {
-    return facts(freezeFrame);
+  /** The codes of all controllers. */
+  public List<ReadCode> codes() {
+    return controllers.stream().flatMap(c -> c.codes().stream()).toList();
+  }
+
+  /** Who answered, what each is and holds, and what was not told: for the record, as text. */
+  public String told() {
+    List<String> lines = new ArrayList<>(List.of("Identification number " + vin));
+    controllers.forEach(c -> lines.add(c.told()));
+    missing.forEach(m -> lines.add("Not told: " + m));
+    return String.join("\n", lines) + "\n";
+  }
+
+  /**
+   * All that it said, as facts.
+   *
+   * @param kept id of the text that {@link #told} gave
+   */
+  public List<Fact> facts(String kept) {
+    return facts(freezeFrame, kept);
   }
 
   /** The same after clearing, when conditions beside a code are not those of the fault. */
-  public List<Fact> factsAfterwards() {
-    return facts(List.of());
+  public List<Fact> factsAfterwards(String kept) {
+    return facts(List.of(), kept);
   }
 
-  private List<Fact> facts(List<FreezeFrameValue> frame) {
+  private List<Fact> facts(List<FreezeFrameValue> frame, String kept) {
     List<Fact> facts = new ArrayList<>();
-    facts.add(new Fact.CodesRead(Fact.CodeSource.VEHICLE, codes, frame, ""));
-    facts.add(new Fact.ReadinessRead(HexFormat.of().formatHex(readiness)));
+    facts.add(new Fact.CodesRead(Fact.CodeSource.VEHICLE, codes(), frame, kept));
+    if (readiness.length > 0) {
+      facts.add(new Fact.ReadinessRead(HexFormat.of().formatHex(readiness)));
+    }
     since.ifPresent(
         s ->
             facts.add(

@@ -2,6 +2,8 @@ package hopmend.app.link;
 
 import hopmend.wire.Announcement;
 import hopmend.wire.DoipFrame;
+import hopmend.wire.EntityStatus;
+import hopmend.wire.PowerMode;
 import hopmend.wire.WireException;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -13,6 +15,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
@@ -24,22 +27,41 @@ class Seeker {
   private static final String LOOPBACK_BROADCAST = "127.255.255.255";
   private static final int PORT = 13_400;
   private static final int WAIT_MILLIS = 700;
-  private static final int MOST_ANSWERS = 200;
+  private static final int MOST_ANSWERS = 600;
 
-  /** A vehicle that announced itself. */
-  public record Found(String host, int port, String vin, int logicalAddress) {}
+  /**
+   * A vehicle that announced itself.
+   *
+   * @param power whether it is ready to be asked; empty where it does not tell
+   * @param sockets of testers; empty where it does not tell
+   */
+  public record Found(
+      String host,
+      int port,
+      String vin,
+      int logicalAddress,
+      Optional<PowerMode> power,
+      Optional<EntityStatus> sockets) {
+    private Found with(PowerMode told) {
+      return new Found(host, port, vin, logicalAddress, Optional.of(told), sockets);
+    }
+
+    private Found with(EntityStatus told) {
+      return new Found(host, port, vin, logicalAddress, power, Optional.of(told));
+    }
+  }
 
   /** Asks and listens for less than a second. */
   List<Found> look(List<Gateway> list) {
     Map<String, Found> found = new LinkedHashMap<>();
     try (DatagramSocket socket = new DatagramSocket()) {
       socket.setBroadcast(true);
-      ask(socket, new InetSocketAddress(LOOPBACK_BROADCAST, PORT));
+      ask(socket, Announcement.request(), new InetSocketAddress(LOOPBACK_BROADCAST, PORT));
       for (Gateway g : list) {
-        ask(socket, new InetSocketAddress(g.host(), g.port()));
+        ask(socket, Announcement.request(), new InetSocketAddress(g.host(), g.port()));
       }
       long end = System.nanoTime() + WAIT_MILLIS * 1_000_000L;
-      while (found.size() < MOST_ANSWERS) {
+      for (int answers = 0; answers < MOST_ANSWERS; answers++) {
         long left = (end - System.nanoTime()) / 1_000_000L;
         if (left <= 0) {
           break;
@@ -53,9 +75,9 @@ class Seeker {
     return new ArrayList<>(found.values());
   }
 
-  private static void ask(DatagramSocket socket, SocketAddress where) {
+  private static void ask(DatagramSocket socket, DoipFrame what, SocketAddress where) {
     try {
-      byte[] request = Announcement.request().encode();
+      byte[] request = what.encode();
       socket.send(new DatagramPacket(request, request.length, where));
     } catch (IOException | IllegalArgumentException e) {
       // this address cannot be asked; the others can
@@ -68,11 +90,32 @@ class Seeker {
     try {
       DoipFrame frame =
           DoipFrame.read(new ByteArrayInputStream(packet.getData(), 0, packet.getLength()));
-      Announcement says = Announcement.of(frame);
-      String host = packet.getAddress().getHostAddress();
-      found.put(
-          host + packet.getPort() + says.vin(),
-          new Found(host, packet.getPort(), says.vin(), says.logicalAddress()));
+      String from = packet.getAddress().getHostAddress() + " " + packet.getPort();
+      switch (frame.payloadType()) {
+        case PowerMode.TYPE ->
+            PowerMode.of(frame)
+                .ifPresent(told -> found.computeIfPresent(from, (at, f) -> f.with(told)));
+        case EntityStatus.TYPE -> {
+          EntityStatus told = EntityStatus.of(frame);
+          found.computeIfPresent(from, (at, f) -> f.with(told));
+        }
+        default -> {
+          Announcement says = Announcement.of(frame);
+          Found one =
+              new Found(
+                  packet.getAddress().getHostAddress(),
+                  packet.getPort(),
+                  says.vin(),
+                  says.logicalAddress(),
+                  Optional.empty(),
+                  Optional.empty());
+          if (found.putIfAbsent(from, one) == null) {
+            SocketAddress there = packet.getSocketAddress();
+            ask(socket, new DoipFrame(PowerMode.REQUEST_TYPE, new byte[0]), there);
+            ask(socket, new DoipFrame(EntityStatus.REQUEST_TYPE, new byte[0]), there);
+          }
+        }
+      }
     } catch (WireException | java.io.EOFException e) {
       // no announcement
     }

@@ -36,8 +36,17 @@ public class VehicleDesk {
 
   private final Map<Long, WireLog> logs = new ConcurrentHashMap<>();
 
-  VehicleDesk(Links links, Clock clock, Environment settings) {
+  /** What jobs do over a link just now. */
+  private final Map<Long, Watch> watches = new ConcurrentHashMap<>();
+
+  /** Who answered behind which gateway; found out anew where they are there no more. */
+  private final Map<Long, Targets> known = new ConcurrentHashMap<>();
+
+  private final Tls tls;
+
+  VehicleDesk(Links links, Tls tls, Clock clock, Environment settings) {
     this.links = links;
+    this.tls = tls;
     this.clock = clock;
     this.settings = settings;
     times(); // a hurry that makes no sense ends the start
@@ -62,7 +71,17 @@ public class VehicleDesk {
     return Optional.ofNullable(logs.get(jobId)).map(WireLog::packets).orElse(List.of());
   }
 
-  /** Reads codes by status, permanent codes, the first snapshot and readiness. */
+  /** What a job does over its link just now, for whoever waits for it; empty for nothing. */
+  public Optional<Watch> watch(long jobId) {
+    return Optional.ofNullable(watches.get(jobId));
+  }
+
+  /** Ends what a job does over its link. */
+  public void stop(long jobId) {
+    watch(jobId).ifPresent(Watch::stop);
+  }
+
+  /** Reads codes of all controllers, permanent codes, the first snapshot and readiness. */
   public Readout read(long jobId, String gateway, Optional<String> vin) {
     return talk(jobId, gateway, vin, "reads codes", VehicleTalk::readout);
   }
@@ -76,19 +95,19 @@ public class VehicleDesk {
   public record Cleared(Optional<Readout> after, String problem) {}
 
   /**
-   * Clears all codes and reads again.
+   * Clears codes and reads again.
    *
+   * @param group which codes, see {@link Uds}
    * @throws LinkProblem if the vehicle did not acknowledge; codes that stay are in the readout
    */
-  public Cleared clear(long jobId, String gateway, Optional<String> vin) {
+  public Cleared clear(long jobId, String gateway, Optional<String> vin, int group) {
     return talk(
         jobId,
         gateway,
         vin,
         "clears codes",
         t -> {
-          t.link().ask(Uds.session(Uds.EXTENDED_SESSION), "open a session");
-          t.link().ask(Uds.clearAll(), "clear the codes");
+          t.clear(group);
           return afterClearing(t);
         });
   }
@@ -114,31 +133,7 @@ public class VehicleDesk {
     return talk(jobId, gateway, vin, "reads live values", t -> t.allLive(signals));
   }
 
-  /** Starts a routine if {@code mayStart} agrees with the live signals read just before. */
-  public String startRoutine(
-      long jobId,
-      String gateway,
-      Optional<String> vin,
-      int routineId,
-      Collection<LiveSignal> signals,
-      Function<Map<LiveSignal, Reading>, Optional<String>> mayStart) {
-    return talk(
-        jobId,
-        gateway,
-        vin,
-        "starts a routine",
-        t -> {
-          mayStart
-              .apply(t.allLive(signals))
-              .ifPresent(
-                  why -> {
-                    throw new LinkProblem(why);
-                  });
-          t.link().ask(Uds.session(Uds.EXTENDED_SESSION), "open a session");
-          return t.routine(Uds.ROUTINE_START, routineId, "start the routine");
-        });
-  }
-
+  /** How a routine stands that was started before, asked by a connection of its own. */
   public String routineResult(long jobId, String gateway, Optional<String> vin, int routineId) {
     return talk(
         jobId,
@@ -151,21 +146,23 @@ public class VehicleDesk {
   /**
    * Holds a vehicle for a longer conversation on the caller's thread.
    *
-   * @param stop makes the conversation end soon; another exchange of the same job calls it
+   * @param stop makes the conversation end soon, when another exchange of the same job needs the
+   *     vehicle; empty where the other has to wait
    */
   void hold(
       long jobId,
       String gatewayId,
       Optional<String> vin,
       String what,
-      Runnable stop,
+      Optional<Runnable> stop,
       Consumer<VehicleTalk> conversation) {
     talk(
         jobId,
         gatewayId,
         vin,
         what,
-        Optional.of(stop),
+        stop,
+        times().lasting(),
         t -> {
           conversation.accept(t);
           return t;
@@ -178,7 +175,7 @@ public class VehicleDesk {
       Optional<String> vin,
       String what,
       Function<VehicleTalk, T> exchange) {
-    return talk(jobId, gateway, vin, what, Optional.empty(), exchange);
+    return talk(jobId, gateway, vin, what, Optional.empty(), times(), exchange);
   }
 
   private <T> T talk(
@@ -187,23 +184,25 @@ public class VehicleDesk {
       Optional<String> vin,
       String what,
       Optional<Runnable> stop,
+      LinkTimes times,
       Function<VehicleTalk, T> exchange) {
     Gateway gateway = gateway(gatewayId, vin);
+    Route route = gateway.route();
     InetSocketAddress address = new InetSocketAddress(gateway.host(), gateway.port());
     hold.take(gateway, address, new VehicleHold.Holder(jobId, what, stop));
-    WireLog log = log(jobId);
-    try (VehicleLink link =
-        VehicleLink.open(address, stop.isPresent() ? times().lasting() : times(), log)) {
-      String answering = VehicleTalk.numberOn(link);
-      links.answered(gateway.id(), answering);
-      vin.filter(expected -> !expected.equals(answering))
+    Watch watch = new Watch(clock);
+    watches.put(jobId, watch);
+    try (VehicleLink link = VehicleLink.open(route, tls, times, log(jobId), watch)) {
+      Targets targets = targets(gateway.id(), link);
+      links.answered(gateway.id(), targets.vin());
+      vin.filter(expected -> !expected.equals(targets.vin()))
           .ifPresent(
               expected -> {
-                throw new WrongVehicle(answering, expected);
+                throw new WrongVehicle(targets.vin(), expected);
               });
-      states.put(jobId, new LinkState(answering, Optional.of(clock.instant()), "", ""));
-      T result = exchange.apply(new VehicleTalk(link, answering));
-      states.put(jobId, new LinkState(answering, Optional.of(clock.instant()), "", ""));
+      states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
+      T result = exchange.apply(new VehicleTalk(link, targets));
+      states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
       return result;
     } catch (WireException | IllegalArgumentException e) {
       LinkProblem problem =
@@ -214,8 +213,23 @@ public class VehicleDesk {
       remember(jobId, e);
       throw e;
     } finally {
+      watches.remove(jobId, watch);
       hold.release(address);
     }
+  }
+
+  /** Who stands behind a gateway: as it was, with the number told anew, or found out. */
+  private Targets targets(long gateway, VehicleLink link) {
+    Targets before = known.remove(gateway);
+    Targets now;
+    try {
+      now = before == null ? Targets.found(link) : before.again(link);
+    } catch (NotPassedOn e) {
+      // another vehicle stands there, with controllers of its own
+      now = Targets.found(link);
+    }
+    known.put(gateway, now);
+    return now;
   }
 
   private WireLog log(long jobId) {

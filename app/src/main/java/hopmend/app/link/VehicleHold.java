@@ -23,7 +23,8 @@ final class VehicleHold {
       if (there.jobId() != holder.jobId() || there.stop().isEmpty()) {
         throw new LinkProblem(
             there.jobId() == holder.jobId()
-                ? "This job is already talking to the vehicle; wait a moment."
+                ? "This job is already talking to the vehicle (it %s); wait, or stop it first."
+                    .formatted(there.what())
                 : "Job %d is talking to %s just now (it %s); wait, or end it there."
                     .formatted(there.jobId(), gateway.name(), there.what()));
       }

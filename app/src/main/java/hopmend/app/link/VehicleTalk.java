@@ -1,122 +1,86 @@
 package hopmend.app.link;
 
-import hopmend.fault.CodeState;
-import hopmend.fault.FreezeFrameValue;
+import hopmend.app.web.Words;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.sensor.LiveSignal;
-import hopmend.verify.SinceCleared;
+import hopmend.wire.Refusal;
 import hopmend.wire.Uds;
-import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
+import java.io.IOException;
 import java.util.Collection;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /** A conversation with a vehicle whose number was read and is right: what it can be asked. */
-record VehicleTalk(VehicleLink link, String vin) {
-  private static final int FAILED_PENDING_CONFIRMED = 0x0D;
-
-  /** The identification number that answers on a link. */
-  static String numberOn(VehicleLink link) {
-    byte[] number =
-        Uds.dataOf(link.ask(Uds.readData(Uds.VIN), "tell its identification number"), Uds.VIN);
-    String text = new String(number, StandardCharsets.US_ASCII).strip();
-    if (!text.matches("[0-9A-Z]{17}")) {
-      throw new LinkProblem("The vehicle's identification number does not read.");
-    }
-    return text;
+record VehicleTalk(VehicleLink link, Targets targets) {
+  String vin() {
+    return targets.vin();
   }
 
-  /** Codes by status, permanent codes, the first snapshot and readiness. */
+  private int main() {
+    return targets.main();
+  }
+
+  /** Everything that every controller tells of its codes. */
   Readout readout() {
-    Map<TroubleCode, Set<CodeState>> codes = new LinkedHashMap<>();
-    Uds.codes(
-            link.ask(Uds.readCodes(FAILED_PENDING_CONFIRMED), "read its codes"),
-            Uds.CODES_BY_STATUS)
-        .forEach(c -> codes.put(c.code(), EnumSet.copyOf(withDefault(c))));
-    List<FreezeFrameValue> frame = firstSnapshot(codes.keySet());
-    Uds.codes(link.ask(Uds.readPermanentCodes(), "read its permanent codes"), Uds.PERMANENT_CODES)
-        .forEach(
-            c ->
-                codes
-                    .computeIfAbsent(c.code(), k -> EnumSet.noneOf(CodeState.class))
-                    .add(CodeState.PERMANENT));
-    byte[] readiness =
-        Uds.dataOf(link.ask(Uds.readData(Uds.READINESS), "tell its monitors"), Uds.READINESS);
-    if (readiness.length != 4) {
+    return new Reader(link, targets).readout();
+  }
+
+  /**
+   * Erases codes: of the main controller, which has to acknowledge, and of all others that agree.
+   *
+   * @param group of the codes, see {@link Uds}
+   * @throws LinkProblem if the main controller refuses
+   */
+  void clear(int group) {
+    Uds.Answer answer = clear(main(), group);
+    if (answer instanceof Uds.Negative refused) {
       throw new LinkProblem(
-          "The vehicle's readiness has %d bytes, not 4.".formatted(readiness.length));
+          "The vehicle refused to clear the codes: %s.".formatted(Words.of(refused.words())));
     }
-    List<ReadCode> read = new ArrayList<>();
-    codes.forEach((code, states) -> read.add(new ReadCode(code, states, "")));
-    return new Readout(vin, read, frame, readiness, sinceCleared());
+    targets.all().stream().filter(t -> t != main()).forEach(t -> clear(t, group));
   }
 
-  /** Counters are optional: asked one by one, for a vehicle may refuse them together. */
-  private Optional<SinceCleared> sinceCleared() {
-    Map<SinceCleared.Counter, byte[]> told = new EnumMap<>(SinceCleared.Counter.class);
-    for (SinceCleared.Counter c : SinceCleared.Counter.values()) {
-      link.askIfKnown(Uds.readData(c.identifier()), "tell what it counts since clearing")
-          .ifPresent(a -> told.put(c, Uds.dataOf(a, c.identifier())));
+  /** Some controllers clear in an extended session only. */
+  private Uds.Answer clear(int target, int group) {
+    String what = "clear the codes of " + Controller.written(target);
+    Uds.Answer answer = link.hear(target, Uds.clear(group), what);
+    if (answer instanceof Uds.Positive) {
+      return answer;
     }
-    return SinceCleared.decode(told);
+    session(target);
+    return link.hear(target, Uds.clear(group), what);
   }
 
-  private static Set<CodeState> withDefault(Uds.StatusedCode c) {
-    Set<CodeState> states = c.status().states();
-    return states.isEmpty() ? EnumSet.of(CodeState.HISTORY) : states;
+  /** An extended session; a controller that knows none is asked in the one that it has. */
+  void session() {
+    session(main());
   }
 
-  /** The conditions of the first code that has any; a vehicle need not keep them. */
-  private List<FreezeFrameValue> firstSnapshot(Collection<TroubleCode> codes) {
-    for (TroubleCode code : codes) {
-      Optional<Uds.Positive> answer =
-          link.askIfKnown(Uds.readSnapshot(code), "tell the conditions of " + code.text());
-      if (answer.isEmpty()) {
-        return List.of();
-      }
-      Map<Integer, byte[]> values = Uds.snapshot(answer.get(), code, LiveSignal::lengthOf);
-      if (!values.isEmpty()) {
-        return conditions(values);
-      }
-    }
-    return List.of();
+  private void session(int target) {
+    link.hear(target, Uds.session(Uds.EXTENDED_SESSION), "open a session");
   }
 
-  private static List<FreezeFrameValue> conditions(Map<Integer, byte[]> values) {
-    List<FreezeFrameValue> frame = new ArrayList<>();
-    values.forEach(
-        (id, data) ->
-            LiveSignal.byIdentifier(id)
-                .flatMap(s -> FreezeFrameValue.of(s, s.decode(data)))
-                .ifPresent(frame::add));
-    return frame;
+  /** Says nothing for a while, but answers what the gateway asks. */
+  void listen(int millis) throws IOException {
+    link.listen(millis);
+  }
+
+  /** Keeps the session open. */
+  void stillThere() throws IOException {
+    link.say(main(), Uds.stillThere());
   }
 
   /** A signal and the codes at this moment; a vehicle that has lost the sensor may tell none. */
   Glance glance(Optional<LiveSignal> signal) {
-    Optional<Reading> value =
-        signal.flatMap(
-            s ->
-                link.askIfKnown(Uds.readData(List.of(s.identifier())), "tell its " + s.label())
-                    .map(a -> Uds.dataOf(a, s.identifier()))
-                    .map(s::decode));
+    Optional<Reading> value = signal.flatMap(s -> Optional.ofNullable(live(List.of(s)).get(s)));
     List<TroubleCode> codes =
-        Uds.codes(
-                link.ask(Uds.readCodes(FAILED_PENDING_CONFIRMED), "read its codes"),
-                Uds.CODES_BY_STATUS)
-            .stream()
-            .map(Uds.StatusedCode::code)
-            .distinct()
-            .toList();
+        new Reader(link, targets).codesNow().stream().map(ReadCode::code).distinct().toList();
     return new Glance(value, codes);
   }
 
@@ -131,24 +95,71 @@ record VehicleTalk(VehicleLink link, String vin) {
     return live;
   }
 
-  /** What the vehicle tells of the signals, in one request; those that it has not are left out. */
+  /**
+   * What the vehicle tells of the signals; those that it has not are left out. They are asked in
+   * one request; a controller that does not take several at once is asked one by one.
+   */
   Map<LiveSignal, Reading> live(Collection<LiveSignal> signals) {
     Map<LiveSignal, Reading> live = new EnumMap<>(LiveSignal.class);
     if (signals.isEmpty()) {
       return live;
     }
-    byte[] request = Uds.readData(signals.stream().map(LiveSignal::identifier).toList());
-    Uds.allDataOf(link.ask(request, "tell live values"), LiveSignal::lengthOf)
+    Optional<Uds.Positive> together = told(signals.stream().map(LiveSignal::identifier).toList());
+    if (together.isPresent()) {
+      take(together.get(), live);
+    } else if (signals.size() > 1) {
+      signals.forEach(s -> told(List.of(s.identifier())).ifPresent(a -> take(a, live)));
+    }
+    return live;
+  }
+
+  private Optional<Uds.Positive> told(List<Integer> identifiers) {
+    return link.askIfKnown(main(), Uds.readData(identifiers), "tell live values");
+  }
+
+  private static void take(Uds.Positive answer, Map<LiveSignal, Reading> live) {
+    Uds.allDataOf(answer, LiveSignal::lengthOf)
         .forEach(
             (id, data) -> LiveSignal.byIdentifier(id).ifPresent(s -> live.put(s, s.decode(data))));
-    return live;
   }
 
   /** A routine's status record as hexadecimal digits; empty where the vehicle gives none. */
   String routine(int control, int routineId, String what) {
-    return HexFormat.of()
-        .withUpperCase()
-        .formatHex(
-            Uds.routineStatus(link.ask(Uds.routine(control, routineId), what), control, routineId));
+    return record(link.ask(main(), Uds.routine(control, routineId), what), control, routineId);
+  }
+
+  /**
+   * Starts a routine; a lock that stands before it is opened with the shop's key program, where it
+   * has one.
+   */
+  String start(int routineId, KeyProgram keys) {
+    Uds.Answer answer =
+        link.hear(main(), Uds.routine(Uds.ROUTINE_START, routineId), "start the routine");
+    if (answer instanceof Uds.Positive p) {
+      return record(p, Uds.ROUTINE_START, routineId);
+    }
+    Refusal.of(((Uds.Negative) answer).code())
+        .filter(why -> why.isALock() && keys.isSet())
+        .ifPresent(why -> keys.open(link, new KeyProgram.Lock(vin(), main()), why));
+    return routine(Uds.ROUTINE_START, routineId, "start the routine");
+  }
+
+  /** How a running routine stands; empty where the controller does not say it before the end. */
+  Optional<String> standing(int routineId) {
+    return link.askIfKnown(
+            main(), Uds.routine(Uds.ROUTINE_RESULTS, routineId), "tell how the routine stands")
+        .map(a -> record(a, Uds.ROUTINE_RESULTS, routineId));
+  }
+
+  /** Asks for a routine to be stopped; why the controller does not, empty where it does. */
+  Optional<Message> stop(int routineId) {
+    return link.hear(main(), Uds.routine(Uds.ROUTINE_STOP, routineId), "stop the routine")
+            instanceof Uds.Negative refused
+        ? Optional.of(refused.words())
+        : Optional.empty();
+  }
+
+  private static String record(Uds.Positive answer, int control, int routineId) {
+    return HexFormat.of().withUpperCase().formatHex(Uds.routineStatus(answer, control, routineId));
   }
 }

@@ -1,13 +1,15 @@
 package hopmend.app.link;
 
 import hopmend.wire.Capture;
-import hopmend.wire.DoipFrame;
 import java.time.Clock;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
 
-/** What went over the wire for a job, the latest frames only, within a budget of bytes. */
+/**
+ * What went over the wire for a job, byte for byte, the latest only and within a budget. Each
+ * connection is told apart.
+ */
 final class WireLog {
   private static final int MOST_FRAMES = 3000;
 
@@ -17,15 +19,39 @@ final class WireLog {
   private final Clock clock;
   private final Deque<Capture.Packet> packets = new ArrayDeque<>();
   private int bytes;
+  private int connections;
 
   WireLog(Clock clock) {
     this.clock = clock;
   }
 
-  synchronized void add(boolean fromVehicle, DoipFrame frame) {
-    byte[] encoded = frame.encode();
-    packets.addLast(new Capture.Packet(clock.instant(), fromVehicle, encoded));
-    bytes += encoded.length;
+  /** One connection's bytes, both ways. */
+  final class Connection {
+    private final int number;
+
+    private Connection(int number) {
+      this.number = number;
+    }
+
+    void sent(byte[] bytes) {
+      add(new Capture.Packet(clock.instant(), number, false, bytes));
+    }
+
+    void came(byte[] bytes) {
+      if (bytes.length > 0) {
+        add(new Capture.Packet(clock.instant(), number, true, bytes));
+      }
+    }
+  }
+
+  synchronized Connection connection() {
+    connections++;
+    return new Connection(connections);
+  }
+
+  private synchronized void add(Capture.Packet packet) {
+    packets.addLast(packet);
+    bytes += packet.bytes().length;
     while (packets.size() > MOST_FRAMES || bytes > MOST_BYTES) {
       bytes -= packets.removeFirst().bytes().length;
     }

@@ -4,6 +4,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
+import hopmend.app.web.Words;
 import hopmend.wire.Capture;
 import hopmend.wire.WireWords;
 import jakarta.servlet.http.HttpServletRequest;
@@ -18,8 +19,11 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 
-/** What went over the wire for a job: shown frame by frame, and saved as a capture. */
+/**
+ * What goes over the wire for a job: said while it goes, shown frame by frame, saved as a capture.
+ */
 @Controller
 class WireController {
   private static final int SHOWN = 300;
@@ -48,13 +52,29 @@ class WireController {
           new Line(
               p.at(),
               p.fromVehicle(),
-              WireWords.of(p.bytes()),
+              WireWords.of(p.bytes(), Words::of),
               hex.length() > 240 ? hex.substring(0, 240) + " …" : hex));
     }
     model.addAttribute("job", desk.look(jobId).row());
     model.addAttribute("lines", lines);
     model.addAttribute("all", packets.size());
     return "live/wire";
+  }
+
+  /** What the vehicle is asked just now: a part of the page that waits for it. */
+  @GetMapping("/jobs/{jobId:\\d{1,15}}/link")
+  String now(@PathVariable long jobId, Model model) {
+    model.addAttribute("job", desk.look(jobId).row());
+    model.addAttribute("watch", vehicles.watch(jobId).orElse(null));
+    return "live/now";
+  }
+
+  /** Ends what is asked just now; the request that waits for it says so. */
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/link/stop")
+  ResponseEntity<Void> stop(@PathVariable long jobId) {
+    desk.look(jobId);
+    vehicles.stop(jobId);
+    return ResponseEntity.noContent().build();
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/wire.pcap")

@@ -84,7 +84,10 @@ class ReadController {
   String fromVehicle(Form form, @Sent Asked sent) {
     Optional<String> vin = desk.look(form.jobId()).workup().state().vehicle().map(v -> v.vin());
     Readout readout = vehicles.read(form.jobId(), sent.gateway(), vin);
-    return screens.append(form, readout.facts());
+    JobDesk.Kept kept = JobDesk.Kept.told(readout);
+    desk.append(
+        form.jobId(), form.submission(), readout.facts(kept.id().toString()), Optional.of(kept));
+    return form.done();
   }
 
   /** A code as it was typed, or as the page gave it. */

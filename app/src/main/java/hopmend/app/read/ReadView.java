@@ -32,6 +32,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -99,6 +100,9 @@ class ReadView implements HopView {
         .filter(attachment -> !intake.isRead(attachment))
         .flatMap(attachment -> desk.text(job.row().id(), attachment))
         .ifPresent(text -> model.addAttribute("keptText", text));
+    lastTold(job.workup().state())
+        .flatMap(attachment -> desk.text(job.row().id(), attachment))
+        .ifPresent(text -> model.addAttribute("told", text.lines().toList()));
   }
 
   /** The signed-off job of the vehicle that this may be once more. */
@@ -258,9 +262,18 @@ class ReadView implements HopView {
 
   /** Where the text that was pasted last is kept; empty if there is none. */
   private static Optional<String> lastPasted(JobState state) {
+    return lastKept(state, f -> f.source() != Fact.CodeSource.VEHICLE);
+  }
+
+  /** Where is kept what the vehicle told last. */
+  private static Optional<String> lastTold(JobState state) {
+    return lastKept(state, f -> f.source() == Fact.CodeSource.VEHICLE);
+  }
+
+  private static Optional<String> lastKept(JobState state, Predicate<Fact.CodesRead> which) {
     Optional<String> attachment = Optional.empty();
     for (JobEntry e : state.live()) {
-      if (e.fact() instanceof Fact.CodesRead f && !f.attachment().isEmpty()) {
+      if (e.fact() instanceof Fact.CodesRead f && which.test(f) && !f.attachment().isEmpty()) {
         attachment = Optional.of(f.attachment());
       }
     }

@@ -5,6 +5,7 @@ import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
 import hopmend.app.link.LinkProblem;
+import hopmend.app.link.RoutineDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.verify.SentLogs;
 import hopmend.app.web.HeavyWork;
@@ -38,12 +39,19 @@ class RelearnController {
   private final HopScreens screens;
   private final JobDesk desk;
   private final VehicleDesk vehicles;
+  private final RoutineDesk routines;
   private final HeavyWork heavy;
   private final SentLogs logs;
 
   RelearnController(
-      HopScreens screens, JobDesk desk, VehicleDesk vehicles, HeavyWork heavy, SentLogs logs) {
+      HopScreens screens,
+      JobDesk desk,
+      VehicleDesk vehicles,
+      RoutineDesk routines,
+      HeavyWork heavy,
+      SentLogs logs) {
     this.logs = logs;
+    this.routines = routines;
     this.heavy = heavy;
     this.screens = screens;
     this.desk = desk;
@@ -120,13 +128,8 @@ class RelearnController {
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), form.submission(), started);
     String bytes =
-        vehicles.startRoutine(
-            form.jobId(),
-            sent.gateway(),
-            vin(form.jobId()),
-            routine.routineId(),
-            signals(routine),
-            live -> unmet(routine, live));
+        routines.start(
+            form.jobId(), sent.gateway(), vin(form.jobId()), routine, live -> unmet(routine, live));
     RoutineState state = routine.state(bytes);
     if (!bytes.isEmpty() && state != RoutineState.RUNNING && state != RoutineState.PASSED) {
       String says =
@@ -158,23 +161,65 @@ class RelearnController {
         : Optional.of("Not started. " + String.join("; ", unmet) + ".");
   }
 
-  /** Asks the vehicle how a started routine stands; also after a restart of the application. */
+  /** How a started routine stands: by the session that is held, or asked anew after a restart. */
   @PostMapping("/result")
   String result(Form form, @Sent Asked sent) {
     Routine routine = routine(form, sent);
-    boolean running =
-        desk.look(form.jobId())
-            .workup()
-            .state()
-            .routine(routine.id())
-            .filter((JobState.RoutineRun r) -> r.end().isEmpty())
-            .isPresent();
-    if (!running) {
+    if (!isRunning(form, routine)) {
       return form.done();
     }
-    String bytes =
-        vehicles.routineResult(
-            form.jobId(), sent.gateway(), vin(form.jobId()), routine.routineId());
+    Optional<RoutineDesk.Run> held =
+        routines.run(form.jobId()).filter(r -> r.routine().equals(routine.id()));
+    if (held.isEmpty()) {
+      return ended(
+          form,
+          routine,
+          vehicles.routineResult(
+              form.jobId(), sent.gateway(), vin(form.jobId()), routine.routineId()));
+    }
+    routines.forget(form.jobId());
+    if (!held.get().problem().isEmpty()) {
+      throw new LinkProblem(
+          held.get().problem()
+              + " The controller ends a routine when nobody holds its session: ask once more how it stands, run it again, or give it up.");
+    }
+    return held.get().isHeld() ? form.done() : ended(form, routine, held.get().bytes());
+  }
+
+  /** Asks the controller to stop a routine. */
+  @PostMapping("/stop")
+  String stop(Form form, @Sent Asked sent) {
+    Routine routine = routine(form, sent);
+    String bytes = routines.stop(form.jobId());
+    routines.forget(form.jobId());
+    RoutineState state = routine.state(bytes);
+    boolean ended = state == RoutineState.PASSED || state == RoutineState.FAILED;
+    return isRunning(form, routine)
+        ? screens.append(
+            form, new Fact.RoutineEnded(routine.id(), ended ? state : RoutineState.STOPPED, bytes))
+        : form.done();
+  }
+
+  /** Nobody can say how it ended. */
+  @PostMapping("/give-up")
+  String giveUp(Form form, @Sent Asked sent) {
+    Routine routine = routine(form, sent);
+    routines.forget(form.jobId());
+    return isRunning(form, routine)
+        ? screens.append(form, new Fact.RoutineEnded(routine.id(), RoutineState.UNKNOWN, ""))
+        : form.done();
+  }
+
+  private boolean isRunning(Form form, Routine routine) {
+    return desk.look(form.jobId())
+        .workup()
+        .state()
+        .routine(routine.id())
+        .filter((JobState.RoutineRun r) -> r.end().isEmpty())
+        .isPresent();
+  }
+
+  private String ended(Form form, Routine routine, String bytes) {
     RoutineState state = routine.state(bytes);
     if (state == RoutineState.RUNNING) {
       return form.done();

@@ -3,7 +3,7 @@ package hopmend.app.relearn;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
-import hopmend.app.link.VehicleDesk;
+import hopmend.app.link.RoutineDesk;
 import hopmend.job.Hop;
 import hopmend.job.JobState;
 import hopmend.job.Target;
@@ -22,15 +22,15 @@ import org.springframework.ui.Model;
 /** What hop 7 shows: the routines, their conditions, what runs and what came out. */
 @Component
 class RelearnView implements HopView {
-  private final VehicleDesk vehicles;
+  private final RoutineDesk held;
   private final Clock clock;
   private final Teeth teeth;
   private final Counted counted;
 
-  RelearnView(VehicleDesk vehicles, Clock clock, Teeth teeth, Counted counted) {
+  RelearnView(RoutineDesk held, Clock clock, Teeth teeth, Counted counted) {
     this.counted = counted;
     this.teeth = teeth;
-    this.vehicles = vehicles;
+    this.held = held;
     this.clock = clock;
   }
 
@@ -84,6 +84,8 @@ class RelearnView implements HopView {
             .collect(
                 Collectors.toMap(
                     Procedure::id, p -> page.workup().catalog().cautions(p.cautions()))));
+    model.addAttribute(
+        "sessionHeld", held.run(page.row().id()).filter(RoutineDesk.Run::isHeld).isPresent());
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
   }
 

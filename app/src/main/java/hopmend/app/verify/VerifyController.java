@@ -76,7 +76,7 @@ class VerifyController {
     desk.require(form.jobId(), form.submission(), new Fact.ReadinessRead("00000000"));
     Readout readout =
         vehicles.read(form.jobId(), sent.gateway(), workup.state().vehicle().map(v -> v.vin()));
-    return screens.append(form, readout.factsAfterwards());
+    return screens.appendAfterwards(form, readout);
   }
 
   @PostMapping("/drive")

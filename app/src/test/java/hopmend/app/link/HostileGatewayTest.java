@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 
 /** A gateway that floods, and one that sends a byte now and then: neither fills nor holds us. */
 class HostileGatewayTest {
-  private static final LinkTimes QUICK = new LinkTimes(300, 600, 1_000, 1_500);
+  private static final LinkTimes QUICK = new LinkTimes(300, 100, 600, 1_000, 1_500);
 
   private interface Answer {
     void to(OutputStream out) throws IOException, InterruptedException;
@@ -32,7 +32,7 @@ class HostileGatewayTest {
             () -> {
               try (Socket s = server.accept()) {
                 DoipFrame.read(s.getInputStream());
-                byte[] accepted = {0x0E, 0, 0x0E, (byte) 0x80, 0x10, 0, 0, 0, 0};
+                byte[] accepted = {0x0E, 0, 0x10, (byte) 0x80, 0x10, 0, 0, 0, 0};
                 s.getOutputStream()
                     .write(new DoipFrame(DoipFrame.ROUTING_RESPONSE, accepted).encode());
                 DoipFrame.read(s.getInputStream());
@@ -49,8 +49,8 @@ class HostileGatewayTest {
   private static void ask(ServerSocket server, LinkTimes times, WireLog log) {
     InetSocketAddress address =
         new InetSocketAddress(server.getInetAddress(), server.getLocalPort());
-    try (VehicleLink link = VehicleLink.open(address, times, log)) {
-      link.ask(Uds.readData(Uds.VIN), "tell its number");
+    try (VehicleLink link = Routes.open(address, times, log)) {
+      link.ask(0x1080, Uds.readData(Uds.VIN), "tell its number");
     }
   }
 
@@ -74,7 +74,7 @@ class HostileGatewayTest {
 
   @Test
   void aFrameHasToComeInTimeAsAWhole() throws Exception {
-    byte[] frame = DoipFrame.diagnostic(0x0E80, 0x0E00, new byte[200]).encode();
+    byte[] frame = DoipFrame.diagnostic(0x1080, 0x0E00, new byte[200]).encode();
     AtomicInteger dripped = new AtomicInteger();
     try (ServerSocket drip =
         gateway(
@@ -94,7 +94,7 @@ class HostileGatewayTest {
 
   @Test
   void anExchangeOfManyServicesHasADeadlineAsAWhole() throws Exception {
-    byte[] busy = DoipFrame.diagnostic(0x0E80, 0x0E00, new byte[] {0x7F, 0x22, 0x78}).encode();
+    byte[] busy = DoipFrame.diagnostic(0x1080, 0x0E00, new byte[] {0x7F, 0x22, 0x78}).encode();
     AtomicInteger waits = new AtomicInteger();
     try (ServerSocket patient =
         gateway(
@@ -105,7 +105,7 @@ class HostileGatewayTest {
                 Thread.sleep(100);
               }
             })) {
-      LinkTimes patience = new LinkTimes(300, 600, 60_000, 1_500);
+      LinkTimes patience = new LinkTimes(300, 100, 600, 60_000, 1_500);
       assertThatThrownBy(() -> ask(patient, patience, new WireLog(Clock.systemUTC())))
           .hasMessageContaining("did not answer in time");
       assertThat(waits.get()).as("given up before it said its last word").isLessThan(100);

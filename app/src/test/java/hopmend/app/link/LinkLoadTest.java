@@ -26,7 +26,7 @@ import org.junit.jupiter.api.Test;
 class LinkLoadTest {
   private static final int VEHICLES = 50;
   private static final int EACH = 60;
-  private static final LinkTimes PATIENT = new LinkTimes(60_000, 60_000, 60_000, 600_000);
+  private static final LinkTimes PATIENT = new LinkTimes(60_000, 400, 60_000, 60_000, 600_000);
   private static final List<LiveSignal> TEN = List.of(LiveSignal.values()).subList(0, 10);
 
   /**
@@ -70,8 +70,8 @@ class LinkLoadTest {
           testers.submit(
               () -> {
                 WireLog log = new WireLog(Clock.systemUTC());
-                try (VehicleLink link = VehicleLink.open(s.address(), PATIENT, log)) {
-                  VehicleTalk talk = new VehicleTalk(link, "");
+                try (VehicleLink link = Routes.open(s.address(), PATIENT, log)) {
+                  VehicleTalk talk = new VehicleTalk(link, Targets.found(link));
                   int samples = 0;
                   for (; samples < each; samples++) {
                     assertThat(talk.live(TEN)).hasSize(10);
@@ -93,11 +93,10 @@ class LinkLoadTest {
   void theClientGivesUpAtThePublishedTimes() throws Exception {
     try (DoipServer server = new DoipServer(new SimulatedVehicle(VehicleSpec.demo()), 0, 1);
         VehicleLink link =
-            VehicleLink.open(
-                server.address(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
+            Routes.open(server.address(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
       server.misbehave(Misbehaviour.DELAY);
       long start = System.nanoTime();
-      assertThatThrownBy(() -> link.ask(Uds.readData(Uds.VIN), "tell its number"))
+      assertThatThrownBy(() -> link.ask(link.entity(), Uds.readData(Uds.VIN), "tell its number"))
           .hasMessageContaining("did not answer in time");
       assertThat((System.nanoTime() - start) / 1_000_000).isGreaterThan(1900L);
     }

@@ -1,0 +1,45 @@
+package hopmend.app.link;
+
+import hopmend.wire.CodeFormat;
+import hopmend.wire.DoipFrame;
+import jakarta.persistence.Embeddable;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+
+/**
+ * How a gateway wants to be spoken to, as a lead has set it; see {@link Route}.
+ *
+ * @param target null where it is found out
+ * @param untold null where codes of an unpublished layout stay bytes
+ */
+@Embeddable
+public record Manner(
+    int protocol,
+    int tester,
+    int activation,
+    Integer target,
+    int functional,
+    boolean tls,
+    @Enumerated(EnumType.STRING) CodeFormat untold) {
+  /** First address of external test equipment (ISO 13400-2, from memory). */
+  static final int FIRST_TESTER = 0x0E00;
+
+  static final int LAST_TESTER = 0x0FFF;
+
+  /** Functional address of legislated diagnostics (ISO 27145-4, from memory). */
+  private static final int ALL_CONTROLLERS = 0xE000;
+
+  /** Of most gateways. */
+  static final Manner USUAL =
+      new Manner(DoipFrame.VERSION, FIRST_TESTER, 0, null, ALL_CONTROLLERS, false, null);
+
+  /** {@code 0x0E00}. */
+  public static String written(Integer address) {
+    return address == null ? "" : Controller.written(address);
+  }
+
+  /** Whether nothing was set by hand. */
+  public boolean isUsual() {
+    return equals(USUAL);
+  }
+}

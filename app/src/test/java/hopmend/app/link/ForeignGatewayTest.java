@@ -1,0 +1,231 @@
+package hopmend.app.link;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import hopmend.clear.ClearReport;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.measure.Reading;
+import hopmend.sensor.LiveSignal;
+import hopmend.wire.Capture;
+import hopmend.wire.Uds;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Debian's packet toolkit as a gateway of three controllers, with one oddity at a time. */
+class ForeignGatewayTest {
+  private static final String PYTHON = "/usr/bin/python3";
+  private static final LinkTimes QUICK = new LinkTimes(700, 120, 2000, 8000, 20_000);
+
+  private static Process gateway;
+  private static BufferedReader said;
+  private static int port;
+
+  @TempDir Path folder;
+
+  /** Who was found by the first connection of a test. */
+  private Targets targets;
+
+  private final WireLog log = new WireLog(Clock.systemUTC());
+
+  @BeforeAll
+  static void open() throws Exception {
+    boolean there = new ProcessBuilder(PYTHON, "-c", "import scapy").start().waitFor() == 0;
+    if (!there) {
+      System.err.println("SKIPPED: install Debian's package python3-scapy.");
+    }
+    assumeTrue(there, "python3-scapy");
+    gateway =
+        new ProcessBuilder(
+                PYTHON, Path.of("src", "test", "python", "foreign_gateway.py").toString())
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    said = gateway.inputReader(StandardCharsets.UTF_8);
+    port = Integer.parseInt(said.readLine());
+  }
+
+  @AfterAll
+  static void close() {
+    if (gateway != null) {
+      gateway.destroyForcibly();
+    }
+  }
+
+  /** From now on it does one odd thing. */
+  private static void odd(String oddity) throws IOException {
+    gateway.getOutputStream().write((oddity + "\n").getBytes(StandardCharsets.UTF_8));
+    gateway.getOutputStream().flush();
+    assertThat(said.readLine()).isEqualTo("so be it");
+  }
+
+  private <T> T with(Function<VehicleTalk, T> talk) {
+    try (VehicleLink link = Routes.open(new InetSocketAddress("127.0.0.1", port), QUICK, log)) {
+      targets = targets == null ? Targets.found(link) : targets.again(link);
+      return talk.apply(new VehicleTalk(link, targets));
+    }
+  }
+
+  private Map<LiveSignal, Reading> live(LiveSignal... signals) {
+    return with(t -> t.live(List.of(signals)));
+  }
+
+  private static List<String> codes(Readout readout) {
+    return readout.codes().stream().map(c -> c.controlUnit() + " " + c.code().text()).toList();
+  }
+
+  /** What is optional is optional, and what nobody asked for disturbs nothing. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "none",
+        "unsolicited",
+        "asks for patience",
+        "one identifier at a time",
+        "no permanent codes",
+        "no monitors",
+        "short readiness",
+        "no snapshot",
+        "unknown identifier in the snapshot",
+        "body tells no codes",
+        "body is silent"
+      })
+  void everythingThatComesIsRead(String oddity) throws Exception {
+    odd(oddity);
+    Readout readout = with(VehicleTalk::readout);
+    assertThat(readout.vin()).isEqualTo("0HMWS3A07K1000342");
+    assertThat(codes(readout)).containsExactly("ENGINE P0300", "ENGINE P0340-31", "GEARS P0717");
+    assertThat(readout.codes().get(1).states())
+        .contains(CodeState.STORED)
+        .matches(s -> s.contains(CodeState.PERMANENT) != oddity.equals("no permanent codes"));
+    assertThat(readout.controllers()).hasSize(oddity.startsWith("body") ? 2 : 3);
+    assertThat(readout.freezeFrame()).hasSize(oddity.equals("no snapshot") ? 0 : 1);
+    assertThat(readout.readiness().length)
+        .isEqualTo(oddity.equals("no monitors") || oddity.equals("short readiness") ? 0 : 4);
+    assertThat(String.join(" ", readout.missing()))
+        .contains(
+            switch (oddity) {
+              case "no permanent codes" -> "ENGINE tells no permanent codes";
+              case "no monitors" -> "does not tell its monitors (it does not know";
+              case "short readiness" -> "in 2 bytes, not 4";
+              case "no snapshot" -> "keeps no conditions";
+              case "unknown identifier in the snapshot" -> "1234AABB";
+              case "body tells no codes" -> "BODY tells no codes (this controller has no";
+              case "body is silent" -> "0x1040";
+              default -> "";
+            });
+    assertThat(live(LiveSignal.ENGINE_SPEED, LiveSignal.COOLANT)).hasSize(2);
+    assertThat(live(LiveSignal.ENGINE_SPEED, LiveSignal.PEDAL_1))
+        .as("what is not there is left out, and is not 0")
+        .containsOnlyKeys(LiveSignal.ENGINE_SPEED);
+    dissected();
+  }
+
+  /** How codes are written is told, never guessed. */
+  @ParameterizedTest
+  @CsvSource({
+    "spn and fmi, SPN 3251 FMI 2",
+    "two bytes, P0340",
+    "maker's format, ",
+    "does not tell how codes are written, "
+  })
+  void codesAreReadAsTheControllerSays(String oddity, String code) throws Exception {
+    odd(oddity);
+    Readout readout = with(VehicleTalk::readout);
+    if (code == null) {
+      assertThat(readout.codes()).isEmpty();
+      assertThat(readout.missing()).anyMatch(m -> m.contains("034031") && m.contains("not taken"));
+    } else {
+      assertThat(codes(readout)).contains("ENGINE " + code);
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "none",
+        "clears in an extended session only",
+        "no extended session",
+        "other order",
+        "acknowledges and keeps",
+        "breaks after clearing"
+      })
+  void clearingIsWhatTheVehicleSays(String oddity) throws Exception {
+    odd(oddity);
+    List<ReadCode> before = with(VehicleTalk::readout).codes();
+    with(
+        t -> {
+          t.clear(Uds.GROUP_ALL);
+          return t;
+        });
+    if (oddity.equals("breaks after clearing")) {
+      assertThatThrownBy(() -> with(VehicleTalk::readout)).isInstanceOf(LinkProblem.class);
+      return;
+    }
+    List<ReadCode> after = with(VehicleTalk::readout).codes();
+    assertThat(ClearReport.contradicts(before, after))
+        .isEqualTo(oddity.equals("acknowledges and keeps"));
+    assertThat(after).hasSize(oddity.equals("acknowledges and keeps") ? 3 : 1);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "engine runs, the engine runs",
+    "wants TLS, it wants an encrypted link",
+    "does not know the tester, it does not know this tester's address"
+  })
+  void aRefusalIsSaidInItsOwnWords(String oddity, String words) throws Exception {
+    odd(oddity);
+    assertThatThrownBy(
+            () ->
+                with(
+                    t -> {
+                      t.clear(Uds.GROUP_ALL);
+                      return t;
+                    }))
+        .isInstanceOf(LinkProblem.class)
+        .hasMessageContaining(words);
+  }
+
+  @Test
+  void aGatewayWithoutFunctionalAddressIsTheOneController() throws Exception {
+    odd("no functional address");
+    Readout readout = with(VehicleTalk::readout);
+    assertThat(readout.controllers()).hasSize(1);
+    assertThat(codes(readout)).contains("ENGINE P0340-31");
+  }
+
+  /** Each connection is a stream of its own, and an independent decoder reads all of it. */
+  private void dissected() throws Exception {
+    boolean there = new ProcessBuilder("sh", "-c", "command -v tshark").start().waitFor() == 0;
+    if (!there) {
+      return;
+    }
+    Path file = Files.write(folder.resolve("exchange.pcap"), Capture.pcap(log.packets()));
+    List<String> command =
+        new ArrayList<>(List.of("tshark", "-n", "-r", file.toString(), "-T", "fields"));
+    command.addAll(List.of("-e", "tcp.stream", "-e", "_ws.malformed", "-e", "frame.protocols"));
+    Process tshark = new ProcessBuilder(command).redirectErrorStream(false).start();
+    String said = new String(tshark.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    assertThat(said.lines().map(l -> l.split("\t")[0]).distinct()).hasSize(3);
+    assertThat(said.lines()).hasSize(log.packets().size()).allMatch(l -> l.contains("doip"));
+    assertThat(said.lines().map(l -> l.split("\t")[1])).containsOnly("");
+  }
+}

@@ -1,0 +1,24 @@
+package hopmend.app.link;
+
+import java.net.InetSocketAddress;
+import java.time.Clock;
+
+/** Usual ways to gateways of tests. */
+final class Routes {
+  private Routes() {}
+
+  static Route to(InetSocketAddress address) {
+    Gateway gateway =
+        new Gateway(
+            "test",
+            address.getAddress().getHostAddress(),
+            address.getPort(),
+            "test",
+            Clock.systemUTC().instant());
+    return gateway.route();
+  }
+
+  static VehicleLink open(InetSocketAddress address, LinkTimes times, WireLog log) {
+    return VehicleLink.open(to(address), new Tls("", ""), times, log, new Watch(Clock.systemUTC()));
+  }
+}
