@@ -3,6 +3,7 @@ package hopmend.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import hopmend.app.link.LinkProblem;
@@ -15,6 +16,7 @@ import hopmend.standin.SimulatedVehicle.Ignition;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -162,5 +164,36 @@ class LinkIT extends AppIT {
   void anAddressThatIsNotOnTheListIsNeverConnectedTo() {
     assertThatThrownBy(() -> vehicles.read(3, "987654", Optional.empty()))
         .hasMessageContaining("not on the lead's list");
+  }
+
+  /** Whoever waits sees what is asked, and stops it: nothing is recorded. */
+  @Test
+  void whatIsAskedIsSaidAndCanBeStopped() throws Exception {
+    long job = newJob(vehicleFact());
+    vehicle.server().misbehave(Misbehaviour.PENDING);
+    CompletableFuture<MockHttpServletResponse> asking =
+        CompletableFuture.supplyAsync(
+            () -> {
+              try {
+                return send(job, "read/vehicle-codes");
+              } catch (Exception e) {
+                throw new IllegalStateException(e);
+              }
+            });
+    String says = "";
+    for (int i = 0; i < 200 && !says.contains("asks for patience"); i++) {
+      Thread.sleep(20);
+      says =
+          mvc.perform(get("/jobs/" + job + "/link").with(user("oskar").roles("TECHNICIAN")))
+              .andReturn()
+              .getResponse()
+              .getContentAsString();
+    }
+    assertThat(says).contains("The vehicle is asked to", "Stop asking", "asks for patience");
+    assertThat(send(job, "link/stop").getStatus()).isEqualTo(204);
+    assertThat(asking.get().getStatus()).isEqualTo(422);
+    assertThat(asking.get().getContentAsString()).contains("You stopped it.");
+    assertThat(desk.look(job).workup().state().lastSequence()).isEqualTo(1);
+    assertThat(vehicles.watch(job)).isEmpty();
   }
 }

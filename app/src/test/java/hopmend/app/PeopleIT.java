@@ -158,6 +158,49 @@ class PeopleIT extends AppIT {
     }
   }
 
+  /** How a gateway is spoken to is typed in hexadecimal digits, kept, and refused in place. */
+  @Test
+  void aLinkIsChangedAndWhatWillNotDoIsSaidBesideIt() throws Exception {
+    String id =
+        database.queryForObject(
+            "insert into gateway (name, host, port, added_by, added_at)"
+                + " values ('bay 5', '127.0.77.5', 13400, 'test', now()) returning id",
+            String.class);
+    MockHttpServletResponse refused = change(id, "0x1234", "0x0E10");
+    assertThat(refused.getStatus()).isEqualTo(422);
+    assertThat(refused.getContentAsString())
+        .contains("Testers stand at 0x0E00 to 0x0FFF.", "value=\"0x1234\"", "Change bay 5");
+    assertThat(change(id, "0E85", "1018").getStatus()).isEqualTo(302);
+    assertThat(
+            database.queryForMap(
+                "select tester, target, tls, protocol, untold from gateway where id = ?",
+                Long.valueOf(id)))
+        .containsEntry("tester", 0x0E85)
+        .containsEntry("target", 0x1018)
+        .containsEntry("tls", true)
+        .containsEntry("protocol", 3)
+        .containsEntry("untold", "THREE_BYTES");
+    assertThat(as("marit", "LEAD", get("/links/" + id)).getContentAsString())
+        .contains("value=\"0x0E85\"", "value=\"0x1018\"");
+    assertThat(as("marit", "LEAD", post("/links/" + id + "/remove")).getStatus()).isEqualTo(302);
+    assertThat(as("marit", "LEAD", get("/links/" + id)).getStatus()).isEqualTo(404);
+  }
+
+  private MockHttpServletResponse change(String id, String tester, String target) throws Exception {
+    return as(
+        "marit",
+        "LEAD",
+        post("/links/" + id)
+            .param("name", "bay 5")
+            .param("host", "127.0.77.5")
+            .param("port", "3496")
+            .param("tester", tester)
+            .param("target", target)
+            .param("tls", "yes")
+            .param("protocol", "2019")
+            .param("untold", "THREE_BYTES"));
+  }
+
   @Test
   void unitsAndDetailAreEachPersonsOwn() throws Exception {
     long job =

@@ -16,6 +16,7 @@ import java.security.Principal;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
+import java.util.regex.Matcher;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -26,6 +27,10 @@ import org.springframework.web.bind.annotation.PostMapping;
 /** The lead's list of addresses to which the application may connect. */
 @Controller
 class GatewayController {
+  /** The page of one link: a refused change is shown there again. */
+  private static final java.util.regex.Pattern ONE =
+      java.util.regex.Pattern.compile("/links/(\\d{1,18})");
+
   private static final List<CodeFormat> PUBLISHED =
       Arrays.stream(CodeFormat.values()).filter(CodeFormat::isPublished).toList();
 
@@ -155,9 +160,8 @@ class GatewayController {
   }
 
   @PostMapping("/links/{id}")
-  String change(@PathVariable long id, @Sent Typed sent, Model model, HttpServletRequest request) {
+  String change(@PathVariable long id, @Sent Typed sent, HttpServletRequest request) {
     Gateway gateway = gateway(id);
-    model.addAttribute("chosen", gateway);
     confirmation.require(request);
     String canonical = Address.canonical(sent.host());
     boolean moves = !canonical.equals(gateway.host()) || sent.number() != gateway.port();
@@ -185,8 +189,13 @@ class GatewayController {
   }
 
   @ExceptionHandler
-  String again(InputProblem p, Model model, HttpServletResponse response) {
+  String again(
+      InputProblem p, Model model, HttpServletRequest request, HttpServletResponse response) {
     p.show(model, response);
+    Matcher one = ONE.matcher(request.getRequestURI());
+    if (one.matches()) {
+      gateways.findById(Long.valueOf(one.group(1))).ifPresent(g -> model.addAttribute("chosen", g));
+    }
     return list(model);
   }
 }

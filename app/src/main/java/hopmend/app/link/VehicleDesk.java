@@ -39,8 +39,8 @@ public class VehicleDesk {
   /** What jobs do over a link just now. */
   private final Map<Long, Watch> watches = new ConcurrentHashMap<>();
 
-  /** Who answered behind which gateway; found out anew where they are there no more. */
-  private final Map<Long, Targets> known = new ConcurrentHashMap<>();
+  /** Who answered by which way; found out anew where they are there no more, or the way changes. */
+  private final Map<Route, Targets> known = new ConcurrentHashMap<>();
 
   private final Tls tls;
 
@@ -193,7 +193,7 @@ public class VehicleDesk {
     Watch watch = new Watch(clock);
     watches.put(jobId, watch);
     try (VehicleLink link = VehicleLink.open(route, tls, times, log(jobId), watch)) {
-      Targets targets = targets(gateway.id(), link);
+      Targets targets = targets(link);
       links.answered(gateway.id(), targets.vin());
       vin.filter(expected -> !expected.equals(targets.vin()))
           .ifPresent(
@@ -219,8 +219,8 @@ public class VehicleDesk {
   }
 
   /** Who stands behind a gateway: as it was, with the number told anew, or found out. */
-  private Targets targets(long gateway, VehicleLink link) {
-    Targets before = known.remove(gateway);
+  private Targets targets(VehicleLink link) {
+    Targets before = known.remove(link.route());
     Targets now;
     try {
       now = before == null ? Targets.found(link) : before.again(link);
@@ -228,7 +228,7 @@ public class VehicleDesk {
       // another vehicle stands there, with controllers of its own
       now = Targets.found(link);
     }
-    known.put(gateway, now);
+    known.put(link.route(), now);
     return now;
   }
 
