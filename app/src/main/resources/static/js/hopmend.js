@@ -407,8 +407,9 @@
     if (!box || !e.target.querySelector('[name=gateway]') || e.target.dataset.again) return;
     const look = setInterval(async () => {
       if (!document.body.contains(box)) { clearInterval(look); return; }
-      const answer = await fetch(box.dataset.linkNow);
-      const says = answer.ok ? (await answer.text()).trim() : '';
+      // Where nobody answers, the form itself says so.
+      const answer = await fetch(box.dataset.linkNow).catch(() => null);
+      const says = answer?.ok ? (await answer.text()).trim() : '';
       const stopping = box.contains(document.activeElement);
       if (says && !stopping) { box.innerHTML = says; window.htmx.process(box); }
       box.hidden = !says;

@@ -164,8 +164,8 @@ public record ClearReport(List<Line> lines) {
 
   /**
    * Whether a second reading contradicts an acknowledged clearing: there were codes that a tool can
-   * erase, and every one is held as before. Order does not count, nor permanent codes, nor whether
-   * a test fails at this moment: a fault that is there sets its code anew, but only as pending.
+   * erase, and every one is held as before. Order does not count, nor permanent codes, nor what is
+   * pending or fails at this moment: a fault that is there sets its code anew as that.
    */
   public static boolean contradicts(List<ReadCode> before, List<ReadCode> after) {
     Set<ReadCode> held = held(before);
@@ -173,7 +173,7 @@ public record ClearReport(List<Line> lines) {
   }
 
   private static Set<ReadCode> held(List<ReadCode> codes) {
-    Set<CodeState> erasable = EnumSet.of(CodeState.STORED, CodeState.PENDING, CodeState.HISTORY);
+    Set<CodeState> erasable = EnumSet.of(CodeState.STORED, CodeState.HISTORY);
     return codes.stream()
         .map(
             r -> {

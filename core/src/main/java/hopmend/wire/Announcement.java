@@ -17,7 +17,7 @@ public record Announcement(String vin, int logicalAddress, int furtherAction) {
   public static final int TYPE = 0x0004;
   public static final int REQUEST_TYPE = 0x0001;
 
-  /** Looks for one vehicle, by the identification of its gateway or by its number. */
+  /** Looks for one vehicle, by its gateway's identification or by its number (from memory). */
   public static final int REQUEST_BY_EID = 0x0002;
 
   public static final int REQUEST_BY_VIN = 0x0003;
@@ -33,12 +33,6 @@ public record Announcement(String vin, int logicalAddress, int furtherAction) {
   /** The frame with which a tester looks for vehicles; it has no payload, and suits any edition. */
   public static DoipFrame request() {
     return new DoipFrame(DoipFrame.ANY_VERSION, REQUEST_TYPE, new byte[0]);
-  }
-
-  /** The frame with which a tester looks for one vehicle by its number. */
-  public static DoipFrame requestFor(String vin) {
-    return new DoipFrame(
-        DoipFrame.ANY_VERSION, REQUEST_BY_VIN, vin.getBytes(StandardCharsets.US_ASCII));
   }
 
   /** Whether a request by number or by the gateway's identification looks for this vehicle. */

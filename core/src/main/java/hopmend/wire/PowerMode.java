@@ -2,7 +2,10 @@ package hopmend.wire;
 
 import java.util.Optional;
 
-/** Whether a vehicle is ready to be asked: payload types 0x4003 and 0x4004 of ISO 13400-2. */
+/**
+ * Whether a vehicle is ready to be asked: payload types 0x4003 and 0x4004 of ISO 13400-2 (from
+ * memory).
+ */
 public enum PowerMode implements Coded {
   NOT_READY(0x00),
   READY(0x01),

@@ -63,9 +63,22 @@ class ClearReportTest {
     assertThat(ClearReport.contradicts(before, List.of(code("P0340", CodeState.PERMANENT))))
         .isFalse();
     assertThat(ClearReport.contradicts(List.of(), List.of())).isFalse();
-    List<ReadCode> turned = new ArrayList<>(before);
+    List<ReadCode> two = List.of(code("P0340", CodeState.STORED), code("P0117", CodeState.STORED));
+    List<ReadCode> turned = new ArrayList<>(two);
     Collections.reverse(turned);
-    assertThat(ClearReport.contradicts(before, turned)).as("another order is no change").isTrue();
+    assertThat(ClearReport.contradicts(two, turned)).as("another order is no change").isTrue();
+    assertThat(
+            ClearReport.contradicts(
+                two,
+                List.of(
+                    code("P0117", CodeState.STORED, CodeState.CURRENT),
+                    code("P0340", CodeState.STORED, CodeState.PERMANENT))))
+        .as("nor does it count what fails just now, or is permanent")
+        .isTrue();
+    List<ReadCode> live = List.of(code("P0117", CodeState.PENDING, CodeState.CURRENT));
+    assertThat(ClearReport.contradicts(live, live))
+        .as("a fault that is there sets its code anew")
+        .isFalse();
     List<ReadCode> waiting = List.of(code("P0340", CodeState.PERMANENT));
     assertThat(ClearReport.contradicts(waiting, waiting))
         .as("no tool erases a permanent code")

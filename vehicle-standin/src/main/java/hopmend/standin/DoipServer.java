@@ -1,5 +1,6 @@
 package hopmend.standin;
 
+import hopmend.wire.Addresses;
 import hopmend.wire.DoipFrame;
 import hopmend.wire.EntityStatus;
 import hopmend.wire.HeaderFault;
@@ -41,12 +42,6 @@ public final class DoipServer implements Closeable {
 
   private static final int IDLE_MILLIS = 300_000;
   private static final int ALIVE_MILLIS = 500;
-
-  /** Addresses of external test equipment, and of all controllers at once. */
-  private static final int FIRST_TESTER = 0x0E00;
-
-  private static final int LAST_TESTER = 0x0FFF;
-  private static final int ALL_CONTROLLERS = 0xE000;
 
   /** The activation types up to this one are known: the default, and legislated diagnostics. */
   private static final int LEGISLATED = 0x01;
@@ -321,7 +316,7 @@ public final class DoipServer implements Closeable {
   }
 
   private synchronized RoutingAnswer answer(Tester tester, int address, int type) {
-    if (address < FIRST_TESTER || address > LAST_TESTER) {
+    if (!Addresses.isTester(address)) {
       return RoutingAnswer.UNKNOWN_TESTER;
     }
     if (type > LEGISLATED) {
@@ -356,7 +351,7 @@ public final class DoipServer implements Closeable {
 
   private boolean diagnostic(Tester tester, DoipFrame frame) throws IOException {
     int target = frame.address(2);
-    boolean toAll = target == ALL_CONTROLLERS;
+    boolean toAll = target == Addresses.ALL_CONTROLLERS;
     List<UdsResponder> asked = units.stream().filter(u -> toAll || u.address() == target).toList();
     if (asked.isEmpty()) {
       tester.send(DoipFrame.refuse(target, tester.address, MessageFault.TARGET_UNKNOWN.code()));

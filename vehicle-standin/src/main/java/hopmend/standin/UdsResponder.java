@@ -170,7 +170,7 @@ final class UdsResponder {
       return refuse(Uds.CLEAR, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
     int group = (request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF;
-    if (group != Uds.GROUP_ALL && group != Uds.GROUP_EMISSIONS) {
+    if (group != Uds.GROUP_ALL) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
     boolean done = isEngine ? vehicle.clear() : vehicle.clear(unit);

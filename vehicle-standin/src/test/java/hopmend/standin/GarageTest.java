@@ -20,6 +20,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -41,11 +42,15 @@ class GarageTest {
   @TempDir Path folder;
 
   private static Set<String> look(String host, int port) throws IOException {
+    return look(host, port, Announcement.request());
+  }
+
+  private static Set<String> look(String host, int port, DoipFrame what) throws IOException {
     Set<String> found = new TreeSet<>();
     try (DatagramSocket socket = new DatagramSocket()) {
       socket.setBroadcast(true);
       socket.setSoTimeout(600);
-      byte[] request = Announcement.request().encode();
+      byte[] request = what.encode();
       socket.send(new DatagramPacket(request, request.length, new InetSocketAddress(host, port)));
       while (true) {
         DatagramPacket answer = new DatagramPacket(new byte[256], 256);
@@ -68,6 +73,18 @@ class GarageTest {
           .hasSize(3)
           .contains("127.0.13.1 0HMWS3A07K1000342");
       assertThat(look("127.0.13.2", TEST_PORT)).hasSize(1);
+      byte[] number = three.get(1).vin().getBytes(StandardCharsets.US_ASCII);
+      assertThat(
+              look(
+                  "127.255.255.255", TEST_PORT, new DoipFrame(Announcement.REQUEST_BY_VIN, number)))
+          .as("who is looked for by number, and nobody else")
+          .containsExactly("127.0.13.2 " + three.get(1).vin());
+      byte[] entity = {0, 0, 0, 0, 0x10, (byte) 0x82};
+      assertThat(
+              look(
+                  "127.255.255.255", TEST_PORT, new DoipFrame(Announcement.REQUEST_BY_EID, entity)))
+          .as("by the identification of its gateway")
+          .containsExactly("127.0.13.3 " + three.get(2).vin());
       try (Garage second = Garage.open(three, TEST_PORT, 1)) {
         assertThat(second.servers()).as("taken: free ports").noneMatch(s -> s.port() == TEST_PORT);
         assertThat(look("127.0.0.1", second.servers().get(1).port())).hasSize(1);

@@ -12,7 +12,6 @@ import hopmend.app.web.Sent;
 import hopmend.clear.ClearReport;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
-import hopmend.wire.Uds;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -42,24 +41,15 @@ class ClearController {
         form, vehicles.read(form.jobId(), sent.gateway(), vin(form.jobId())));
   }
 
-  /**
-   * @param only "emissions" for the codes that concern emissions alone; empty for all
-   */
-  record Erased(String gateway, String only) {
-    int group() {
-      return only.equals("emissions") ? Uds.GROUP_EMISSIONS : Uds.GROUP_ALL;
-    }
-  }
-
   @PostMapping("/erase")
-  String erase(Form form, @Sent Erased sent) {
+  String erase(Form form, @Sent Asked sent) {
     JobDesk.Submission submission = form.submission();
     String vin =
         vin(form.jobId())
             .orElseThrow(() -> new InputProblem("", "Pin the vehicle down in Read first."));
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
     desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
-    Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin));
+    Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin)).whole();
     JobDesk.Kept keptBefore = JobDesk.Kept.told(before);
     if (!desk.append(
         form.jobId(),
@@ -68,8 +58,7 @@ class ClearController {
         Optional.of(keptBefore))) {
       return form.done();
     }
-    VehicleDesk.Cleared cleared =
-        vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin), sent.group());
+    VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin));
     if (cleared
         .after()
         .filter(a -> ClearReport.contradicts(before.codes(), a.codes()))

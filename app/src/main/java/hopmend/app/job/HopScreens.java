@@ -116,7 +116,7 @@ public class HopScreens {
 
   /** The same for what a vehicle said after its codes were cleared, with all of it as text. */
   public String appendAfterwards(Form form, Readout readout) {
-    JobDesk.Kept kept = JobDesk.Kept.told(readout);
+    JobDesk.Kept kept = JobDesk.Kept.told(readout.whole());
     desk.append(
         form.jobId(),
         form.submission(),

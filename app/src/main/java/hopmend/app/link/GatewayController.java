@@ -6,6 +6,7 @@ import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.Sent;
+import hopmend.wire.Addresses;
 import hopmend.wire.CodeFormat;
 import hopmend.wire.DoipFrame;
 import jakarta.servlet.http.HttpServletRequest;
@@ -115,7 +116,7 @@ class GatewayController {
 
     Manner manner() {
       int asTester = hex(tester, Manner.USUAL.tester());
-      if (asTester < Manner.FIRST_TESTER || asTester > Manner.LAST_TESTER) {
+      if (!Addresses.isTester(asTester)) {
         throw new InputProblem("tester", "Testers stand at 0x0E00 to 0x0FFF.");
       }
       int type = hex(activation, Manner.USUAL.activation());

@@ -1,5 +1,6 @@
 package hopmend.app.link;
 
+import hopmend.wire.Addresses;
 import hopmend.wire.CodeFormat;
 import hopmend.wire.DoipFrame;
 import jakarta.persistence.Embeddable;
@@ -21,17 +22,16 @@ public record Manner(
     int functional,
     boolean tls,
     @Enumerated(EnumType.STRING) CodeFormat untold) {
-  /** First address of external test equipment (ISO 13400-2, from memory). */
-  static final int FIRST_TESTER = 0x0E00;
-
-  static final int LAST_TESTER = 0x0FFF;
-
-  /** Functional address of legislated diagnostics (ISO 27145-4, from memory). */
-  private static final int ALL_CONTROLLERS = 0xE000;
-
   /** Of most gateways. */
   static final Manner USUAL =
-      new Manner(DoipFrame.VERSION, FIRST_TESTER, 0, null, ALL_CONTROLLERS, false, null);
+      new Manner(
+          DoipFrame.VERSION,
+          Addresses.FIRST_TESTER,
+          0,
+          null,
+          Addresses.ALL_CONTROLLERS,
+          false,
+          null);
 
   /** {@code 0x0E00}. */
   public static String written(Integer address) {

@@ -23,8 +23,8 @@ import java.util.Set;
 
 /**
  * Reads everything that the controllers of a vehicle tell of their codes. What a controller refuses
- * or does not have is missing, with its reason; only a vehicle of which no controller tells its
- * codes is a problem.
+ * or does not have is missing, with its reason; only a main controller that does not tell its codes
+ * is a problem.
  */
 final class Reader {
   private static final int FAILED_PENDING_CONFIRMED = 0x0D;
@@ -35,6 +35,7 @@ final class Reader {
   private final Targets targets;
   private final List<String> missing = new ArrayList<>();
   private final List<FreezeFrameValue> frame = new ArrayList<>();
+  private Optional<String> unsure = Optional.empty();
 
   Reader(VehicleLink link, Targets targets) {
     this.link = link;
@@ -46,10 +47,11 @@ final class Reader {
     for (int target : targets.all()) {
       controller(target).ifPresent(controllers::add);
     }
-    if (controllers.isEmpty()) {
+    if (controllers.stream().noneMatch(c -> c.address() == targets.main())) {
       throw new LinkProblem("The vehicle tells no codes. " + String.join(" ", missing));
     }
-    return new Readout(targets.vin(), controllers, frame, readiness(), sinceCleared(), missing);
+    return new Readout(
+        targets.vin(), controllers, frame, readiness(), sinceCleared(), missing, unsure);
   }
 
   /** The codes of all controllers at this moment, without what belongs to them. */
@@ -86,6 +88,7 @@ final class Reader {
         throw e;
       }
       missing.add(address + ": " + e.getMessage());
+      unsure = Optional.of(address + " fell silent.");
       return Optional.empty();
     }
   }
@@ -116,26 +119,20 @@ final class Reader {
     }
     Optional<CodeFormat> format = format(target, name);
     Map<TroubleCode, Set<CodeState>> codes = new LinkedHashMap<>();
-    for (Uds.SentCode c : sent) {
-      decoded(c, format, name)
-          .ifPresent(
-              code ->
-                  codes
-                      .computeIfAbsent(code, k -> EnumSet.noneOf(CodeState.class))
-                      .addAll(states(c)));
-    }
+    sent.forEach(c -> decoded(c, format, name).ifPresent(code -> add(codes, code, states(c))));
     snapshot(target, name, sent);
-    for (Uds.SentCode c : permanent) {
-      decoded(c, format, name)
-          .ifPresent(
-              code ->
-                  codes
-                      .computeIfAbsent(code, k -> EnumSet.noneOf(CodeState.class))
-                      .add(CodeState.PERMANENT));
-    }
+    permanent.forEach(
+        c ->
+            decoded(c, format, name)
+                .ifPresent(code -> add(codes, code, EnumSet.of(CodeState.PERMANENT))));
     List<ReadCode> read = new ArrayList<>();
     codes.forEach((code, states) -> read.add(new ReadCode(code, states, "")));
     return Optional.of(read);
+  }
+
+  private static void add(
+      Map<TroubleCode, Set<CodeState>> codes, TroubleCode code, Set<CodeState> states) {
+    codes.computeIfAbsent(code, k -> EnumSet.noneOf(CodeState.class)).addAll(states);
   }
 
   /** What a controller tells; where it refuses, that is missing with its reason. */
@@ -171,6 +168,7 @@ final class Reader {
       missing.add(
           "%s has the code %06X, whose layout it does not tell in a published form; it is not taken. A lead can say under Links how this vehicle writes its codes."
               .formatted(name, c.bytes()));
+      unsure = Optional.of("%s has a code that nobody here can read.".formatted(name));
     }
     return code;
   }

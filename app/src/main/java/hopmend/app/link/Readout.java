@@ -15,6 +15,7 @@ import java.util.Optional;
  * @param readiness four bytes; none where it does not tell them
  * @param since what it counts since its codes were cleared; empty where it tells nothing
  * @param missing what it did not tell, each with its reason
+ * @param unsure why there may be codes beside those that were read; empty where there are none
  */
 public record Readout(
     String vin,
@@ -22,7 +23,8 @@ public record Readout(
     List<FreezeFrameValue> freezeFrame,
     byte[] readiness,
     Optional<SinceCleared> since,
-    List<String> missing) {
+    List<String> missing,
+    Optional<String> unsure) {
   public Readout {
     controllers = List.copyOf(controllers);
     freezeFrame = List.copyOf(freezeFrame);
@@ -33,6 +35,21 @@ public record Readout(
   /** The codes of all controllers. */
   public List<ReadCode> codes() {
     return controllers.stream().flatMap(c -> c.codes().stream()).toList();
+  }
+
+  /**
+   * The same, where it tells all codes: only from such a reading may follow that a code is gone.
+   *
+   * @throws LinkProblem if a code could not be read, or a controller fell silent
+   */
+  public Readout whole() {
+    unsure.ifPresent(
+        why -> {
+          throw new LinkProblem(
+              "Not all codes could be read, so nothing follows from those that are missing. "
+                  + why);
+        });
+    return this;
   }
 
   /** Who answered, what each is and holds, and what was not told: for the record, as text. */

@@ -95,19 +95,18 @@ public class VehicleDesk {
   public record Cleared(Optional<Readout> after, String problem) {}
 
   /**
-   * Clears codes and reads again.
+   * Clears all codes and reads again.
    *
-   * @param group which codes, see {@link Uds}
    * @throws LinkProblem if the vehicle did not acknowledge; codes that stay are in the readout
    */
-  public Cleared clear(long jobId, String gateway, Optional<String> vin, int group) {
+  public Cleared clear(long jobId, String gateway, Optional<String> vin) {
     return talk(
         jobId,
         gateway,
         vin,
         "clears codes",
         t -> {
-          t.clear(group);
+          t.clear();
           return afterClearing(t);
         });
   }
@@ -115,7 +114,7 @@ public class VehicleDesk {
   /** What was acknowledged stays so, even if the link breaks right after. */
   private static Cleared afterClearing(VehicleTalk t) {
     try {
-      return new Cleared(Optional.of(t.readout()), "");
+      return new Cleared(Optional.of(t.readout().whole()), "");
     } catch (LinkProblem | WireException | IllegalArgumentException e) {
       return new Cleared(Optional.empty(), String.valueOf(e.getMessage()));
     }

@@ -32,29 +32,29 @@ record VehicleTalk(VehicleLink link, Targets targets) {
   }
 
   /**
-   * Erases codes: of the main controller, which has to acknowledge, and of all others that agree.
+   * Erases all codes: of the main controller, which has to acknowledge, and of all others that
+   * agree.
    *
-   * @param group of the codes, see {@link Uds}
    * @throws LinkProblem if the main controller refuses
    */
-  void clear(int group) {
-    Uds.Answer answer = clear(main(), group);
+  void clear() {
+    Uds.Answer answer = clear(main());
     if (answer instanceof Uds.Negative refused) {
       throw new LinkProblem(
           "The vehicle refused to clear the codes: %s.".formatted(Words.of(refused.words())));
     }
-    targets.all().stream().filter(t -> t != main()).forEach(t -> clear(t, group));
+    targets.all().stream().filter(t -> t != main()).forEach(this::clear);
   }
 
   /** Some controllers clear in an extended session only. */
-  private Uds.Answer clear(int target, int group) {
+  private Uds.Answer clear(int target) {
     String what = "clear the codes of " + Controller.written(target);
-    Uds.Answer answer = link.hear(target, Uds.clear(group), what);
+    Uds.Answer answer = link.hear(target, Uds.clear(Uds.GROUP_ALL), what);
     if (answer instanceof Uds.Positive) {
       return answer;
     }
     session(target);
-    return link.hear(target, Uds.clear(group), what);
+    return link.hear(target, Uds.clear(Uds.GROUP_ALL), what);
   }
 
   /** An extended session; a controller that knows none is asked in the one that it has. */

@@ -10,7 +10,6 @@ import hopmend.fault.ReadCode;
 import hopmend.measure.Reading;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Capture;
-import hopmend.wire.Uds;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.net.InetSocketAddress;
@@ -116,6 +115,9 @@ class ForeignGatewayTest {
         .contains(CodeState.STORED)
         .matches(s -> s.contains(CodeState.PERMANENT) != oddity.equals("no permanent codes"));
     assertThat(readout.controllers()).hasSize(oddity.startsWith("body") ? 2 : 3);
+    assertThat(readout.unsure().isPresent())
+        .as("a silent controller may hold codes")
+        .isEqualTo(oddity.equals("body is silent"));
     assertThat(readout.freezeFrame()).hasSize(oddity.equals("no snapshot") ? 0 : 1);
     assertThat(readout.readiness().length)
         .isEqualTo(oddity.equals("no monitors") || oddity.equals("short readiness") ? 0 : 4);
@@ -152,6 +154,9 @@ class ForeignGatewayTest {
     if (code == null) {
       assertThat(readout.codes()).isEmpty();
       assertThat(readout.missing()).anyMatch(m -> m.contains("034031") && m.contains("not taken"));
+      assertThatThrownBy(readout::whole)
+          .as("no code may be called gone by it")
+          .hasMessageContaining("nobody here can read");
     } else {
       assertThat(codes(readout)).contains("ENGINE " + code);
     }
@@ -172,7 +177,7 @@ class ForeignGatewayTest {
     List<ReadCode> before = with(VehicleTalk::readout).codes();
     with(
         t -> {
-          t.clear(Uds.GROUP_ALL);
+          t.clear();
           return t;
         });
     if (oddity.equals("breaks after clearing")) {
@@ -197,7 +202,7 @@ class ForeignGatewayTest {
             () ->
                 with(
                     t -> {
-                      t.clear(Uds.GROUP_ALL);
+                      t.clear();
                       return t;
                     }))
         .isInstanceOf(LinkProblem.class)
