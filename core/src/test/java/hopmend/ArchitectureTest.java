@@ -39,7 +39,8 @@ class ArchitectureTest {
     "hopmend.fault..",
     "hopmend.sensor..",
     "hopmend.trace..",
-    "hopmend.wire.."
+    "hopmend.wire..",
+    "hopmend.bus.."
   };
 
   @ArchTest

@@ -8,6 +8,7 @@ import static org.springframework.test.web.servlet.request.MockMvcRequestBuilder
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.link.LinkProblem;
 import hopmend.app.link.LiveDesk;
+import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -206,7 +207,7 @@ class LinkMessagesIT extends AppIT {
   }
 
   private void awaitQuiet() throws InterruptedException {
-    for (int i = 0; i < 100 && vehicle.server().openConnections() > 0; i++) {
+    for (int i = 0; i < 300 && vehicle.server().openConnections() > 0; i++) {
       Thread.sleep(20);
     }
     assertThat(vehicle.server().openConnections()).as("sockets left open").isZero();
@@ -249,7 +250,32 @@ class LinkMessagesIT extends AppIT {
     assertThat(vehicles.read(newJob(), link, Optional.of(van9)).codes())
         .extracting(c -> c.code().text())
         .contains("P0365-31");
-    assertThat(vehicles.gateways(Optional.of(van9)).get(0).vin()).isEqualTo(van9);
+    assertThat(vehicles.gateways(newJob(), Optional.of(van9)).get(0).vin()).isEqualTo(van9);
+  }
+
+  /** By its bus it says the same; from then on the page offers what it has, and that link first. */
+  @Test
+  void aVehicleIsReadByItsBusAndLiveValuesAreThoseThatItHas() throws Exception {
+    long job = newJob();
+    String everything = page("/jobs/" + job + "/live");
+    assertThat(everything).contains("tells when it is asked", "fuel tank vapour pressure");
+    String link =
+        database.queryForObject(
+            "select id from gateway where name = 'Simulated Post car 13 by its bus'", String.class);
+    Readout read = vehicles.read(job, link, Optional.empty());
+    assertThat(read.vin()).isEqualTo("0HMWP3A01J1007013");
+    assertThat(read.codes()).extracting(c -> c.code().text()).containsExactly("P0102");
+    assertThat(page("/jobs/" + job + "/live"))
+        .contains("This vehicle says that it has these", "oxygen cell, bank 1 sensor 1")
+        .doesNotContain("fuel tank vapour pressure")
+        .containsPattern("<option value=\"" + link + "\" selected");
+    assertThat(page("/jobs/" + job + "/wire")).contains("stored codes, answer", "begins 20 bytes");
+    byte[] capture =
+        mvc.perform(get("/jobs/" + job + "/wire.pcap").with(user("oskar")))
+            .andReturn()
+            .getResponse()
+            .getContentAsByteArray();
+    assertThat(capture[23]).as("link type of CAN frames").isEqualTo((byte) 227);
   }
 
   /** A link from before addresses were kept in one spelling: {@code 127.1} for 127.0.0.1. */
@@ -268,6 +294,7 @@ class LinkMessagesIT extends AppIT {
   void liveValuesAreSampledHoldTheVehicleAndAreKeptAsALog() throws Exception {
     long job = newJob(vehicleFact());
     vehicle.server().with(v -> turned(v, Ignition.RUNNING));
+    vehicle.server().with(v -> advanced(v, 5));
     assertThat(send(job, "live/start").getStatus()).isEqualTo(302);
     LiveDesk.Sampling sampling = live.look(job).orElseThrow();
     for (int i = 0; i < 300 && sampling.samples().size() < 4; i++) {
@@ -276,7 +303,8 @@ class LinkMessagesIT extends AppIT {
     }
     assertThat(sampling.isRunning()).isTrue();
     assertThat(sampling.samples().size()).isGreaterThanOrEqualTo(4);
-    assertThat(sampling.samples().get(0).values()).containsEntry(LiveSignal.ENGINE_SPEED, 850.0);
+    assertThat(sampling.samples().get(0).values())
+        .hasEntrySatisfying(LiveSignal.ENGINE_SPEED, n -> assertThat(n).isBetween(820.0, 1400.0));
     assertThat(vehicles.state(job).running()).isEqualTo("shows live values");
 
     long other = newJob(vehicleFact());
@@ -316,6 +344,11 @@ class LinkMessagesIT extends AppIT {
                 .getContentAsByteArray())
         .startsWith(0xA1, 0xB2, 0xC3, 0xD4);
     awaitQuiet();
+  }
+
+  private static Object advanced(hopmend.standin.SimulatedVehicle v, double seconds) {
+    v.advance(seconds);
+    return v;
   }
 
   private static Object turned(hopmend.standin.SimulatedVehicle v, Ignition to) {

@@ -62,7 +62,14 @@ public enum MeasureUnit {
   PERCENT("%", Quantity.SHARE, Units.PERCENT),
   /** One speed over another. */
   RATIO(": 1", Quantity.RATIO, Units.PERCENT.multiply(100), ":1"),
+  /** Air over the air that the fuel needs. */
+  LAMBDA("lambda", Quantity.MIXTURE, Units.PERCENT.multiply(100), "λ"),
   GRAM_PER_SECOND("g/s", Quantity.MASS_FLOW, Units.GRAM.divide(Units.SECOND)),
+  MILLIGRAM_PER_CUBIC_METRE(
+      "mg/m³",
+      Quantity.CONCENTRATION,
+      MetricPrefix.MILLI(Units.GRAM).divide(Units.CUBIC_METRE),
+      "mg/m3"),
   PASCAL("Pa", Quantity.PRESSURE, Units.PASCAL),
   KILOPASCAL("kPa", Quantity.PRESSURE, MetricPrefix.KILO(Units.PASCAL)),
   MEGAPASCAL("MPa", Quantity.PRESSURE, MetricPrefix.MEGA(Units.PASCAL)),
@@ -96,7 +103,9 @@ public enum MeasureUnit {
     SPEED,
     SHARE,
     RATIO,
+    MIXTURE,
     MASS_FLOW,
+    CONCENTRATION,
     PRESSURE,
     TIME,
     VOLUME

@@ -13,11 +13,24 @@ import java.util.Map;
  * microseconds), which general protocol analysers open. The frames travel in made-up but valid
  * Ethernet, IPv4 and TCP headers, each connection a stream of its own: tester 10.0.0.1, vehicle
  * 10.0.0.2 at port 13400, the port of ISO 13400-2, whatever port was really used, so that an
- * analyser knows the protocol.
+ * analyser knows the protocol. Frames of a CAN bus travel as they are (link type 227). A file holds
+ * one kind: where a job had both, that of the latest.
  */
 public final class Capture {
   private static final int MAGIC = 0xA1B2C3D4;
-  private static final int ETHERNET = 1;
+
+  /** By which wire bytes went; its link type in a capture. */
+  public enum Wire {
+    IP(1),
+    BUS(227);
+
+    private final int linkType;
+
+    Wire(int linkType) {
+      this.linkType = linkType;
+    }
+  }
+
   private static final int SNAP_LENGTH = 262_144;
   private static final int LONGEST_SEGMENT = 60_000;
   private static final int TESTER_PORT = 50_000;
@@ -32,7 +45,7 @@ public final class Capture {
    *
    * @param connection by which they went, counted from 1
    */
-  public record Packet(Instant at, int connection, boolean fromVehicle, byte[] bytes) {
+  public record Packet(Instant at, Wire wire, int connection, boolean fromVehicle, byte[] bytes) {
     public Packet {
       bytes = bytes.clone();
     }
@@ -55,10 +68,11 @@ public final class Capture {
 
   /** The whole file. */
   public static byte[] pcap(List<Packet> packets) {
-    return new Capture().file(packets);
+    Wire latest = packets.isEmpty() ? Wire.IP : packets.get(packets.size() - 1).wire();
+    return new Capture().file(packets.stream().filter(p -> p.wire() == latest).toList(), latest);
   }
 
-  private byte[] file(List<Packet> packets) {
+  private byte[] file(List<Packet> packets, Wire wire) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     out.writeBytes(
         ByteBuffer.allocate(24)
@@ -68,13 +82,13 @@ public final class Capture {
             .putInt(0)
             .putInt(0)
             .putInt(SNAP_LENGTH)
-            .putInt(ETHERNET)
+            .putInt(wire.linkType)
             .array());
     for (Packet p : packets) {
       byte[] bytes = p.bytes();
       for (int at = 0; at < bytes.length; at += LONGEST_SEGMENT) {
         int length = Math.min(LONGEST_SEGMENT, bytes.length - at);
-        byte[] frame = ethernet(p, bytes, at, length);
+        byte[] frame = wire == Wire.BUS ? bytes : ethernet(p, bytes, at, length);
         out.writeBytes(
             ByteBuffer.allocate(16)
                 .putInt((int) p.at().getEpochSecond())

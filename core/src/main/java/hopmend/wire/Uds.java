@@ -3,12 +3,14 @@ package hopmend.wire;
 import hopmend.fault.StatusByte;
 import hopmend.fault.TroubleCode;
 import hopmend.message.Message;
+import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.IntFunction;
 
@@ -247,6 +249,39 @@ public final class Uds {
         .put(proof)
         .putShort((short) 0)
         .array();
+  }
+
+  /**
+   * The answer to service 0x22 of a controller that has these values; those that it has not are
+   * left out, and a request for none that it has is refused, as ISO 14229-1 has it.
+   */
+  public static byte[] dataAnswer(byte[] request, IntFunction<Optional<byte[]>> value) {
+    if (request.length < 3 || request.length % 2 == 0) {
+      return negative(READ_DATA, Refusal.INCORRECT_LENGTH_OR_FORMAT.code());
+    }
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    for (int i = 1; i < request.length; i += 2) {
+      Optional<byte[]> told = value.apply((request[i] & 0xFF) << 8 | request[i + 1] & 0xFF);
+      if (told.isPresent()) {
+        out.write(request, i, 2);
+        out.writeBytes(told.get());
+      }
+    }
+    return out.size() == 0
+        ? negative(READ_DATA, Refusal.REQUEST_OUT_OF_RANGE.code())
+        : positive(READ_DATA, out.toByteArray());
+  }
+
+  /**
+   * A list of codes as service 0x19 tells it.
+   *
+   * @param available which bits of the status the controller keeps
+   */
+  public static byte[] codesAnswer(int subFunction, int available, List<SentCode> codes) {
+    ByteBuffer out = ByteBuffer.allocate(2 + 4 * codes.size());
+    out.put((byte) subFunction).put((byte) available);
+    codes.forEach(c -> out.putInt(c.bytes() << 8 | c.status().bits()));
+    return positive(READ_CODES, out.array());
   }
 
   private static byte[] bytes(int... values) {

@@ -51,7 +51,8 @@ public final class WireWords {
     }
   }
 
-  private static String service(byte[] service, Function<Message, String> wording) {
+  /** Says what a message of ISO 14229-1 is. */
+  public static String service(byte[] service, Function<Message, String> wording) {
     int first = service[0] & 0xFF;
     if (first == 0x7F && service.length >= 3) {
       return "%s refused: %s"

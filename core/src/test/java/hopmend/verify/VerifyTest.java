@@ -82,7 +82,7 @@ class VerifyTest {
   })
   void liveDataAreScaledAsPublished(LiveSignal signal, String hex, double value) {
     byte[] bytes = java.util.HexFormat.ofDelimiter(" ").parseHex(hex);
-    assertThat(signal.decode(bytes).value()).isCloseTo(value, within(1e-4));
+    assertThat(signal.decode(bytes).orElseThrow().value()).isCloseTo(value, within(1e-4));
     assertThat(signal.encode(value)).isEqualTo(bytes);
   }
 

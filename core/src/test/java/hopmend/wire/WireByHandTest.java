@@ -11,6 +11,8 @@ import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -58,8 +60,10 @@ class WireByHandTest {
                 LiveSignal::lengthOf)
             .values();
     assertThat(values.keySet()).containsExactly(0xF40C, 0xF405, 0xF40D);
-    assertThat(LiveSignal.ENGINE_SPEED.decode(values.get(0xF40C)).text()).isEqualTo("862 1/min");
-    assertThat(LiveSignal.COOLANT.decode(values.get(0xF405)).text()).isEqualTo("88 °C");
+    assertThat(LiveSignal.ENGINE_SPEED.decode(values.get(0xF40C)).orElseThrow().text())
+        .isEqualTo("862 1/min");
+    assertThat(LiveSignal.COOLANT.decode(values.get(0xF405)).orElseThrow().text())
+        .isEqualTo("88 °C");
   }
 
   @Test
@@ -118,10 +122,60 @@ class WireByHandTest {
     "OXYGEN_1, 5AFF, 0.45 V",
     "RAIL_PRESSURE, 0190, 4000 kPa",
     "TANK_PRESSURE, FFFC, -1 Pa",
-    "MODULE_VOLTAGE, 36B0, 14 V"
+    "MODULE_VOLTAGE, 36B0, 14 V",
+    "LONG_TRIM_BANK_2, 90, 12.5 %",
+    "FUEL_PRESSURE, 78, 360 kPa",
+    "OXYGEN_1_BANK_2, 1E40, 0.15 V",
+    "WIDEBAND_1, 80004000, 1 lambda",
+    "PUMP_CURRENT_1, 80007F80, -0.5 mA",
+    "BAROMETER, 65, 101 kPa",
+    "TANK_ABSOLUTE, 4F24, 101.3 kPa",
+    "RAIL_ABSOLUTE, 3A98, 150000 kPa",
+    "FILTER_DIFFERENCE, 01 00FA FFFF FFFF, 2.5 kPa",
+    "FILTER_DIFFERENCE, 01 FFF6 FFFF FFFF, -0.1 kPa",
+    "SOOT, 01 0050 FFFF, 1 mg/m³",
+    "GEAR_RATIO, 02 FF 0834, 2.1 : 1"
   })
   void liveDataIsScaledAsPublished(LiveSignal signal, String data, String value) {
-    assertThat(signal.decode(bytes(data)).text()).isEqualTo(value);
+    assertThat(signal.decode(bytes(data)).orElseThrow().text()).isEqualTo(value);
+  }
+
+  /** The first byte of some identifiers says which values behind it are told (SAE J1979). */
+  @Test
+  void whatIsNotSupportedIsNotZero() {
+    assertThat(LiveSignal.FILTER_DIFFERENCE.decode(bytes("06 0000 1234 1234"))).isEmpty();
+    assertThat(LiveSignal.SOOT.decode(bytes("00 0000 0000"))).isEmpty();
+    assertThat(LiveSignal.GEAR_RATIO.decode(bytes("01 30 0000"))).isEmpty();
+  }
+
+  /**
+   * SAE J1979: the first identifier in the highest bit, the last bit tells of the next 32. Cells of
+   * bank 2 are counted so only where 0x13 is there.
+   */
+  @Test
+  void bitmapsSayWhichValuesThereAre() {
+    Map<Integer, String> told =
+        Map.of(0xF400, "18 18 F0 01", 0xF420, "00 00 00 01", 0xF440, "40 80 00 00");
+    Supported there =
+        Supported.told(id -> Optional.ofNullable(told.get(id)).map(WireByHandTest::bytes))
+            .orElseThrow();
+    assertThat(there.of(List.of(LiveSignal.values())))
+        .containsExactly(
+            LiveSignal.LOAD,
+            LiveSignal.COOLANT,
+            LiveSignal.ENGINE_SPEED,
+            LiveSignal.SPEED,
+            LiveSignal.THROTTLE,
+            LiveSignal.OXYGEN_1,
+            LiveSignal.MODULE_VOLTAGE,
+            LiveSignal.PEDAL_1);
+    Supported banks = new Supported(Set.of(0xF414, 0xF418));
+    assertThat(banks.has(LiveSignal.OXYGEN_1_BANK_2)).isFalse();
+    assertThat(new Supported(Set.of(0xF413, 0xF418)).has(LiveSignal.OXYGEN_1_BANK_2)).isTrue();
+    assertThat(Supported.told(id -> Optional.empty())).isEmpty();
+    assertThat(Supported.told(id -> Optional.of(bytes("FF FF FF FF"))).orElseThrow().identifiers())
+        .as("a controller that says that there is always more ends the asking too")
+        .hasSize(8 * 32);
   }
 
   @ParameterizedTest
@@ -129,7 +183,7 @@ class WireByHandTest {
   void everySignalReadsBackWhatItSends(LiveSignal signal) {
     assertThat(LiveSignal.lengthOf(signal.identifier())).isPresent();
     for (double v : new double[] {0, 1, 12, 55}) {
-      Reading back = signal.decode(signal.encode(v));
+      Reading back = signal.decode(signal.encode(v)).orElseThrow();
       byte[] again = signal.encode(back.value());
       assertThat(again).as(signal + " " + v).isEqualTo(signal.encode(v));
     }
@@ -143,9 +197,10 @@ class WireByHandTest {
     byte[] file =
         Capture.pcap(
             List.of(
-                new Capture.Packet(at, 1, false, routing.encode()),
+                new Capture.Packet(at, Capture.Wire.IP, 1, false, routing.encode()),
                 new Capture.Packet(
                     at.plusMillis(3),
+                    Capture.Wire.IP,
                     1,
                     true,
                     DoipFrame.routingResponse(0x0E00, 0x1080, 0x10).encode())));

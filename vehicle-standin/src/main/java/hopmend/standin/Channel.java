@@ -14,6 +14,8 @@ public enum Channel {
   AIR_MASS("air mass sensor", "P0100", false, false),
   OXYGEN_1("oxygen sensor before the catalyst", "P0130", false, false),
   OXYGEN_2("oxygen sensor behind the catalyst", "P0136", false, false),
+  OXYGEN_1_BANK_2("oxygen sensor before the catalyst of bank 2", "P0150", false, false),
+  OXYGEN_2_BANK_2("oxygen sensor behind the catalyst of bank 2", "P0156", false, false),
   RAIL("fuel rail pressure sensor", "P0190", false, true),
   TANK("tank pressure sensor", "P0450", false, true),
   PEDAL_1("accelerator pedal, track D", "P2120", false, true),
@@ -46,6 +48,21 @@ public enum Channel {
   /** Whether it counts teeth rather than giving a voltage. */
   boolean isTurning() {
     return turning;
+  }
+
+  /** Whether it is an oxygen cell, which gives a voltage of its own. */
+  boolean isCell() {
+    return isCellBefore() || this == OXYGEN_2 || this == OXYGEN_2_BANK_2;
+  }
+
+  /** Whether it is the cell by which the mixture of its bank is held. */
+  boolean isCellBefore() {
+    return this == OXYGEN_1 || this == OXYGEN_1_BANK_2;
+  }
+
+  /** The bank of a cell. */
+  int bank() {
+    return this == OXYGEN_1_BANK_2 || this == OXYGEN_2_BANK_2 ? 2 : 1;
   }
 
   /** Whether the 5 V reference feeds it. */

@@ -134,7 +134,7 @@ final class CodeMemory {
     permanent.removeIf(c -> passedThisCycle.contains(c) && !isFailing(c));
   }
 
-  private boolean isFailing(TroubleCode code) {
+  boolean isFailing(TroubleCode code) {
     return held.containsKey(code) && held.get(code).bits.contains(Bit.TEST_FAILED);
   }
 

@@ -27,7 +27,7 @@ public final class CrankTrace {
   public static String take(SimulatedVehicle vehicle, int revolutions, long seed) {
     Physics body = vehicle.body();
     StringBuilder csv = new StringBuilder("time_s,tooth\n");
-    if (!body.isRunning() || body.isSilent(Channel.CRANK)) {
+    if (!body.isRunning() || body.pins().isSilent(Channel.CRANK)) {
       return csv.toString();
     }
     Random noise = new Random(seed);
@@ -40,7 +40,7 @@ public final class CrankTrace {
         double ripple = FIRING_RIPPLE * Math.cos(vehicle.spec().cylinders() / 2.0 * phase);
         boolean dip = body.has(FaultKind.MISFIRE) && turn % 2 == 0 && tooth > 8 && tooth < 28;
         time += pitchS * (1 + ripple + (dip ? MISFIRE_DIP : 0));
-        boolean lost = body.losesEdges(Channel.CRANK) && noise.nextInt(12) == 0;
+        boolean lost = body.pins().losesEdges(Channel.CRANK) && noise.nextInt(12) == 0;
         if (tooth < TEETH - MISSING && !lost) {
           double at = time + pitchS * ring[tooth] + NOISE_S * noise.nextGaussian();
           csv.append(String.format(Locale.ROOT, "%.7f,%d\n", at, tooth));

@@ -149,6 +149,10 @@ public final class DoipServer implements Closeable {
     return (InetSocketAddress) server.getLocalSocketAddress();
   }
 
+  Engine engine() {
+    return engine;
+  }
+
   public int port() {
     return server.getLocalPort();
   }

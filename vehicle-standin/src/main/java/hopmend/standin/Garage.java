@@ -24,7 +24,7 @@ import java.util.Optional;
  * Many simulated vehicles in one process. Each is a host of its own on the loopback network,
  * 127.0.13.1 and on, at the published port 13400, and answers when it is looked for by UDP, by its
  * address or by the broadcast address 127.255.255.255. Where these addresses cannot be had, all
- * stand at 127.0.0.1 on free ports.
+ * stand at 127.0.0.1 on free ports. The buses of some can be got at too, as by a bridge.
  */
 public final class Garage implements Closeable {
   /** TCP and UDP port of ISO 13400-2. */
@@ -34,6 +34,7 @@ public final class Garage implements Closeable {
 
   private final DoipServer.Engine engine = DoipServer.Engine.start();
   private final List<DoipServer> servers = new ArrayList<>();
+  private final List<BusServer> buses = new ArrayList<>();
   private final List<DatagramChannel> channels = new ArrayList<>();
   private final Selector selector = Selector.open();
 
@@ -69,6 +70,10 @@ public final class Garage implements Closeable {
       InetSocketAddress address = new InetSocketAddress(InetAddress.getByName(host), port);
       DoipServer server = new DoipServer(vehicles.get(i), address, timeFactor, engine, false);
       servers.add(server);
+      BusKind bus = vehicles.get(i).spec().bus();
+      if (bus != null) {
+        buses.add(new BusServer(server, bus, 0));
+      }
       channels.add(channel(server.address()));
     }
     if (port != 0) {
@@ -153,6 +158,11 @@ public final class Garage implements Closeable {
     return List.copyOf(servers);
   }
 
+  /** The buses that can be got at by a bridge, each on a port of its own. */
+  public List<BusServer> buses() {
+    return List.copyOf(buses);
+  }
+
   /** The server of an identification number. */
   public Optional<DoipServer> server(String vin) {
     return servers.stream().filter(s -> s.with(v -> v.spec().vin()).equals(vin)).findFirst();
@@ -163,6 +173,9 @@ public final class Garage implements Closeable {
     selector.close();
     for (DatagramChannel c : channels) {
       c.close();
+    }
+    for (BusServer b : buses) {
+      b.close();
     }
     for (DoipServer s : servers) {
       s.close();

@@ -3,7 +3,6 @@ package hopmend.standin;
 import hopmend.fault.TroubleCode;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BooleanSupplier;
@@ -14,21 +13,66 @@ import java.util.function.BooleanSupplier;
  */
 final class Monitors {
 
-  /**
-   * One test.
-   *
-   * @param mayRun the conditions under which it is judged
-   * @param wrong whether the signals are wrong now
-   * @param seconds how long they have to be wrong, or right, before it counts
-   * @param electrical judged as soon as the key is on
-   */
-  private record Test(
-      TroubleCode code,
-      BooleanSupplier mayRun,
-      BooleanSupplier wrong,
-      double seconds,
-      boolean electrical) {}
+  /** One test, and for how long it has gone wrong or right by now. */
+  private static final class Test {
+    private final TroubleCode code;
+    private final BooleanSupplier mayRun;
+    private final BooleanSupplier wrong;
+    private final double seconds;
+    private final boolean electrical;
+    private boolean lastWrong;
+    private double heldS;
 
+    /**
+     * @param mayRun the conditions under which it is judged
+     * @param wrong whether the signals are wrong now
+     * @param seconds how long they have to be wrong, or right, before it counts
+     * @param electrical judged as soon as the key is on
+     */
+    Test(
+        TroubleCode code,
+        BooleanSupplier mayRun,
+        BooleanSupplier wrong,
+        double seconds,
+        boolean electrical) {
+      this.code = code;
+      this.mayRun = mayRun;
+      this.wrong = wrong;
+      this.seconds = seconds;
+      this.electrical = electrical;
+    }
+
+    /** Whether what is seen now has lasted. */
+    boolean holds(boolean isWrong, double passedS) {
+      heldS = isWrong == lastWrong ? heldS + passedS : passedS;
+      lastWrong = isWrong;
+      return heldS >= seconds;
+    }
+
+    void forget() {
+      heldS = 0;
+    }
+  }
+
+  /** How far a cell's voltage goes, over windows of five seconds. */
+  private static final class Swing {
+    private double lowest = Double.MAX_VALUE;
+    private double highest = -Double.MAX_VALUE;
+    private double lastV = 1;
+
+    void feel(double v) {
+      lowest = Math.min(lowest, v);
+      highest = Math.max(highest, v);
+    }
+
+    void close() {
+      lastV = highest - lowest;
+      lowest = Double.MAX_VALUE;
+      highest = -Double.MAX_VALUE;
+    }
+  }
+
+  private static final double ROUGH = 0.03;
   private static final int NO_SIGNAL = 0x31;
   private static final int INVALID = 0x29;
   private static final int JUMPS_OF_A_BAD_CONTACT = 5;
@@ -37,15 +81,8 @@ final class Monitors {
   private final Physics body;
   private final CodeMemory memory;
   private final List<Test> tests = new ArrayList<>();
-  private final Map<Test, Double> wrongFor = new HashMap<>();
-  private final Map<Test, Double> rightFor = new HashMap<>();
-  private double lowest = Double.MAX_VALUE;
-  private double highest = -Double.MAX_VALUE;
-  private double lowestBehind = Double.MAX_VALUE;
-  private double highestBehind = -Double.MAX_VALUE;
+  private final Map<Channel, Swing> swings = new EnumMap<>(Channel.class);
   private double windowS;
-  private double swingV = 1;
-  private double swingBehindV = 1;
   private final Map<Channel, Double> lastVolts = new EnumMap<>(Channel.class);
   private final Map<Channel, Integer> jumps = new EnumMap<>(Channel.class);
   private double jumpWindowS;
@@ -77,8 +114,8 @@ final class Monitors {
       case CAM -> cam(c);
       case COOLANT, INTAKE_AIR -> temperature(c);
       case AIR_MASS -> airMass(c);
-      case OXYGEN_1 -> oxygenBefore(c);
-      case OXYGEN_2 -> oxygenBehind(c);
+      case OXYGEN_1, OXYGEN_1_BANK_2 -> oxygenBefore(c);
+      case OXYGEN_2, OXYGEN_2_BANK_2 -> oxygenBehind(c);
       case RAIL -> rail(c);
       case TANK -> tank(c);
       case PEDAL_1, PEDAL_2 -> pedal(c);
@@ -90,23 +127,24 @@ final class Monitors {
 
   private void crank(Channel c) {
     tests.add(
-        new Test(spec.code(c, 0, NO_SIGNAL), this::isCranked, () -> body.isSilent(c), 1, false));
-    test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.losesEdges(c));
+        new Test(
+            spec.code(c, 0, NO_SIGNAL), this::isCranked, () -> body.pins().isSilent(c), 1, false));
+    test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.pins().losesEdges(c));
   }
 
   private void cam(Channel c) {
-    test(spec.code(c, 0, NO_SIGNAL), 2, body::isRunning, () -> body.isSilent(c));
-    test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.losesEdges(c));
+    test(spec.code(c, 0, NO_SIGNAL), 2, body::isRunning, () -> body.pins().isSilent(c));
+    test(spec.code(c, 1, INVALID), 3, body::isRunning, () -> body.pins().losesEdges(c));
     test(
         TroubleCode.parse("P0016-76"),
         3,
-        () -> body.isRunning() && body.coolantC() > 60 && !body.isSilent(c),
+        () -> body.isRunning() && body.coolantC() > 60 && !body.pins().isSilent(c),
         () -> body.camOffset() > 8);
   }
 
   private void temperature(Channel c) {
-    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.1);
-    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.9);
+    electrical(spec.code(c, 2, 0), () -> volts(c) < 0.1);
+    electrical(spec.code(c, 3, 0), () -> volts(c) > 4.9);
     test(
         spec.code(c, 1, 0),
         5,
@@ -115,121 +153,127 @@ final class Monitors {
   }
 
   private void airMass(Channel c) {
-    test(spec.code(c, 2, 0), 2, body::isRunning, () -> body.volts(c) < 0.6);
-    test(spec.code(c, 3, 0), 2, body::isRunning, () -> body.volts(c) > 4.8);
+    test(spec.code(c, 2, 0), 2, body::isRunning, () -> volts(c) < 0.6);
+    test(spec.code(c, 3, 0), 2, body::isRunning, () -> volts(c) > 4.8);
     test(
         spec.code(c, 1, 0),
         8,
-        () -> body.isRunning() && body.volts(c) >= 0.6 && body.volts(c) <= 4.8,
+        () -> body.isRunning() && volts(c) >= 0.6 && volts(c) <= 4.8,
         () -> Math.abs(body.airMassShown() / body.airMass() - 1) > 0.25);
   }
 
   private void oxygenBefore(Channel c) {
-    test(spec.code(c, 1, 0), 10, this::isWarm, () -> body.volts(c) < 0.05);
-    test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> body.volts(c) > 1.2);
+    test(spec.code(c, 1, 0), 20, this::isFuelled, () -> volts(c) < 0.05);
+    test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> volts(c) > 1.2);
     test(
         spec.code(c, 4, 0),
         10,
-        this::isWarm,
-        () -> swingV < 0.08 && Math.abs(body.volts(c) - 0.45) < 0.1);
+        this::isFuelled,
+        () -> swingV(c) < 0.08 && Math.abs(volts(c) - 0.45) < 0.1);
     test(
         spec.code(c, 3, 0),
         10,
-        this::isWarm,
-        () -> swingV >= 0.05 && swingV < 0.6 && body.volts(c) > 0.05 && body.volts(c) < 1.2);
+        this::isFuelled,
+        () -> swingV(c) >= 0.05 && swingV(c) < 0.6 && volts(c) > 0.05 && volts(c) < 1.2);
     test(
-        TroubleCode.parse("P2195"),
+        TroubleCode.parse(c.bank() == 1 ? "P2195" : "P2197"),
         10,
-        () -> isWarm() && trim() > 20,
-        () -> swingV < 0.2 && body.volts(c) > 0.05 && body.volts(c) < 0.3);
+        () -> isFuelled() && trim(c.bank()) > 20,
+        () -> swingV(c) < 0.2 && volts(c) > 0.05 && volts(c) < 0.3);
   }
 
   private void oxygenBehind(Channel c) {
-    test(spec.code(c, 1, 0), 30, this::isWarm, () -> body.volts(c) < 0.05);
-    test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> body.volts(c) > 1.2);
+    test(spec.code(c, 1, 0), 30, this::isFuelled, () -> volts(c) < 0.05);
+    test(spec.code(c, 2, 0), 2, body::isKeyOn, () -> volts(c) > 1.2);
     test(
-        TroubleCode.parse("P2270"),
+        TroubleCode.parse(c.bank() == 1 ? "P2270" : "P2272"),
         30,
-        this::isWarm,
-        () -> body.volts(c) >= 0.05 && body.volts(c) < 0.3);
+        this::isFuelled,
+        () -> volts(c) >= 0.05 && volts(c) < 0.3);
     test(
         spec.code(c, 4, 0),
         20,
-        this::isWarm,
-        () -> swingBehindV < 0.01 && Math.abs(body.volts(c) - 0.45) < 0.02);
+        this::isFuelled,
+        () -> swingV(c) < 0.01 && Math.abs(volts(c) - 0.45) < 0.02);
+  }
+
+  private double volts(Channel c) {
+    return body.pins().volts(c);
+  }
+
+  private double swingV(Channel c) {
+    return swings.getOrDefault(c, new Swing()).lastV;
   }
 
   private void rail(Channel c) {
-    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.25);
-    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.8);
+    electrical(spec.code(c, 2, 0), () -> volts(c) < 0.25);
+    electrical(spec.code(c, 3, 0), () -> volts(c) > 4.8);
     test(
         spec.code(c, 1, 0),
         6,
-        () ->
-            body.isRunning()
-                && body.volts(c) >= 0.25
-                && body.volts(c) <= 4.8
-                && body.loadPercent() < 35,
-        () -> Math.abs(body.railShownKpa() / body.railTargetKpa() - 1) > 0.18);
+        () -> body.isRunning() && volts(c) >= 0.25 && volts(c) <= 4.8 && body.loadPercent() < 35,
+        () -> Math.abs(body.pins().railKpa() / body.railTargetKpa() - 1) > 0.18);
     test(
         TroubleCode.parse("P0087"),
         6,
         () -> body.isRunning() && body.loadPercent() > 38,
-        () -> body.railShownKpa() < 0.75 * body.railTargetKpa() && body.volts(c) >= 0.25);
+        () -> body.pins().railKpa() < 0.75 * body.railTargetKpa() && volts(c) >= 0.25);
   }
 
   private void tank(Channel c) {
-    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.3);
-    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.7);
+    electrical(spec.code(c, 2, 0), () -> volts(c) < 0.3);
+    electrical(spec.code(c, 3, 0), () -> volts(c) > 4.7);
     test(
         spec.code(c, 1, 0),
         4,
-        () -> body.isKeyOn() && !body.isRunning() && body.volts(c) <= 4.7,
-        () -> body.volts(c) >= 0.3 && Math.abs(body.tankShownPa()) > 800);
+        () -> body.isKeyOn() && !body.isRunning() && volts(c) <= 4.7,
+        () -> volts(c) >= 0.3 && Math.abs(body.pins().tankPa()) > 800);
     test(
         TroubleCode.parse("P0457"),
         1,
-        () -> leakTestS > 40 && body.volts(c) >= 0.3 && body.volts(c) <= 4.7,
+        () -> leakTestS > 40 && volts(c) >= 0.3 && volts(c) <= 4.7,
         () -> lowestTankPa > -600);
   }
 
   private void pedal(Channel c) {
-    electrical(spec.code(c, 2, 0), () -> body.volts(c) < 0.15);
-    electrical(spec.code(c, 3, 0), () -> body.volts(c) > (c == Channel.PEDAL_1 ? 4.6 : 2.6));
+    electrical(spec.code(c, 2, 0), () -> volts(c) < 0.15);
+    electrical(spec.code(c, 3, 0), () -> volts(c) > (c == Channel.PEDAL_1 ? 4.6 : 2.6));
     if (c == Channel.PEDAL_2) {
       test(
           TroubleCode.parse("P2138"),
           0.5,
           body::isKeyOn,
-          () -> Math.abs(body.volts(Channel.PEDAL_1) - 2 * body.volts(Channel.PEDAL_2)) > 0.25);
+          () ->
+              Math.abs(body.pins().volts(Channel.PEDAL_1) - 2 * body.pins().volts(Channel.PEDAL_2))
+                  > 0.25);
     }
   }
 
   private void shaft(Channel c) {
-    test(spec.code(c, 2, 0), 3, this::isRolling, () -> body.isSilent(c));
-    test(spec.code(c, 1, 0), 3, this::isRolling, () -> body.losesEdges(c));
-    if (c == Channel.OUTPUT_SHAFT) {
+    test(spec.code(c, 2, 0), 3, this::isRolling, () -> body.pins().isSilent(c));
+    test(spec.code(c, 1, 0), 3, this::isRolling, () -> body.pins().losesEdges(c));
+    if (c == Channel.OUTPUT_SHAFT && spec.has(Channel.INPUT_SHAFT)) {
       test(
           TroubleCode.parse("P0730"),
           5,
           this::isRolling,
-          () -> isUncertain(Channel.INPUT_SHAFT) || isUncertain(Channel.OUTPUT_SHAFT));
+          () -> Math.abs(shownRatio() / body.ratio() - 1) > 0.1);
     }
   }
 
   private void knock(Channel c) {
-    test(spec.code(c, 2, 0), 3, body::isRunning, () -> body.volts(c) < 0.8);
-    test(spec.code(c, 3, 0), 3, body::isRunning, () -> body.volts(c) > 4.6);
+    test(spec.code(c, 2, 0), 3, body::isRunning, () -> volts(c) < 0.8);
+    test(spec.code(c, 3, 0), 3, body::isRunning, () -> volts(c) > 4.6);
   }
 
   private void soot(Channel c) {
-    electrical(spec.code(c, 0, 0), () -> body.volts(c) < 0.3);
-    electrical(spec.code(c, 3, 0), () -> body.volts(c) > 4.8);
+    electrical(spec.code(c, 0, 0), () -> volts(c) < 0.3);
+    electrical(spec.code(c, 3, 0), () -> volts(c) > 4.8);
     test(
         TroubleCode.parse("P2463"),
         20,
-        () -> body.isRunning() && body.runSeconds() > 60,
-        () -> body.has(FaultKind.CLOGGED_FILTER));
+        () -> body.isRunning() && body.runSeconds() > 60 && body.airMass() > 20,
+        () -> body.filterDifferenceKpa() > 0.06 * body.airMass());
   }
 
   /** A contact that comes and goes shows as jumps; pedal track E has no code of its own for it. */
@@ -237,7 +281,7 @@ final class Monitors {
     if (c == Channel.PEDAL_2) {
       return;
     }
-    boolean cell = c == Channel.OXYGEN_1 || c == Channel.OXYGEN_2;
+    boolean cell = c.isCell();
     test(
         spec.code(c, cell ? 0 : 4, 0),
         0.5,
@@ -247,10 +291,10 @@ final class Monitors {
 
   private void watchContacts(double seconds) {
     for (Channel c : spec.sensors()) {
-      double v = body.volts(c);
+      double v = volts(c);
       double before = lastVolts.getOrDefault(c, v);
       lastVolts.put(c, v);
-      boolean cell = c == Channel.OXYGEN_1 || c == Channel.OXYGEN_2;
+      boolean cell = c.isCell();
       boolean lost = cell && Math.min(v, before) < 0.02;
       if (Math.abs(v - before) > (lost ? 0.2 : cell ? 9 : 0.5)) {
         jumps.merge(c, 1, Integer::sum);
@@ -263,53 +307,60 @@ final class Monitors {
     }
   }
 
-  private boolean isUncertain(Channel shaft) {
-    return spec.sensors().contains(shaft) && (body.isSilent(shaft) || body.losesEdges(shaft));
+  /** Input over output as their edges are counted; 0 where one of them is not. */
+  private double shownRatio() {
+    double out = body.pins().shaft(Channel.OUTPUT_SHAFT, body.outputShaft());
+    return out == 0 ? 0 : body.pins().shaft(Channel.INPUT_SHAFT, body.inputShaft()) / out;
   }
 
   private void ofTheWhole() {
-    test(
-        TroubleCode.parse("P0301"),
-        2,
-        body::isRunning,
-        () -> countsFalseMisfire() || body.has(FaultKind.MISFIRE));
-    test(
-        TroubleCode.parse("P030" + Math.min(9, spec.cylinders())),
-        2,
-        body::isRunning,
-        this::countsFalseMisfire);
+    for (int cylinder = 1; cylinder <= Math.min(9, spec.cylinders()); cylinder++) {
+      int one = cylinder;
+      test(
+          TroubleCode.parse("P030" + one),
+          2,
+          () -> body.isRunning() && !body.isOverrunning(),
+          () -> body.roughness(one) > ROUGH);
+    }
     test(
         TroubleCode.parse("P0315"),
         5,
-        () -> body.isRunning() && body.engineSpeed() > 1500,
-        () -> body.has(FaultKind.TOOTH_ERROR));
-    boolean petrolLoop = !spec.compression() && spec.sensors().contains(Channel.OXYGEN_1);
-    if (petrolLoop) {
-      test(TroubleCode.parse("P0171"), 5, this::isWarm, () -> trim() > 20);
-      test(TroubleCode.parse("P0172"), 5, this::isWarm, () -> trim() < -20);
+        () -> body.isOverrunning() && body.engineSpeed() > 1500,
+        () -> body.roughness(1) > ROUGH);
+    for (int bank = 1; bank <= spec.banks() && !spec.compression(); bank++) {
+      int one = bank;
+      if (spec.has(bank == 1 ? Channel.OXYGEN_1 : Channel.OXYGEN_1_BANK_2)) {
+        test(
+            TroubleCode.parse(bank == 1 ? "P0171" : "P0174"),
+            5,
+            this::isFuelled,
+            () -> trim(one) > 20);
+        test(
+            TroubleCode.parse(bank == 1 ? "P0172" : "P0175"),
+            5,
+            this::isFuelled,
+            () -> trim(one) < -20);
+      }
     }
     if (spec.sensors().stream().anyMatch(Channel::isOnReference)) {
       electrical(TroubleCode.parse("P0642"), () -> body.referenceVolts() < 4.5);
     }
   }
 
-  /** Without cam, with lost crank edges or a tooth that is not learned, speed looks ragged. */
-  private boolean countsFalseMisfire() {
-    return spec.sensors().contains(Channel.CAM) && body.isSilent(Channel.CAM)
-        || spec.sensors().contains(Channel.CRANK) && body.losesEdges(Channel.CRANK)
-        || body.has(FaultKind.TOOTH_ERROR) && body.engineSpeed() > 1500;
-  }
-
-  private double trim() {
-    return body.shortTrimPercent() + body.longTrimPercent();
+  private double trim(int bank) {
+    return body.shortTrimPercent(bank) + body.longTrimPercent(bank);
   }
 
   private boolean isCranked() {
     return body.isKeyOn() && cranked;
   }
 
-  private boolean isWarm() {
-    return body.isRunning() && body.runSeconds() > 40 && body.coolantC() > 50;
+  /** Warm, and the injectors give fuel. */
+  private boolean isFuelled() {
+    return body.isRunning()
+        && body.runSeconds() > 40
+        && body.coolantC() > 50
+        && !body.isOverrunning();
   }
 
   private boolean isRolling() {
@@ -317,11 +368,11 @@ final class Monitors {
   }
 
   private boolean inRange(Channel c) {
-    return body.volts(c) >= 0.1 && body.volts(c) <= 4.9;
+    return volts(c) >= 0.1 && volts(c) <= 4.9;
   }
 
   private double shown(Channel c) {
-    return c == Channel.COOLANT ? body.coolantShownC() : body.intakeAirShownC();
+    return c == Channel.COOLANT ? body.pins().coolantC() : body.pins().intakeAirC();
   }
 
   private double expected(Channel c) {
@@ -339,13 +390,10 @@ final class Monitors {
     watchLeakTest(seconds);
     watchContacts(seconds);
     for (Test t : tests) {
-      if (t.mayRun().getAsBoolean()) {
-        boolean wrong = t.wrong().getAsBoolean();
-        Map<Test, Double> counts = wrong ? wrongFor : rightFor;
-        (wrong ? rightFor : wrongFor).remove(t);
-        double held = counts.merge(t, seconds, Double::sum);
-        if (held >= t.seconds()) {
-          memory.test(t.code(), wrong);
+      if (t.mayRun.getAsBoolean()) {
+        boolean wrong = t.wrong.getAsBoolean();
+        if (t.holds(wrong, seconds)) {
+          memory.test(t.code, wrong);
         }
       }
     }
@@ -354,31 +402,23 @@ final class Monitors {
   /** Electrical faults are seen the moment the key is on. */
   void runElectricalAtOnce() {
     for (Test t : tests) {
-      if (t.electrical() && t.mayRun().getAsBoolean()) {
-        memory.test(t.code(), t.wrong().getAsBoolean());
+      if (t.electrical && t.mayRun.getAsBoolean()) {
+        memory.test(t.code, t.wrong.getAsBoolean());
       }
     }
   }
 
   void forget() {
-    wrongFor.clear();
-    rightFor.clear();
+    tests.forEach(Test::forget);
   }
 
-  /** How far both oxygen cells swing, over windows of five seconds. */
   private void watchCells(double seconds) {
-    double v = body.volts(Channel.OXYGEN_1);
-    double behind = body.volts(Channel.OXYGEN_2);
-    lowest = Math.min(lowest, v);
-    highest = Math.max(highest, v);
-    lowestBehind = Math.min(lowestBehind, behind);
-    highestBehind = Math.max(highestBehind, behind);
+    spec.sensors().stream()
+        .filter(Channel::isCell)
+        .forEach(c -> swings.computeIfAbsent(c, k -> new Swing()).feel(volts(c)));
     windowS += seconds;
     if (windowS >= 5) {
-      swingV = highest - lowest;
-      swingBehindV = highestBehind - lowestBehind;
-      lowest = lowestBehind = Double.MAX_VALUE;
-      highest = highestBehind = -Double.MAX_VALUE;
+      swings.values().forEach(Swing::close);
       windowS = 0;
     }
   }
@@ -386,7 +426,7 @@ final class Monitors {
   private void watchLeakTest(double seconds) {
     if (body.isTestingLeaks()) {
       leakTestS += seconds;
-      lowestTankPa = Math.min(lowestTankPa, body.tankShownPa());
+      lowestTankPa = Math.min(lowestTankPa, body.pins().tankPa());
     } else {
       leakTestS = 0;
       lowestTankPa = 0;

@@ -1,16 +1,17 @@
 package hopmend.standin;
 
-import java.util.EnumMap;
-import java.util.EnumSet;
-import java.util.Map;
+import java.util.Arrays;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
 
 /**
  * The body of a simulated vehicle: speed, engine, air, mixture, pressures and shafts, related as in
- * a real one (the laws of the trade, see the methods), and the voltages that its sensors give,
- * faults included. Time moves by {@link #step}; there is no clock and no chance.
+ * a real one (the laws of the trade, see the methods). What its sensors make of it is told by its
+ * {@link Pins}. Time moves by {@link #step}; there is no clock and no chance.
  */
 final class Physics {
+  private static final int SENSORS = Channel.values().length;
   static final double WARM_C = 90;
   static final double STANDARD_KPA = 101.3;
   static final double VOLUMETRIC_EFFICIENCY = 0.85;
@@ -18,9 +19,8 @@ final class Physics {
   static final double SUPPLY_V = 5;
   private static final double WARMING_S = 230;
   private static final double COOLING_S = 5400;
-  private static final double NTC_R20_OHM = 2500;
-  private static final double NTC_BETA = 3600;
-  private static final double PULL_UP_OHM = 2200;
+  private static final double OIL_WARMING_S = 520;
+  private static final double DRYING_S = 300;
   private static final double AXLE = 4.1;
   private static final double TYRE_M = 1.95;
   private static final double[] GEAR_UP_KMH = {18, 36, 58, 82};
@@ -28,29 +28,63 @@ final class Physics {
   private static final double REVVING_PER_S = 2500;
   private static final double SLOWING_PER_S = 1200;
   private static final double REVVED = 3500;
-  private static final double RAIL_SPAN_KPA = 20_000;
   private static final double STOICHIOMETRIC_SWING = 0.012;
+  private static final double LEAN_OF_A_FUEL_CUT = 1.4;
+
+  /** The starter turns the engine at this speed, and the battery sinks to this. */
+  private static final double CRANKING_PER_MIN = 210;
+
+  private static final double CRANKING_V = 10.3;
+
+  /** A cold engine idles faster, so many turns for each degree below this. */
+  private static final double FAST_IDLE_UNTIL_C = 65;
+
+  private static final double FAST_IDLE_PER_C = 6;
+
+  /** What a loaded van gains from standing, m/s2, and loses of it with speed; how it brakes. */
+  private static final double PULLS_AWAY = 1.9;
+
+  private static final double BRAKES = 2.5;
+
+  /** How far a cylinder that fails to fire, or a tooth that is bent, sets its segment off. */
+  private static final double MISFIRE_ROUGHNESS = 0.06;
+
+  private static final double TOOTH_ROUGHNESS = 0.05;
 
   private final VehicleSpec spec;
   private final Set<Fault> faults;
-  private final Map<Channel, Double> volts = new EnumMap<>(Channel.class);
-  private final Set<Channel> silent = EnumSet.noneOf(Channel.class);
+  private final boolean[][] present = new boolean[FaultKind.values().length][SENSORS + 1];
+  private final Pins pins;
+  private final Bank[] banks;
+  private Predicate<Channel> substituted = c -> false;
 
   private boolean keyOn;
   private boolean running;
+  private double crankingS;
   private double coolantC;
+  private double oilC;
+  private double damp = 1;
   private double speedKmh;
+  private double wantedKmh;
+  private double gainsMs2;
   private boolean pedalDown;
+  private double footPercent;
   private double revs;
   private double runS;
   private double timeS;
-  private double shortTrim;
-  private double longTrim;
-  private double lambda = 1;
-  private double oxygen1 = 0.45;
-  private double oxygen2 = 0.65;
+  private long ticks;
   private double tankPa;
   private double sootShare;
+  private double fuelPercent = 62;
+
+  /** The mixture of one bank, and what its cells feel of it. */
+  private static final class Bank {
+    private double shortTrim;
+    private double longTrim;
+    private double lambda = 1;
+    private double before = 0.45;
+    private double behind = 0.65;
+  }
 
   /**
    * @param faults those that are in the vehicle; read anew at every step
@@ -59,23 +93,52 @@ final class Physics {
     this.spec = spec;
     this.faults = faults;
     this.coolantC = spec.ambientC();
+    this.oilC = spec.ambientC();
+    this.banks = IntStream.range(0, spec.banks()).mapToObj(i -> new Bank()).toArray(Bank[]::new);
+    this.pins = new Pins(spec, this);
     step(0);
   }
 
+  /** The controller takes another value in place of a sensor that it has found bad. */
+  void substitutes(Predicate<Channel> whose) {
+    substituted = whose;
+  }
+
+  Pins pins() {
+    return pins;
+  }
+
+  /** Whether the vehicle itself has a fault, since the last step. */
   boolean has(FaultKind kind) {
-    return faults.contains(Fault.of(kind));
+    return present[kind.ordinal()][SENSORS];
   }
 
   boolean has(FaultKind kind, Channel channel) {
-    return faults.contains(new Fault(kind, channel));
+    return present[kind.ordinal()][channel.ordinal()];
+  }
+
+  /** Asked for at every turn, so they are laid out by kind and sensor; the last place is none. */
+  private void lookAtFaults() {
+    for (boolean[] ofKind : present) {
+      Arrays.fill(ofKind, false);
+    }
+    faults.forEach(
+        f ->
+            present[f.kind().ordinal()][f.channel() == null ? SENSORS : f.channel().ordinal()] =
+                true);
   }
 
   void key(boolean on, boolean cranked) {
     keyOn = on;
-    boolean starts = on && cranked && !isSilent(Channel.CRANK);
+    boolean starts = on && cranked && !pins.isSilent(Channel.CRANK);
+    if (on && cranked && !running) {
+      crankingS = 0.8 + Math.max(0, 20 - coolantC) * 0.04;
+    }
     if (starts && !running) {
       runS = 0;
-      shortTrim = 0;
+      for (Bank b : banks) {
+        b.shortTrim = 0;
+      }
     }
     running = starts;
     if (!running) {
@@ -86,7 +149,10 @@ final class Physics {
 
   private void stand() {
     speedKmh = 0;
+    wantedKmh = 0;
+    gainsMs2 = 0;
     revs = 0;
+    footPercent = 0;
     pedalDown = false;
   }
 
@@ -95,40 +161,74 @@ final class Physics {
     pedalDown = down && running && speedKmh == 0;
   }
 
-  /** The engine slows down on its own, the fuel cut: overrun. */
-  boolean isOverrunning() {
-    return running && !pedalDown && revs > 1.2 * spec.idlePerMinute();
-  }
-
   void coolDownTo(double celsius) {
     coolantC = celsius;
+    oilC = Math.min(oilC, celsius);
+    damp = celsius < 40 ? 1 : damp;
   }
 
+  /** Where the driver wants to be; the vehicle gets there as fast as it can. */
   void speed(double kmh) {
-    speedKmh = running ? kmh : 0;
+    wantedKmh = running ? kmh : 0;
   }
 
   /** Moves on; while the engine runs the step should be 0.1 s or shorter. */
   void step(double seconds) {
+    lookAtFaults();
     timeS += seconds;
-    double target = running ? WARM_C : spec.ambientC();
-    double pace = running ? WARMING_S : COOLING_S;
-    coolantC = target + (coolantC - target) * Math.exp(-seconds / pace);
-    runS += running ? seconds : 0;
-    edges();
-    if (running && isSilent(Channel.CRANK)) {
+    ticks += seconds > 0 ? 1 : 0;
+    crankingS = Math.max(0, crankingS - seconds);
+    warmth(seconds);
+    runS += isFiring() ? seconds : 0;
+    pins.edges();
+    if (running && pins.isSilent(Channel.CRANK)) {
       running = false;
       stand();
     }
-    double revving = pedalDown ? REVVING_PER_S : -SLOWING_PER_S;
-    revs = running ? Math.max(0, Math.min(REVVED, engineSpeed() + revving * seconds)) : 0;
+    motion(seconds);
+    foot(seconds);
     mixture(seconds);
     pressures(seconds);
-    for (Channel c : spec.sensors()) {
-      if (!c.isTurning()) {
-        volts.put(c, faulty(c, healthyVolts(c), seconds));
-      }
-    }
+    fuelPercent = Math.max(4, fuelPercent - airMass() / 14.7 / 750 / 50 * 100 * seconds);
+    pins.sense(seconds);
+  }
+
+  private void warmth(double seconds) {
+    double target = running ? WARM_C : spec.ambientC();
+    coolantC = towards(coolantC, target, seconds, running ? WARMING_S : COOLING_S);
+    oilC =
+        towards(
+            oilC,
+            running ? WARM_C + 6 : spec.ambientC(),
+            seconds,
+            running ? OIL_WARMING_S : COOLING_S);
+    damp = running ? towards(damp, 0, seconds, DRYING_S) : damp;
+  }
+
+  private static double towards(double now, double end, double seconds, double paceS) {
+    return end + (now - end) * Math.exp(-seconds / paceS);
+  }
+
+  private void motion(double seconds) {
+    double most = Math.max(0.4, PULLS_AWAY * spec.liveliness() - 0.012 * speedKmh);
+    double before = speedKmh;
+    double change = clamp(wantedKmh - speedKmh, -BRAKES * 3.6 * seconds, most * 3.6 * seconds);
+    speedKmh = running ? speedKmh + change : 0;
+    gainsMs2 = seconds > 0 ? (speedKmh - before) / 3.6 / seconds : gainsMs2;
+    double revving = pedalDown ? REVVING_PER_S : -SLOWING_PER_S;
+    revs = isFiring() ? clamp(engineSpeed() + revving * seconds, 0, REVVED) : 0;
+  }
+
+  /** Between -1 and 1, for each of its users another one, and the same in every run. */
+  double noise(int user) {
+    long x = ticks * 0x9E3779B97F4A7C15L + user * 0xC2B2AE3D27D4EB4FL;
+    x = (x ^ x >>> 30) * 0xBF58476D1CE4E5B9L;
+    x = (x ^ x >>> 27) * 0x94D049BB133111EBL;
+    return ((x ^ x >>> 31) >>> 11) * 0x1.0p-52 - 1;
+  }
+
+  double seconds() {
+    return timeS;
   }
 
   // Speed and shafts
@@ -141,6 +241,11 @@ final class Physics {
     return keyOn;
   }
 
+  /** Runs on its own: the starter is done. */
+  private boolean isFiring() {
+    return running && crankingS == 0;
+  }
+
   double runSeconds() {
     return runS;
   }
@@ -149,13 +254,53 @@ final class Physics {
     return coolantC;
   }
 
+  double oilC() {
+    return oilC;
+  }
+
+  double fuelPercent() {
+    return fuelPercent;
+  }
+
   double speedKmh() {
     return speedKmh;
   }
 
+  /** How fast it gains speed, m/s2. */
+  double gainsMs2() {
+    return gainsMs2;
+  }
+
+  /** Idle hunts a little, is faster while cold, and shakes where a cylinder does not fire. */
+  double idleSpeed() {
+    double fast = FAST_IDLE_PER_C * Math.max(0, FAST_IDLE_UNTIL_C - coolantC);
+    double hunt =
+        0.006 * Math.sin(2 * Math.PI * 0.31 * timeS)
+            + 0.004 * Math.sin(2 * Math.PI * 0.113 * timeS);
+    double shake = has(FaultKind.MISFIRE) ? 0.03 * Math.sin(2 * Math.PI * 1.7 * timeS) : 0;
+    return (spec.idlePerMinute() + fast) * (1 + hunt + shake) + 3 * noise(1);
+  }
+
   /** n = v / tyre * axle * gear or what the pedal asks of a standing vehicle, never below idle. */
   double engineSpeed() {
-    return running ? Math.max(spec.idlePerMinute(), Math.max(revs, inputShaft())) : 0;
+    if (!running) {
+      return 0;
+    }
+    return isFiring()
+        ? Math.max(idleSpeed(), Math.max(revs, inputShaft()))
+        : CRANKING_PER_MIN + 15 * noise(1);
+  }
+
+  /** The pedal is let go and the engine is back at its idle. */
+  boolean isIdling() {
+    return isFiring() && !pedalDown && speedKmh == 0 && revs <= 1.04 * idleSpeed();
+  }
+
+  /** The engine slows down on its own, the fuel cut: overrun. */
+  boolean isOverrunning() {
+    boolean standing = !pedalDown && speedKmh == 0 && revs > 1.2 * idleSpeed();
+    boolean braking = speedKmh > 12 && gainsMs2 < -0.5;
+    return isFiring() && (standing || braking);
   }
 
   /** Output shaft in 1/min: road speed over tyre size, times the axle ratio. */
@@ -180,58 +325,91 @@ final class Physics {
     return running && (engineSpeed() > 1500 || speedKmh > 20);
   }
 
-  /** Whether a counting sensor gives no edges at all. */
-  boolean isSilent(Channel turning) {
-    return silent.contains(turning);
+  /** How damp it is where the plugs are: 1 after a cold night, dry once the engine is warm. */
+  double damp() {
+    return damp;
   }
 
-  private void edges() {
-    silent.clear();
-    for (Channel c : spec.sensors()) {
-      boolean noSupply = c.isOnReference() && has(FaultKind.SUPPLY_LOW);
-      if (c.isTurning()
-          && (has(FaultKind.OPEN, c)
-              || has(FaultKind.SHORT_LOW, c)
-              || has(FaultKind.SHORT_HIGH, c)
-              || noSupply)) {
-        silent.add(c);
-      }
+  /**
+   * How far the crank's segment of a cylinder is off, as a share of its time: a cylinder that does
+   * not fire slows it, a bent tooth changes it whether there is fuel or not; without phase from the
+   * cam, or with edges lost, it is uneven too.
+   *
+   * @param cylinder counted from 1
+   */
+  double roughness(int cylinder) {
+    boolean end = cylinder == 1 || cylinder == spec.cylinders();
+    boolean fires = isFiring() && !isOverrunning();
+    double rough = 0.006 * noise(20 + cylinder);
+    if (fires && has(FaultKind.MISFIRE) && cylinder == 1) {
+      rough += MISFIRE_ROUGHNESS;
     }
-  }
-
-  /** Whether a counting sensor loses edges: shaken, coated or slow. */
-  boolean losesEdges(Channel turning) {
-    return !isSilent(turning)
-        && (has(FaultKind.DROPOUT, turning) && isShaking()
-            || (has(FaultKind.CONTAMINATED, turning) || has(FaultKind.SLOW, turning)) && running);
+    if (has(FaultKind.TOOTH_ERROR) && end && engineSpeed() > 1500) {
+      rough += TOOTH_ROUGHNESS;
+    }
+    boolean noPhase = spec.has(Channel.CAM) && pins.isSilent(Channel.CAM);
+    boolean lost = spec.has(Channel.CRANK) && pins.losesEdges(Channel.CRANK);
+    if (fires && end && (noPhase || lost)) {
+      rough += TOOTH_ROUGHNESS;
+    }
+    return rough;
   }
 
   /** Cam against crank in degrees of crank angle, late is positive. */
   double camOffset() {
     double stretch = has(FaultKind.CHAIN_STRETCH) ? 11 : 1.5;
-    return has(FaultKind.BIAS, Channel.CAM) ? stretch + 9 : stretch;
+    boolean off = has(FaultKind.BIAS, Channel.CAM) || has(FaultKind.WRONG_PART, Channel.CAM);
+    return (off ? stretch + 9 : stretch) + 0.2 * noise(2);
   }
 
   // Air and mixture
 
   double pedalPercent() {
-    if (pedalDown) {
-      return 20;
-    }
-    return running ? Math.min(95, speedKmh * 0.35 + (speedKmh > 0 ? 6 : 0)) : 0;
+    return footPercent;
   }
 
+  /** A foot moves quickly, but it does not jump. */
+  private void foot(double seconds) {
+    boolean rolls = running && speedKmh > 0 && gainsMs2 > -0.3;
+    double rolling = rolls ? clamp(6 + 0.35 * speedKmh + 9 * gainsMs2, 0, 95) : 0;
+    footPercent = towards(footPercent, pedalDown ? 20 : rolling, seconds, 0.35);
+  }
+
+  /** A diesel takes all the air it can get. */
   double throttlePercent() {
-    return running ? 3 + 0.9 * pedalPercent() : 6;
+    if (!running) {
+      return 6;
+    }
+    return spec.compression() ? 92 : 3 + 0.9 * pedalPercent();
   }
 
+  /** Behind a throttle there is vacuum; before a diesel there is none, and its charger adds. */
   double manifoldKpa() {
-    return running ? 26 + 0.68 * pedalPercent() : STANDARD_KPA;
+    if (!isFiring()) {
+      return STANDARD_KPA;
+    }
+    double ripple = 0.4 * noise(3);
+    return spec.compression()
+        ? STANDARD_KPA - 1 + 1.1 * pedalPercent() * Math.min(1.5, engineSpeed() / 1500) + ripple
+        : (isOverrunning() ? 21 : 26) + 0.68 * pedalPercent() + ripple;
   }
 
-  /** Share of the air that the engine could take at this speed, per cent. */
+  /** Later under load, earlier with speed; it wanders a little to hold the idle. */
+  double timingDegrees() {
+    double idle = 10 + 1.5 * noise(7);
+    return isFiring()
+        ? clamp(idle + 0.006 * (engineSpeed() - idleSpeed()) - 0.12 * pedalPercent(), -5, 45)
+        : 0;
+  }
+
+  /** Petrol: share of the air that it could take; diesel: share of the fuel. Per cent. */
   double loadPercent() {
-    return running ? 100 * manifoldKpa() / STANDARD_KPA : 0;
+    if (!isFiring()) {
+      return 0;
+    }
+    return spec.compression()
+        ? isOverrunning() ? 0 : 14 + 0.85 * pedalPercent() + noise(3)
+        : 100 * manifoldKpa() / STANDARD_KPA;
   }
 
   /** m = VE V/2 n rho p/p0, grams a second. */
@@ -248,44 +426,53 @@ final class Physics {
 
   /** Air mass as the controller reads it. */
   double airMassShown() {
-    return running
-        ? Math.max(0, airOf(volts.getOrDefault(Channel.AIR_MASS, voltOf(airMass()))))
-        : 0;
+    return running ? pins.airMass() : 0;
   }
 
-  private static double voltOf(double gramsPerSecond) {
-    return 1 + Math.sqrt(gramsPerSecond / 20);
-  }
-
-  private static double airOf(double volt) {
-    return Math.pow(Math.max(0, volt - 1), 2) * 20;
-  }
-
-  /** Fuel follows the air that is measured and both trims; the rest is lean or rich. */
+  /** Fuel follows the air that is measured and the trims of each bank; the rest is lean or rich. */
   private void mixture(double seconds) {
     if (!running || spec.compression()) {
       return;
     }
-    boolean hasAirMass = spec.sensors().contains(Channel.AIR_MASS);
-    double metered = hasAirMass ? Math.max(0.2, airMassShown()) : airMass();
-    double plausible = Math.max(0.6 * airMass(), Math.min(1.5 * airMass(), metered));
-    double weak = has(FaultKind.CLOGGED_FILTER) && !spec.sensors().contains(Channel.SOOT) ? 0.9 : 1;
-    lambda = airMass() / (plausible * weak * (1 + (shortTrim + longTrim) / 100));
-    boolean closedLoop = coolantC > 40 && runS > 20 && spec.sensors().contains(Channel.OXYGEN_1);
-    double swing =
-        closedLoop ? STOICHIOMETRIC_SWING * Math.sin(2 * Math.PI * swingHz() * timeS) : 0;
-    double leak = has(FaultKind.EXHAUST_LEAK) ? 0.32 : 0;
-    double sensed = lambda + leak + swing;
+    boolean measured = spec.has(Channel.AIR_MASS) && !substituted.test(Channel.AIR_MASS);
+    double metered = measured ? Math.max(0.2, airMassShown()) : airMass();
+    double plausible = clamp(metered, 0.6 * airMass(), 1.5 * airMass());
+    double weak = has(FaultKind.CLOGGED_FILTER) && !spec.has(Channel.SOOT) ? 0.9 : 1;
+    double fuelled = plausible * weak / airMass();
+    for (int i = 0; i < banks.length; i++) {
+      mixture(i, fuelled, seconds);
+    }
+  }
+
+  private void mixture(int bank, double fuelled, double seconds) {
+    Bank b = banks[bank];
+    Channel cell = bank == 0 ? Channel.OXYGEN_1 : Channel.OXYGEN_1_BANK_2;
+    boolean cut = isOverrunning();
+    b.lambda = cut ? LEAN_OF_A_FUEL_CUT : 1 / (fuelled * (1 + (b.shortTrim + b.longTrim) / 100));
+    boolean closedLoop =
+        coolantC > 40
+            && runS > 20
+            && !cut
+            && spec.has(cell)
+            && !substituted.test(cell)
+            && !substituted.test(Channel.COOLANT);
+    double phase = 2 * Math.PI * (1 - 0.07 * bank) * swingHz() * timeS + bank;
+    double swing = closedLoop ? STOICHIOMETRIC_SWING * Math.sin(phase) : 0;
+    double leak = bank == 0 && has(FaultKind.EXHAUST_LEAK) ? 0.32 : 0;
+    double sensed = b.lambda + leak + swing;
     double wanted = 0.45 + 0.42 * Math.tanh((1 - sensed) / (STOICHIOMETRIC_SWING * 0.6));
     boolean warmCell = coolantC > 35 && runS > 10;
-    double pace = has(FaultKind.SLOW, Channel.OXYGEN_1) ? 1.0 : 0.06;
-    oxygen1 += ((warmCell ? wanted : 0.45) - oxygen1) * share(seconds, pace);
-    oxygen2 += ((warmCell ? 0.25 + 0.6 * oxygen1 + 0.1 : 0.45) - oxygen2) * share(seconds, 25);
+    double pace = has(FaultKind.SLOW, cell) ? 1.0 : 0.06;
+    b.before = towards(b.before, warmCell ? wanted : 0.45, seconds, pace);
+    double stored = cut ? 0.05 : 0.35 + 0.6 * b.before;
+    b.behind = towards(b.behind, warmCell ? stored : 0.45, seconds, cut ? 6 : 25);
     if (closedLoop) {
-      double lean = (0.45 - volts.getOrDefault(Channel.OXYGEN_1, 0.45)) / 0.42;
-      shortTrim = clamp(shortTrim + clamp(lean, -1, 1) * 8 * seconds, -25, 25);
-      longTrim = clamp(longTrim + shortTrim * seconds / 12, -30, 30);
-      shortTrim -= shortTrim * share(seconds, 12);
+      double lean = (0.45 - pins.volts(cell)) / 0.42;
+      b.shortTrim = clamp(b.shortTrim + clamp(lean, -1, 1) * 8 * seconds, -25, 25);
+      b.longTrim = clamp(b.longTrim + b.shortTrim * seconds / 12, -30, 30);
+      b.shortTrim = towards(b.shortTrim, 0, seconds, 12);
+    } else if (!cut) {
+      b.shortTrim = 0;
     }
   }
 
@@ -294,32 +481,46 @@ final class Physics {
     return engineSpeed() > 1500 ? 1.5 : 0.8;
   }
 
-  double shortTrimPercent() {
-    return shortTrim;
+  /**
+   * @param bank 1 or 2
+   */
+  double shortTrimPercent(int bank) {
+    return banks[bank - 1].shortTrim;
   }
 
-  double longTrimPercent() {
-    return longTrim;
+  double longTrimPercent(int bank) {
+    return banks[bank - 1].longTrim;
   }
 
-  private static double share(double seconds, double pace) {
-    return 1 - Math.exp(-seconds / pace);
+  double lambda(int bank) {
+    return banks[bank - 1].lambda;
   }
 
-  private static double clamp(double value, double low, double high) {
+  double cellBefore(int bank) {
+    return banks[bank - 1].before;
+  }
+
+  double cellBehind(int bank) {
+    return banks[bank - 1].behind;
+  }
+
+  static double clamp(double value, double low, double high) {
     return Math.max(low, Math.min(high, value));
   }
 
   // Pressures and soot
 
+  /** A diesel injects at ten times the pressure of a petrol engine (common practice). */
   double railTargetKpa() {
-    return running ? 4000 + 90 * loadPercent() : keyOn ? 600 : 0;
+    double petrol = running ? 4000 + 90 * loadPercent() : keyOn ? 600 : 0;
+    return spec.compression() ? (running ? 25_000 + 1250 * loadPercent() : 0) : petrol;
   }
 
   /** A clogged filter shows under load. */
   double railKpa() {
-    boolean starved = has(FaultKind.CLOGGED_FILTER) && !spec.sensors().contains(Channel.SOOT);
-    return starved && loadPercent() > 35 ? 0.6 * railTargetKpa() : railTargetKpa();
+    boolean starved = has(FaultKind.CLOGGED_FILTER) && !spec.has(Channel.SOOT);
+    double reached = starved ? 1 - 0.4 * clamp((loadPercent() - 33) / 8, 0, 1) : 1;
+    return reached * railTargetKpa() * (1 + 0.006 * noise(4));
   }
 
   double tankPa() {
@@ -331,141 +532,49 @@ final class Physics {
     return running && runS > 120 && speedKmh > 20;
   }
 
-  double sootPercent() {
-    return 100 * sootShare;
+  /** Vapour that is drawn in, as a share of what the valve can. */
+  double purgePercent() {
+    return isTestingLeaks() ? 30 : 0;
+  }
+
+  /** What the soot sensor has gathered of what it takes. */
+  double sootShare() {
+    return sootShare;
+  }
+
+  /** What the exhaust needs to get through the particulate filter; more the more soot is in it. */
+  double filterDifferenceKpa() {
+    double perGram = has(FaultKind.CLOGGED_FILTER) ? 0.09 : 0.02;
+    return isFiring() ? perGram * airMass() * (1 + 0.03 * noise(5)) : 0;
+  }
+
+  double sootMgPerM3() {
+    return running ? has(FaultKind.CLOGGED_FILTER) ? 14 : 0.9 : 0;
   }
 
   private void pressures(double seconds) {
     double wanted = isTestingLeaks() ? -1500 : keyOn ? 120 : 300;
     double reached = has(FaultKind.LOOSE_CAP) ? 0 : wanted;
-    tankPa += (reached - tankPa) * share(seconds, 8);
+    tankPa = towards(tankPa, reached, seconds, 8);
     double fills = has(FaultKind.CLOGGED_FILTER) ? 60 : 900;
     sootShare = running ? (sootShare + seconds / fills) % 1 : sootShare;
   }
 
+  /** The starter pulls it down; the alternator gives more to a battery that has just started. */
   double batteryVolts() {
-    return running ? 14.1 : keyOn ? 12.6 : 12.7;
+    if (crankingS > 0) {
+      return CRANKING_V + 0.4 * noise(6);
+    }
+    return running
+        ? 14.1 + 0.35 * Math.exp(-runS / 120) + 0.03 * noise(6)
+        : (keyOn ? 12.5 : 12.7) + 0.01 * noise(6);
   }
 
   double referenceVolts() {
     return has(FaultKind.SUPPLY_LOW) ? 0.4 : SUPPLY_V;
   }
 
-  // Sensors
-
-  /** The voltage at the controller's pin. */
-  double volts(Channel c) {
-    return volts.getOrDefault(c, 0.0);
-  }
-
-  private double healthyVolts(Channel c) {
-    double reference = referenceVolts();
-    return switch (c) {
-      case COOLANT -> thermistor(coolantC);
-      case INTAKE_AIR -> thermistor(intakeAirC());
-      case AIR_MASS -> voltOf(airMass());
-      case OXYGEN_1 -> oxygen1;
-      case OXYGEN_2 -> oxygen2;
-      case RAIL -> reference * (0.1 + 0.8 * railKpa() / RAIL_SPAN_KPA);
-      case TANK -> reference * (0.5 + tankPa / 10_000);
-      case PEDAL_1 -> reference * (0.15 + 0.7 * pedalPercent() / 100);
-      case PEDAL_2 -> reference * (0.15 + 0.7 * pedalPercent() / 100) / 2;
-      case KNOCK -> 2.5;
-      case SOOT -> 1 + 3 * sootShare;
-      default -> 0;
-    };
-  }
-
   double intakeAirC() {
     return spec.ambientC() + (running ? 6 : 2);
-  }
-
-  /** Divider of a pull-up at 5 V and an NTC: R = R20 exp(B (1/T - 1/293 K)). */
-  private static double thermistor(double celsius) {
-    double r = NTC_R20_OHM * Math.exp(NTC_BETA * (1 / (celsius + 273.15) - 1 / 293.15));
-    return SUPPLY_V * r / (r + PULL_UP_OHM);
-  }
-
-  static double thermistorC(double volt) {
-    double v = clamp(volt, 0.02, SUPPLY_V - 0.02);
-    double r = PULL_UP_OHM * v / (SUPPLY_V - v);
-    return 1 / (Math.log(r / NTC_R20_OHM) / NTC_BETA + 1 / 293.15) - 273.15;
-  }
-
-  private double faulty(Channel c, double healthy, double seconds) {
-    boolean thermistor = c == Channel.COOLANT || c == Channel.INTAKE_AIR;
-    if (has(FaultKind.OPEN, c) || has(FaultKind.DROPOUT, c) && isShaking() && timeS % 2 < 0.6) {
-      boolean pulledUp = thermistor || c == Channel.TANK;
-      boolean openCell = isCell(c) && has(FaultKind.OPEN, c);
-      return openCell ? 0.45 : pulledUp ? SUPPLY_V : 0;
-    }
-    if (has(FaultKind.SHORT_LOW, c)) {
-      return 0;
-    }
-    if (has(FaultKind.SHORT_HIGH, c)) {
-      return isCell(c) ? 1.6 : SUPPLY_V;
-    }
-    double v = healthy;
-    if (has(FaultKind.BIAS, c) || has(FaultKind.CONTAMINATED, c)) {
-      v = biased(c, healthy);
-    }
-    if (has(FaultKind.GROUND_LIFTED) && !thermistor && !isCell(c)) {
-      v += 0.6;
-    }
-    if (has(FaultKind.SLOW, c) && c != Channel.OXYGEN_1) {
-      double before = volts.getOrDefault(c, healthy);
-      v = before + (v - before) * share(seconds, 400);
-    }
-    return v;
-  }
-
-  private static boolean isCell(Channel c) {
-    return c == Channel.OXYGEN_1 || c == Channel.OXYGEN_2;
-  }
-
-  private static double biased(Channel c, double healthy) {
-    return switch (c) {
-      case AIR_MASS -> 1 + (healthy - 1) * Math.sqrt(0.72);
-      case OXYGEN_1, OXYGEN_2 -> 0.12 + 0.06 * healthy;
-      case COOLANT, INTAKE_AIR -> Math.min(4.85, healthy * 1.9 + 0.35);
-      case RAIL -> healthy * 1.25;
-      case PEDAL_2 -> healthy * 1.25;
-      case PEDAL_1 -> healthy * 0.8;
-      case KNOCK -> 0.3;
-      default -> healthy * 1.25;
-    };
-  }
-
-  double coolantShownC() {
-    return spec.sensors().contains(Channel.COOLANT)
-        ? thermistorC(volts(Channel.COOLANT))
-        : coolantC;
-  }
-
-  double intakeAirShownC() {
-    return spec.sensors().contains(Channel.INTAKE_AIR)
-        ? thermistorC(volts(Channel.INTAKE_AIR))
-        : intakeAirC();
-  }
-
-  double railShownKpa() {
-    return spec.sensors().contains(Channel.RAIL)
-        ? Math.max(0, (volts(Channel.RAIL) / SUPPLY_V - 0.1) / 0.8 * RAIL_SPAN_KPA)
-        : railKpa();
-  }
-
-  double tankShownPa() {
-    return spec.sensors().contains(Channel.TANK)
-        ? (volts(Channel.TANK) / SUPPLY_V - 0.5) * 10_000
-        : tankPa;
-  }
-
-  /** A track as a share of the travel; track E carries half the voltage. */
-  double pedalShownPercent(Channel track) {
-    if (!spec.sensors().contains(track)) {
-      return pedalPercent();
-    }
-    double v = volts(track) * (track == Channel.PEDAL_2 ? 2 : 1);
-    return clamp((v / SUPPLY_V - 0.15) / 0.7 * 100, 0, 100);
   }
 }

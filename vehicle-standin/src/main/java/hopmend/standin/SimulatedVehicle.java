@@ -6,6 +6,7 @@ import hopmend.sensor.LiveSignal;
 import hopmend.verify.SinceCleared;
 import hopmend.wire.Uds;
 import java.io.ByteArrayOutputStream;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 
 /**
  * A small vehicle: key, body, faults and plugs, the controller's tests, codes, monitors and
@@ -22,6 +24,10 @@ import java.util.TreeSet;
  */
 public final class SimulatedVehicle {
   private static final double STEP_S = 0.1;
+
+  /** Before the starter is turned. */
+  private static final double LAMPS_ARE_LOOKED_AT_S = 6;
+
   private static final int CATALYST = 0x01;
   private static final int EVAPORATIVE = 0x04;
   private static final int OXYGEN = 0x20;
@@ -74,6 +80,7 @@ public final class SimulatedVehicle {
   private final Physics body;
   private final CodeMemory memory;
   private final Monitors monitors;
+  private final Map<Channel, List<TroubleCode>> codesOfTheCircuit = new EnumMap<>(Channel.class);
   private final Map<Integer, Run> runs = new HashMap<>();
   private Ignition ignition = Ignition.OFF;
   private int monitorsOpen;
@@ -108,6 +115,7 @@ public final class SimulatedVehicle {
     this.body = new Physics(spec, active);
     this.memory = new CodeMemory(spec.permanent(), this::conditions);
     this.monitors = new Monitors(spec, body, memory);
+    body.substitutes(this::isFoundBad);
     spec.faults().stream()
         .filter(VehicleSpec.NamedFault::presentAtStart)
         .forEach(f -> setFault(f.id(), true));
@@ -251,7 +259,7 @@ public final class SimulatedVehicle {
     r.wasOverrunning = body.isOverrunning();
     r.overrunsLeft -= slowed ? 1 : 0;
     boolean up = body.engineSpeed() >= LET_GO;
-    boolean idles = body.engineSpeed() <= spec.idlePerMinute();
+    boolean idles = body.isIdling();
     if (helper && (up || idles)) {
       body.pedal(idles && r.overrunsLeft > 0);
     }
@@ -347,6 +355,24 @@ public final class SimulatedVehicle {
     return memory.snapshot(code);
   }
 
+  /**
+   * A sensor whose circuit has failed its test just now is not used: the controller takes another
+   * value for it, and holds the mixture without its cell (common practice).
+   */
+  private boolean isFoundBad(Channel c) {
+    for (TroubleCode code : codesOfTheCircuit.computeIfAbsent(c, this::codesOfTheCircuit)) {
+      if (memory.isFailing(code)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private List<TroubleCode> codesOfTheCircuit(Channel c) {
+    IntStream places = c.isCell() ? IntStream.of(0, 1, 2, 4) : IntStream.of(2, 3);
+    return places.mapToObj(o -> spec.code(c, o, 0)).toList();
+  }
+
   private byte[] conditions() {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     List<LiveSignal> kept = SNAPSHOT.stream().filter(spec::tells).toList();
@@ -396,26 +422,45 @@ public final class SimulatedVehicle {
 
   /** What the controller says of a signal: read through its sensor, faults included. */
   public double live(LiveSignal signal) {
+    Pins pins = body.pins();
     return switch (signal) {
-      case COOLANT -> body.coolantShownC();
+      case COOLANT -> pins.coolantC();
       case ENGINE_SPEED -> body.engineSpeed();
       case SPEED -> body.speedKmh();
       case LOAD -> body.loadPercent();
-      case TIMING -> body.isRunning() ? 12 : 0;
-      case INTAKE_AIR -> body.intakeAirShownC();
+      case TIMING -> body.timingDegrees();
+      case INTAKE_AIR -> pins.intakeAirC();
       case AIR_MASS -> body.airMassShown();
       case MODULE_VOLTAGE -> body.batteryVolts();
-      case SHORT_TRIM -> body.shortTrimPercent();
-      case LONG_TRIM -> body.longTrimPercent();
+      case SHORT_TRIM -> body.shortTrimPercent(1);
+      case LONG_TRIM -> body.longTrimPercent(1);
+      case SHORT_TRIM_BANK_2 -> body.shortTrimPercent(2);
+      case LONG_TRIM_BANK_2 -> body.longTrimPercent(2);
       case MANIFOLD_PRESSURE -> body.manifoldKpa();
       case THROTTLE -> body.throttlePercent();
-      case OXYGEN_1 -> body.volts(Channel.OXYGEN_1);
-      case OXYGEN_2 -> body.volts(Channel.OXYGEN_2);
+      case OXYGEN_1 -> pins.volts(Channel.OXYGEN_1);
+      case OXYGEN_2 -> pins.volts(Channel.OXYGEN_2);
+      case OXYGEN_1_BANK_2 -> pins.volts(Channel.OXYGEN_1_BANK_2);
+      case OXYGEN_2_BANK_2 -> pins.volts(Channel.OXYGEN_2_BANK_2);
+      case WIDEBAND_1 -> pins.lambda(Channel.OXYGEN_1);
+      case WIDEBAND_1_BANK_2 -> pins.lambda(Channel.OXYGEN_1_BANK_2);
+      case PUMP_CURRENT_1 -> pins.pumpMilliamperes(Channel.OXYGEN_1);
+      case PUMP_CURRENT_1_BANK_2 -> pins.pumpMilliamperes(Channel.OXYGEN_1_BANK_2);
       case RUN_TIME -> body.isRunning() ? body.runSeconds() : 0;
-      case RAIL_PRESSURE -> body.railShownKpa();
-      case TANK_PRESSURE -> body.tankShownPa();
-      case PEDAL_1 -> body.pedalShownPercent(Channel.PEDAL_1);
-      case PEDAL_2 -> body.pedalShownPercent(Channel.PEDAL_2);
+      case RAIL_PRESSURE, RAIL_ABSOLUTE -> pins.railKpa();
+      case FUEL_PRESSURE -> Double.NaN;
+      case TANK_PRESSURE -> pins.tankPa();
+      case TANK_ABSOLUTE -> Physics.STANDARD_KPA + pins.tankPa() / 1000;
+      case PURGE -> body.purgePercent();
+      case FUEL_LEVEL -> body.fuelPercent();
+      case BAROMETER -> Physics.STANDARD_KPA;
+      case AMBIENT -> spec.ambientC();
+      case OIL_TEMPERATURE -> body.oilC();
+      case PEDAL_1 -> pins.pedalPercent(Channel.PEDAL_1);
+      case PEDAL_2 -> pins.pedalPercent(Channel.PEDAL_2);
+      case FILTER_DIFFERENCE -> body.filterDifferenceKpa();
+      case SOOT -> pins.sootMgPerM3();
+      case GEAR_RATIO -> pins.shaftRatio();
     };
   }
 
@@ -471,6 +516,8 @@ public final class SimulatedVehicle {
    */
   public String drive(DriveProfile profile) {
     turn(Ignition.OFF);
+    turn(Ignition.ON);
+    advance(LAMPS_ARE_LOOKED_AT_S);
     turn(Ignition.RUNNING);
     StringBuilder csv =
         new StringBuilder("time_s,engine_speed_rpm,vehicle_speed_kmh,coolant_c,load_pct\n");
@@ -484,10 +531,13 @@ public final class SimulatedVehicle {
               second,
               live(LiveSignal.ENGINE_SPEED),
               body.speedKmh(),
-              body.coolantShownC(),
+              body.pins().coolantC(),
               live(LiveSignal.LOAD)));
     }
     body.speed(0);
+    while (body.speedKmh() > 0) {
+      advance(1);
+    }
     return csv.toString().replace("\r\n", "\n");
   }
 }

@@ -63,7 +63,7 @@ final class UdsResponder {
 
   /** The answer to a request that was sent to this controller alone; empty for silence. */
   byte[] answer(byte[] request) {
-    if (vehicle.ignition() == SimulatedVehicle.Ignition.OFF) {
+    if (isSilent()) {
       hangUp();
       return SILENCE;
     }
@@ -76,7 +76,7 @@ final class UdsResponder {
           case Uds.TESTER_PRESENT -> testerPresent(request);
           case Uds.CLEAR -> clear(request);
           case Uds.READ_CODES -> codes(request);
-          case Uds.READ_DATA -> data(request);
+          case Uds.READ_DATA -> Uds.dataAnswer(request, this::value);
           case Uds.SECURITY_ACCESS ->
               session == Uds.DEFAULT_SESSION
                   ? refuse(service, Refusal.SERVICE_NOT_IN_SESSION)
@@ -86,6 +86,11 @@ final class UdsResponder {
           default -> refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
         };
     return isSuppressed(request, answer) ? SILENCE : answer;
+  }
+
+  /** Without ignition nobody answers. */
+  boolean isSilent() {
+    return vehicle.ignition() == SimulatedVehicle.Ignition.OFF;
   }
 
   /** The answer to a request that was sent to all controllers. */
@@ -227,12 +232,11 @@ final class UdsResponder {
   }
 
   private byte[] codes(int subFunction, List<Uds.StatusedCode> codes) {
-    ByteBuffer out = ByteBuffer.allocate(2 + 4 * codes.size());
-    out.put((byte) subFunction).put((byte) AVAILABLE_BITS);
-    for (Uds.StatusedCode c : codes) {
-      out.putInt(unit.format().encode(c.code()) << 8 | c.status().bits());
-    }
-    return Uds.positive(Uds.READ_CODES, out.array());
+    List<Uds.SentCode> sent =
+        codes.stream()
+            .map(c -> new Uds.SentCode(unit.format().encode(c.code()), c.status()))
+            .toList();
+    return Uds.codesAnswer(subFunction, AVAILABLE_BITS, sent);
   }
 
   /** The code and its status, then the record if one was kept. */
@@ -251,25 +255,6 @@ final class UdsResponder {
       out.writeBytes(kept);
     }
     return Uds.positive(Uds.READ_CODES, out.toByteArray());
-  }
-
-  /** One identifier or several; those that are not known are left out, as ISO 14229-1 allows. */
-  private byte[] data(byte[] request) {
-    if (request.length < 3 || request.length % 2 == 0) {
-      return refuse(Uds.READ_DATA, Refusal.INCORRECT_LENGTH_OR_FORMAT);
-    }
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    for (int i = 1; i < request.length; i += 2) {
-      int identifier = (request[i] & 0xFF) << 8 | request[i + 1] & 0xFF;
-      Optional<byte[]> value = value(identifier);
-      if (value.isPresent()) {
-        out.write(request, i, 2);
-        out.writeBytes(value.get());
-      }
-    }
-    return out.size() == 0
-        ? refuse(Uds.READ_DATA, Refusal.REQUEST_OUT_OF_RANGE)
-        : Uds.positive(Uds.READ_DATA, out.toByteArray());
   }
 
   private Optional<byte[]> value(int identifier) {
@@ -291,6 +276,7 @@ final class UdsResponder {
     return switch (identifier) {
       case Uds.VIN -> text(vehicle.spec().vin());
       case Uds.READINESS -> Optional.of(vehicle.readiness());
+      case LiveSignal.TWO_BANKS_OF_FOUR -> cells();
       default ->
           isBitmap(identifier)
               ? Optional.of(supported(identifier))
@@ -299,6 +285,17 @@ final class UdsResponder {
                   .map(s -> s.encode(vehicle.live(s)))
                   .or(() -> counted(identifier));
     };
+  }
+
+  /** Where there are cells: four places of bank 1 in the lower bits, bank 2 in the upper ones. */
+  private Optional<byte[]> cells() {
+    VehicleSpec spec = vehicle.spec();
+    int there =
+        (spec.has(Channel.OXYGEN_1) ? 0x01 : 0)
+            | (spec.has(Channel.OXYGEN_2) ? 0x02 : 0)
+            | (spec.has(Channel.OXYGEN_1_BANK_2) ? 0x10 : 0)
+            | (spec.has(Channel.OXYGEN_2_BANK_2) ? 0x20 : 0);
+    return there == 0 ? Optional.empty() : Optional.of(new byte[] {(byte) there});
   }
 
   private static boolean isBitmap(int identifier) {

@@ -19,6 +19,8 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
  *
  * @param address logical address of ISO 13400-2
  * @param compression whether it is a diesel
+ * @param wideband whether the cell before the catalyst is a wideband one
+ * @param bus how its controllers speak on its bus; null where nobody gets at that
  * @param permanent whether confirmed codes become permanent
  * @param sensors what it has
  * @param codes another first code for a sensor, for example of bank 2
@@ -35,6 +37,8 @@ public record VehicleSpec(
     int idlePerMinute,
     double ambientC,
     boolean compression,
+    boolean wideband,
+    BusKind bus,
     boolean permanent,
     List<Channel> sensors,
     Map<Channel, String> codes,
@@ -68,7 +72,11 @@ public record VehicleSpec(
       boolean engineRuns,
       int overruns,
       boolean inSession,
-      boolean locked) {}
+      boolean locked) {
+    RoutineSpec behindALock() {
+      return new RoutineSpec(id, seconds, minCoolantC, engineRuns, overruns, true, true);
+    }
+  }
 
   /**
    * A controller beside the engine's.
@@ -119,18 +127,41 @@ public record VehicleSpec(
     return new UnitSpec("Engine control", address, "", "", List.of(), CodeFormat.THREE_BYTES);
   }
 
+  boolean has(Channel sensor) {
+    return sensors.contains(sensor);
+  }
+
+  /** Two where there is a cell at a second one. */
+  int banks() {
+    return has(Channel.OXYGEN_1_BANK_2) ? 2 : 1;
+  }
+
+  /** How fast it gains speed beside a van: what weighs more gains it slower. */
+  double liveliness() {
+    return displacementLitres > 5 ? 0.45 : 1;
+  }
+
   /** Whether a signal is there to be told: without its sensor it is not, and is not 0 either. */
   public boolean tells(LiveSignal signal) {
     return switch (signal) {
-      case COOLANT -> sensors.contains(Channel.COOLANT);
-      case INTAKE_AIR -> sensors.contains(Channel.INTAKE_AIR);
-      case AIR_MASS -> sensors.contains(Channel.AIR_MASS);
-      case OXYGEN_1 -> sensors.contains(Channel.OXYGEN_1);
-      case OXYGEN_2 -> sensors.contains(Channel.OXYGEN_2);
-      case RAIL_PRESSURE -> sensors.contains(Channel.RAIL);
-      case TANK_PRESSURE -> sensors.contains(Channel.TANK);
-      case PEDAL_1 -> sensors.contains(Channel.PEDAL_1);
-      case PEDAL_2 -> sensors.contains(Channel.PEDAL_2);
+      case COOLANT -> has(Channel.COOLANT);
+      case INTAKE_AIR -> has(Channel.INTAKE_AIR);
+      case AIR_MASS -> has(Channel.AIR_MASS);
+      case SHORT_TRIM, LONG_TRIM, THROTTLE, TIMING -> !compression;
+      case SHORT_TRIM_BANK_2, LONG_TRIM_BANK_2 -> banks() == 2;
+      case OXYGEN_1 -> has(Channel.OXYGEN_1) && !wideband;
+      case OXYGEN_2 -> has(Channel.OXYGEN_2);
+      case WIDEBAND_1, PUMP_CURRENT_1 -> has(Channel.OXYGEN_1) && wideband;
+      case OXYGEN_1_BANK_2 -> has(Channel.OXYGEN_1_BANK_2) && !wideband;
+      case OXYGEN_2_BANK_2 -> has(Channel.OXYGEN_2_BANK_2);
+      case WIDEBAND_1_BANK_2, PUMP_CURRENT_1_BANK_2 -> has(Channel.OXYGEN_1_BANK_2) && wideband;
+      case RAIL_PRESSURE -> has(Channel.RAIL);
+      case TANK_PRESSURE, TANK_ABSOLUTE, PURGE -> has(Channel.TANK);
+      case PEDAL_1 -> has(Channel.PEDAL_1);
+      case PEDAL_2 -> has(Channel.PEDAL_2);
+      case FILTER_DIFFERENCE, SOOT -> has(Channel.SOOT);
+      case GEAR_RATIO -> has(Channel.INPUT_SHAFT) && has(Channel.OUTPUT_SHAFT);
+      case FUEL_PRESSURE, RAIL_ABSOLUTE -> false;
       default -> true;
     };
   }
@@ -149,6 +180,7 @@ public record VehicleSpec(
       if (kind.isOfSensor()) {
         sensors.stream()
             .filter(c -> kind != FaultKind.BIAS || !c.isTurning() || c == Channel.CAM)
+            .filter(c -> kind != FaultKind.WRONG_PART || isNoticedAsAnother(c))
             .forEach(c -> all.add(new Fault(kind, c)));
       } else {
         all.add(Fault.of(kind));
@@ -157,8 +189,22 @@ public record VehicleSpec(
     return all;
   }
 
+  /** Whether another vehicle's part would do its work, and do it wrong. */
+  private static boolean isNoticedAsAnother(Channel c) {
+    return !c.isCell() && c != Channel.CRANK && c != Channel.SOOT;
+  }
+
   /** The same vehicle without the faults that it came with. */
   public VehicleSpec healthy() {
+    return with(List.of(), routines);
+  }
+
+  /** The same vehicle whose routines ask for security access, and end with their session. */
+  public VehicleSpec locked() {
+    return with(faults, routines.stream().map(RoutineSpec::behindALock).toList());
+  }
+
+  private VehicleSpec with(List<NamedFault> otherFaults, List<RoutineSpec> otherRoutines) {
     return new VehicleSpec(
         name,
         vin,
@@ -168,12 +214,14 @@ public record VehicleSpec(
         idlePerMinute,
         ambientC,
         compression,
+        wideband,
+        bus,
         permanent,
         sensors,
         codes,
-        List.of(),
+        otherFaults,
         plugs,
-        routines,
+        otherRoutines,
         controllers);
   }
 

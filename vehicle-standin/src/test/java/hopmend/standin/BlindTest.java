@@ -191,8 +191,9 @@ class BlindTest {
     boolean sheds = c.channel().isTurning() && c.channel() != Channel.CAM;
     return switch (fault.get().kind()) {
       case OPEN, SHORT_LOW, SHORT_HIGH, SUPPLY_LOW, GROUND_LIFTED -> Set.of("REPAIR_WIRING");
-      case DROPOUT -> Set.of("REPAIR_WIRING", "CLEAN_OR_RESEAT");
-      case BIAS, SLOW -> Set.of("REPLACE_SENSOR");
+      case DROPOUT, DROPOUT_HOT, DROPOUT_DAMP, HALF_HOME ->
+          Set.of("REPAIR_WIRING", "CLEAN_OR_RESEAT");
+      case BIAS, SLOW, WRONG_PART -> Set.of("REPLACE_SENSOR");
       case CONTAMINATED ->
           Set.of(coats ? "CLEAN_OR_RESEAT" : sheds ? "MECHANICAL" : "REPLACE_SENSOR");
       case CHAIN_STRETCH -> c.channel() == Channel.CAM ? Set.of("MECHANICAL") : Set.of();
@@ -222,6 +223,7 @@ class BlindTest {
   private static List<TroubleCode> codes(Case c, Optional<Fault> fault) {
     SimulatedVehicle v = withFault(c, fault);
     v.drive(DriveProfile.FULL);
+    v.body().coolDownTo(20);
     v.drive(DriveProfile.FULL);
     return v.codes(Bit.CONFIRMED.mask()).stream().map(s -> s.code()).toList();
   }
@@ -368,21 +370,22 @@ class BlindTest {
         }
         case "zero" -> {
           keyOn();
-          double bled = body.volts(c.channel()) - 0.8 * body.referenceVolts() * 600 / 20_000;
+          double bled = body.pins().volts(c.channel()) - 0.8 * body.referenceVolts() * 600 / 20_000;
           yield volt(Math.max(0, bled));
         }
         case "open-cap" -> {
           keyOn();
-          yield volt(body.volts(c.channel()) - body.referenceVolts() * body.tankPa() / 10_000);
+          yield volt(
+              body.pins().volts(c.channel()) - body.referenceVolts() * body.tankPa() / 10_000);
         }
         case "idle-ratio" -> {
           keyOn();
-          double one = Math.max(0.01, body.volts(Channel.PEDAL_1));
+          double one = Math.max(0.01, body.pins().volts(Channel.PEDAL_1));
           yield Optional.of(
-              Reading.of(100 * body.volts(Channel.PEDAL_2) / one, MeasureUnit.PERCENT));
+              Reading.of(100 * body.pins().volts(Channel.PEDAL_2) / one, MeasureUnit.PERCENT));
         }
         case "against-road" -> {
-          double share = body.isSilent(c.channel()) ? 0 : losesWhenDriven() ? 91 : 100;
+          double share = body.pins().isSilent(c.channel()) ? 0 : losesWhenDriven() ? 91 : 100;
           yield Optional.of(Reading.of(share, MeasureUnit.PERCENT));
         }
         default -> Optional.empty();
@@ -393,14 +396,22 @@ class BlindTest {
       return Optional.of(Reading.of(volts, MeasureUnit.VOLT));
     }
 
+    /** A contact that gives way when it is moved. */
+    private boolean isBadContact() {
+      return has(FaultKind.DROPOUT)
+          || has(FaultKind.DROPOUT_HOT)
+          || has(FaultKind.DROPOUT_DAMP)
+          || has(FaultKind.HALF_HOME);
+    }
+
     private boolean losesWhenDriven() {
-      return has(FaultKind.DROPOUT) || has(FaultKind.CONTAMINATED) || has(FaultKind.SLOW);
+      return isBadContact() || has(FaultKind.CONTAMINATED) || has(FaultKind.SLOW);
     }
 
     private Reading frequency(int teeth, int perTurns) {
       idleWarm();
-      boolean silent = v.body().isSilent(c.channel());
-      double share = silent ? 0 : v.body().losesEdges(c.channel()) ? 11.0 / 12 : 1;
+      boolean silent = v.body().pins().isSilent(c.channel());
+      double share = silent ? 0 : v.body().pins().losesEdges(c.channel()) ? 11.0 / 12 : 1;
       return Reading.of(share * teeth * turns() / perTurns, MeasureUnit.HERTZ);
     }
 
@@ -415,6 +426,9 @@ class BlindTest {
       double volts = 5 * healthy / (healthy + 2.2);
       boolean off = has(FaultKind.BIAS) || has(FaultKind.CONTAMINATED);
       double shown = off ? Math.min(4.85, volts * 1.9 + 0.35) : volts;
+      if (has(FaultKind.WRONG_PART)) {
+        return Optional.of(Reading.of(2.6 * healthy, MeasureUnit.KILOOHM));
+      }
       return Optional.of(Reading.of(2.2 * shown / (5 - shown), MeasureUnit.KILOOHM));
     }
 
@@ -422,7 +436,7 @@ class BlindTest {
     private String seen(Check check) {
       boolean coated = has(FaultKind.CONTAMINATED);
       return switch (check.id()) {
-        case "wiggle" -> has(FaultKind.DROPOUT) ? "drops-at-plug" : "steady";
+        case "wiggle" -> isBadContact() ? "drops-at-plug" : "steady";
         case "wires-through" ->
             has(FaultKind.OPEN) || has(FaultKind.GROUND_LIFTED)
                 ? "open"
@@ -431,7 +445,8 @@ class BlindTest {
         case "fluid" -> coated ? "glitter" : "clean";
         case "filter-look" -> has(FaultKind.CLOGGED_FILTER) ? "bad" : "fine";
         case "leak-look" -> has(FaultKind.EXHAUST_LEAK) ? "leaks" : "tight";
-        case "run-without" -> coated || has(FaultKind.BIAS) ? "better" : "worse";
+        case "run-without" ->
+            coated || has(FaultKind.BIAS) || has(FaultKind.WRONG_PART) ? "better" : "worse";
         case "tightness" -> coated ? "turns" : "right";
         case "signal-analog", "signal-frequency" ->
             isWireBad() || has(FaultKind.SLOW) ? "stays" : "follows";
@@ -441,16 +456,20 @@ class BlindTest {
         case "trims-apart" -> trims(check);
         case "soak" -> soak(check);
         case "shaft-ratio" ->
-            v.body().isSilent(c.channel()) || losesWhenDriven() ? "drops" : "right";
+            v.body().pins().isSilent(c.channel()) || losesWhenDriven() ? "drops" : "right";
         case "steady" -> steady();
         case "gauge" -> gauge();
-        case "tap" -> has(FaultKind.BIAS) || coated ? "silent" : "answers";
+        case "tap" ->
+            has(FaultKind.BIAS) || has(FaultKind.WRONG_PART) || coated ? "silent" : "answers";
         case "self-test" ->
             isWireBad() || coated || has(FaultKind.BIAS) || has(FaultKind.SUPPLY_LOW)
                 ? "failed"
                 : "passed";
         case "sweep", "track" ->
-            check.id().equals("sweep") && isWireBad() || has(FaultKind.SLOW) || has(FaultKind.BIAS)
+            check.id().equals("sweep") && isWireBad()
+                    || has(FaultKind.SLOW)
+                    || has(FaultKind.BIAS)
+                    || has(FaultKind.WRONG_PART)
                 ? finding(check)
                 : fine(check);
         case "warm-up" -> has(FaultKind.SLOW) ? "slow" : isWireBad() ? "jumps" : "proper";
@@ -459,7 +478,9 @@ class BlindTest {
         case "old-part" -> coated ? partCoated() : fine(check);
         case "cap" -> has(FaultKind.LOOSE_CAP) ? "sighs" : "quiet";
         case "swap-twin" ->
-            has(FaultKind.BIAS) || has(FaultKind.SLOW) || coated ? "goes-along" : "stays";
+            has(FaultKind.BIAS) || has(FaultKind.WRONG_PART) || has(FaultKind.SLOW) || coated
+                ? "goes-along"
+                : "stays";
         default -> fine(check);
       };
     }
@@ -505,7 +526,8 @@ class BlindTest {
       for (int i = 0; i < 200; i++) {
         v.advance(0.1);
         double noise = 0.003 * random.nextGaussian();
-        csv.append("%.1f,%.4f%n".formatted(i / 10.0, v.body().volts(Channel.OXYGEN_1) + noise));
+        csv.append(
+            "%.1f,%.4f%n".formatted(i / 10.0, v.body().pins().volts(Channel.OXYGEN_1) + noise));
       }
       return judged(check, csv.toString(), "slow");
     }
@@ -531,7 +553,7 @@ class BlindTest {
     }
 
     private double trim() {
-      return v.body().shortTrimPercent() + v.body().longTrimPercent() + random.nextGaussian() / 2;
+      return v.body().shortTrimPercent(1) + v.body().longTrimPercent(1) + random.nextGaussian() / 2;
     }
 
     private static Reading percent(double value) {
@@ -543,7 +565,7 @@ class BlindTest {
       v.turn(Ignition.OFF);
       v.body().coolDownTo(v.spec().ambientC());
       keyOn();
-      double volts = Math.max(0.01, Math.min(4.99, v.body().volts(Channel.COOLANT)));
+      double volts = Math.max(0.01, Math.min(4.99, v.body().pins().volts(Channel.COOLANT)));
       double kiloohm = 2.2 * volts / (5 - volts);
       double shown = 1 / (Math.log(kiloohm / 2.5) / 3600 + 1 / 293.15) - 273.15;
       double around = v.spec().ambientC();
@@ -571,7 +593,7 @@ class BlindTest {
 
     private String steady() {
       idleWarm();
-      double volts = v.body().volts(Channel.OXYGEN_2);
+      double volts = v.body().pins().volts(Channel.OXYGEN_2);
       return volts > 0.55 && volts < 0.85
           ? "lively"
           : volts > 0.44 && volts < 0.46 ? "stuck" : "one-side";
@@ -582,7 +604,7 @@ class BlindTest {
       v.body().speed(90);
       v.advance(5);
       double real = v.body().railKpa();
-      boolean agree = Math.abs(v.body().railShownKpa() - real) < 0.12 * real;
+      boolean agree = Math.abs(v.body().pins().railKpa() - real) < 0.12 * real;
       return !agree
           ? "differ"
           : real < 0.85 * v.body().railTargetKpa() ? "agree-wrong" : "agree-right";

@@ -1,6 +1,7 @@
 package hopmend.standin;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import hopmend.sensor.LiveSignal;
 import hopmend.standin.SimulatedVehicle.Ignition;
@@ -19,6 +20,7 @@ import java.net.http.HttpResponse;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -184,8 +186,10 @@ class DoipServerTest {
     try (Socket socket = connect()) {
       exchange(socket, DoipFrame.routingRequest(TESTER, 0));
       byte[] answer = ask(socket, Uds.readData(LiveSignal.ENGINE_SPEED.identifier()));
-      // 850 1/min = 3400 quarter turns a minute = 0x0D48 (SAE J1979 scaling)
-      assertThat(answer).isEqualTo(new byte[] {0x62, (byte) 0xF4, 0x0C, 0x0D, 0x48});
+      // 1168 1/min, idle of a cold engine, is 4672 quarter turns a minute (SAE J1979 scaling)
+      double told = server.with(v -> v.live(LiveSignal.ENGINE_SPEED));
+      assertThat(Arrays.copyOf(answer, 3)).isEqualTo(new byte[] {0x62, (byte) 0xF4, 0x0C});
+      assertThat(((answer[3] & 0xFF) << 8 | answer[4] & 0xFF) / 4.0).isCloseTo(told, within(15.0));
     }
   }
 

@@ -128,12 +128,15 @@ class GarageTest {
       frames.add(DoipFrame.routingRequest(TESTER, 0));
       requests.forEach(r -> frames.add(DoipFrame.diagnostic(TESTER, 0x1080, r)));
       for (DoipFrame f : frames) {
-        packets.add(new Capture.Packet(time = time.plusMillis(5), 1, false, f.encode()));
+        packets.add(
+            new Capture.Packet(time = time.plusMillis(5), Capture.Wire.IP, 1, false, f.encode()));
         socket.getOutputStream().write(f.encode());
         int answers = f.payloadType() == DoipFrame.ROUTING_REQUEST ? 1 : 2;
         for (int i = 0; i < answers; i++) {
           DoipFrame answer = DoipFrame.read(socket.getInputStream());
-          packets.add(new Capture.Packet(time = time.plusMillis(2), 1, true, answer.encode()));
+          packets.add(
+              new Capture.Packet(
+                  time = time.plusMillis(2), Capture.Wire.IP, 1, true, answer.encode()));
         }
       }
     }

@@ -21,6 +21,22 @@ class PhysicsTest {
     body = new Physics(spec("Post car 13"), faults);
   }
 
+  private Pins pins() {
+    return body.pins();
+  }
+
+  private double trim() {
+    return body.shortTrimPercent(1) + body.longTrimPercent(1);
+  }
+
+  /** Holds a speed until it is reached. */
+  private void reach(double kmh) {
+    body.speed(kmh);
+    while (body.speedKmh() < kmh) {
+      body.step(0.1);
+    }
+  }
+
   private static VehicleSpec spec(String name) {
     return VehicleSpec.fleet().stream()
         .filter(s -> s.name().equals(name))
@@ -31,6 +47,7 @@ class PhysicsTest {
 
   private void start() {
     body.key(true, true);
+    run(1.5);
   }
 
   private void run(double seconds) {
@@ -44,11 +61,11 @@ class PhysicsTest {
   @ValueSource(doubles = {5, 20, 40, 70, 110})
   void shaftsFollowTheRoad(double kmh) {
     start();
-    body.speed(kmh);
+    reach(kmh);
     double wheelPerMinute = kmh / 3.6 / 1.95 * 60;
     assertThat(body.outputShaft()).isCloseTo(wheelPerMinute * 4.1, within(1e-9));
     assertThat(body.inputShaft() / body.outputShaft()).isCloseTo(body.ratio(), within(1e-12));
-    assertThat(body.engineSpeed()).isGreaterThanOrEqualTo(780).isLessThan(6000);
+    assertThat(body.engineSpeed()).isGreaterThanOrEqualTo(770).isLessThan(6000);
   }
 
   /** m = VE V/2 n rho p/p0, at any speed. */
@@ -56,14 +73,14 @@ class PhysicsTest {
   @ValueSource(doubles = {0, 30, 60, 100})
   void airMassFollowsSpeedAndPressure(double kmh) {
     start();
-    body.speed(kmh);
-    body.step(0.1);
+    reach(kmh);
+    run(2);
     double litresPerSecond = 1.6 / 2 * body.engineSpeed() / 60;
     double grams = 0.85 * litresPerSecond * 1.2 * body.manifoldKpa() / 101.3;
     assertThat(body.airMass()).isCloseTo(grams, within(1e-9));
     assertThat(body.airMassShown())
         .as("through its sensor and back")
-        .isCloseTo(grams, within(1e-6));
+        .isCloseTo(grams, within(0.25 + 0.02 * grams));
     assertThat(body.loadPercent()).isBetween(20.0, 100.0);
   }
 
@@ -73,9 +90,9 @@ class PhysicsTest {
     start();
     run(230);
     assertThat(body.coolantC()).isCloseTo(90 - (90 - 12) / Math.E, within(0.2));
-    assertThat(body.coolantShownC()).isCloseTo(body.coolantC(), within(0.01));
+    assertThat(pins().coolantC()).as("but for noise").isCloseTo(body.coolantC(), within(0.8));
     double r = 2500 * Math.exp(3600 * (1 / (body.coolantC() + 273.15) - 1 / 293.15));
-    assertThat(body.volts(Channel.COOLANT)).isCloseTo(5 * r / (r + 2200), within(0.01));
+    assertThat(pins().volts(Channel.COOLANT)).isCloseTo(5 * r / (r + 2200), within(0.01));
   }
 
   /**
@@ -96,19 +113,19 @@ class PhysicsTest {
     boolean rich = false;
     for (int i = 0; i < 100; i++) {
       body.step(0.1);
-      double v = body.volts(Channel.OXYGEN_1);
+      double v = pins().volts(Channel.OXYGEN_1);
       crossings += rich == v > 0.45 ? 0 : 1;
       rich = v > 0.45;
       low = Math.min(low, v);
       high = Math.max(high, v);
-      lowBehind = Math.min(lowBehind, body.volts(Channel.OXYGEN_2));
-      highBehind = Math.max(highBehind, body.volts(Channel.OXYGEN_2));
+      lowBehind = Math.min(lowBehind, pins().volts(Channel.OXYGEN_2));
+      highBehind = Math.max(highBehind, pins().volts(Channel.OXYGEN_2));
     }
     assertThat(crossings).isBetween(8, 60);
     assertThat(low).isLessThan(0.2);
     assertThat(high).isGreaterThan(0.7);
     assertThat(highBehind - lowBehind).isLessThan(0.05);
-    assertThat(Math.abs(body.shortTrimPercent() + body.longTrimPercent())).isLessThan(6);
+    assertThat(Math.abs(trim())).isLessThan(6);
   }
 
   /** Air that is read 28 % too low is fuelled 28 % too little: the trims make up for 1/0.72. */
@@ -118,9 +135,9 @@ class PhysicsTest {
     body.coolDownTo(85);
     faults.add(new Fault(FaultKind.CONTAMINATED, Channel.AIR_MASS));
     run(400);
-    double trim = body.shortTrimPercent() + body.longTrimPercent();
+    double trim = trim();
     assertThat(trim).isBetween(30.0, 45.0);
-    assertThat(body.airMassShown() / body.airMass()).isCloseTo(0.72, within(0.01));
+    assertThat(body.airMassShown() / body.airMass()).isCloseTo(0.72, within(0.03));
   }
 
   /** Track E carries half the voltage of track D: common practice. */
@@ -128,14 +145,12 @@ class PhysicsTest {
   @ValueSource(doubles = {0, 25, 80})
   void pedalTracksAgree(double kmh) {
     start();
-    body.speed(kmh);
-    body.step(0.1);
-    assertThat(body.volts(Channel.PEDAL_1))
-        .isCloseTo(2 * body.volts(Channel.PEDAL_2), within(1e-9));
-    assertThat(body.pedalShownPercent(Channel.PEDAL_1))
-        .isCloseTo(body.pedalPercent(), within(1e-6));
-    assertThat(body.pedalShownPercent(Channel.PEDAL_2))
-        .isCloseTo(body.pedalPercent(), within(1e-6));
+    reach(kmh);
+    run(1);
+    double track1 = pins().pedalPercent(Channel.PEDAL_1);
+    assertThat(track1).isCloseTo(15 + 0.7 * body.pedalPercent(), within(0.3));
+    assertThat(track1).as("a resting voltage").isGreaterThan(14);
+    assertThat(2 * pins().pedalPercent(Channel.PEDAL_2)).isCloseTo(track1, within(0.6));
   }
 
   /** p = (U/Uref - 0.1)/0.8 * span. */
@@ -144,11 +159,11 @@ class PhysicsTest {
     body = new Physics(spec("Estate 1"), faults);
     start();
     run(5);
-    double u = body.volts(Channel.RAIL);
-    assertThat((u / 5 - 0.1) / 0.8 * 20_000).isCloseTo(body.railKpa(), within(1e-6));
+    double u = pins().volts(Channel.RAIL);
+    assertThat((u / 5 - 0.1) / 0.8 * 20_000).isCloseTo(body.railKpa(), within(50.0));
     faults.add(Fault.of(FaultKind.SUPPLY_LOW));
     body.step(0.1);
-    assertThat(body.volts(Channel.RAIL))
+    assertThat(pins().volts(Channel.RAIL))
         .as("the supply pulls all three-wire sensors down")
         .isLessThan(0.25);
   }
@@ -162,7 +177,7 @@ class PhysicsTest {
     faults.clear();
     body.step(0);
     start();
-    body.speed(50);
+    reach(50);
     assertThat(body.isRunning()).isTrue();
     faults.add(new Fault(FaultKind.SHORT_LOW, Channel.CRANK));
     body.step(0.1);
@@ -186,7 +201,7 @@ class PhysicsTest {
   @Test
   void theSameStepsGiveTheSameSignals() {
     Physics twin = new Physics(spec("Post car 13"), new HashSet<>());
-    start();
+    body.key(true, true);
     twin.key(true, true);
     for (int i = 0; i < 3000; i++) {
       double kmh = 40 + 30 * Math.sin(i / 50.0);
@@ -196,7 +211,7 @@ class PhysicsTest {
       twin.step(0.1);
     }
     for (Channel c : Channel.values()) {
-      assertThat(body.volts(c)).isEqualTo(twin.volts(c));
+      assertThat(pins().volts(c)).isEqualTo(twin.pins().volts(c));
     }
   }
 }

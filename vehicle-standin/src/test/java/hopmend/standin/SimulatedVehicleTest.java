@@ -12,6 +12,7 @@ import hopmend.verify.DriveLog;
 import hopmend.verify.DriveProof;
 import hopmend.verify.Readiness;
 import hopmend.wire.Uds;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -128,20 +129,83 @@ class SimulatedVehicleTest {
     }
     assertThat(heron.routine(770)).isEqualTo(RoutineState.PASSED);
     assertThat(fastest).isBetween(3000.0, 3600.0);
-    assertThat(heron.live(LiveSignal.ENGINE_SPEED)).isEqualTo(heron.spec().idlePerMinute());
+    double idle = heron.spec().idlePerMinute();
+    assertThat(heron.live(LiveSignal.ENGINE_SPEED)).isCloseTo(idle, within(0.03 * idle));
   }
 
   /**
-   * m = VE V/2 n rho p/p0 (the air mass law of the trade): 0.85 * 1.2 l / 2 * 850/60 * 1.2 g/l at
-   * 26 of 101.3 kPa.
+   * m = VE V/2 n rho p/p0 (the air mass law of the trade), warm: 0.85 * 1.2 l / 2 * 850/60 * 1.2
+   * g/l at 26 of 101.3 kPa; the idle hunts by one or two per cent, and every signal has its noise.
    */
   @Test
-  void signalsAgreeWithEachOtherAtIdle() {
+  void signalsAgreeWithEachOtherAtIdleAndHuntALittle() {
+    vehicle.setFault("cam-intake-dead", false);
+    vehicle.body().coolDownTo(85);
     vehicle.turn(Ignition.RUNNING);
-    vehicle.advance(1);
+    vehicle.advance(30);
     double expected = 0.85 * 1.2 / 2 * 850 / 60 * 1.2 * 26 / 101.3;
-    assertThat(vehicle.live(LiveSignal.AIR_MASS)).isCloseTo(expected, within(1e-6));
-    assertThat(vehicle.live(LiveSignal.LOAD)).isCloseTo(100 * 26 / 101.3, within(1e-9));
+    List<Double> speeds = new ArrayList<>();
+    for (int tenth = 0; tenth < 100; tenth++) {
+      vehicle.advance(0.1);
+      speeds.add(vehicle.live(LiveSignal.ENGINE_SPEED));
+      assertThat(vehicle.live(LiveSignal.AIR_MASS)).isCloseTo(expected, within(0.3));
+      assertThat(vehicle.live(LiveSignal.LOAD)).isCloseTo(100 * 26 / 101.3, within(1.0));
+    }
+    assertThat(speeds).allSatisfy(n -> assertThat(n).isCloseTo(850, within(17.0)));
+    assertThat(speeds.stream().distinct().count()).isGreaterThan(90);
+  }
+
+  /** Common practice: a cold start turns slowly, pulls the battery down, then idles fast. */
+  @Test
+  void aColdStartCranksAndThenIdlesFast() {
+    vehicle.turn(Ignition.OFF);
+    vehicle.turn(Ignition.RUNNING);
+    vehicle.advance(0.5);
+    assertThat(vehicle.live(LiveSignal.ENGINE_SPEED)).isBetween(180.0, 240.0);
+    assertThat(vehicle.live(LiveSignal.MODULE_VOLTAGE)).isBetween(9.5, 11.0);
+    vehicle.advance(2);
+    assertThat(vehicle.live(LiveSignal.ENGINE_SPEED)).isGreaterThan(1100);
+    assertThat(vehicle.live(LiveSignal.MODULE_VOLTAGE)).isGreaterThan(14);
+    vehicle.advance(600);
+    assertThat(vehicle.live(LiveSignal.ENGINE_SPEED)).isLessThan(880);
+  }
+
+  /** Common practice: no throttle, so no vacuum; ten times the pressure at the injectors. */
+  @Test
+  void aDieselIsNoPetrolEngine() {
+    VehicleSpec truck =
+        VehicleSpec.fleet().stream().filter(VehicleSpec::compression).findFirst().orElseThrow();
+    SimulatedVehicle v = new SimulatedVehicle(truck.healthy());
+    v.turn(Ignition.RUNNING);
+    v.advance(60);
+    assertThat(v.live(LiveSignal.MANIFOLD_PRESSURE)).isCloseTo(100, within(2.0));
+    assertThat(truck.tells(LiveSignal.SHORT_TRIM)).isFalse();
+    assertThat(v.body().railKpa()).isGreaterThan(25_000);
+    v.body().speed(80);
+    v.advance(15);
+    assertThat(v.body().speedKmh()).as("a truck takes its time").isBetween(25.0, 50.0);
+    assertThat(v.live(LiveSignal.MANIFOLD_PRESSURE)).as("charged").isGreaterThan(115);
+    assertThat(v.live(LiveSignal.FILTER_DIFFERENCE)).isBetween(0.5, 5.0);
+  }
+
+  /** Common practice: it follows the mixture, far lean when the fuel is cut. */
+  @Test
+  void aWidebandCellFollowsTheMixture() {
+    VehicleSpec wideband =
+        VehicleSpec.fleet().stream().filter(VehicleSpec::wideband).findFirst().orElseThrow();
+    SimulatedVehicle v = new SimulatedVehicle(wideband.healthy());
+    assertThat(wideband.tells(LiveSignal.WIDEBAND_1)).isTrue();
+    assertThat(wideband.tells(LiveSignal.OXYGEN_1)).isFalse();
+    v.drive(DriveProfile.SHORT);
+    v.turn(Ignition.RUNNING);
+    v.body().speed(60);
+    v.advance(60);
+    assertThat(v.live(LiveSignal.WIDEBAND_1)).isCloseTo(1, within(0.03));
+    assertThat(v.live(LiveSignal.PUMP_CURRENT_1)).isCloseTo(0, within(0.15));
+    v.body().speed(20);
+    v.advance(2);
+    assertThat(v.live(LiveSignal.WIDEBAND_1)).as("overrun").isGreaterThan(1.3);
+    assertThat(v.live(LiveSignal.PUMP_CURRENT_1)).isGreaterThan(1);
   }
 
   @Test

@@ -11,6 +11,7 @@ import hopmend.app.job.JobCopies;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.app.link.Links;
+import hopmend.app.link.Way;
 import hopmend.app.needs.Items;
 import hopmend.app.part.Parts;
 import hopmend.catalog.DemoParts;
@@ -25,6 +26,8 @@ import hopmend.part.PartRecord;
 import hopmend.part.PartsShelf;
 import hopmend.prove.CauseRecord;
 import hopmend.report.ScanText;
+import hopmend.standin.BusKind;
+import hopmend.standin.BusServer;
 import hopmend.standin.DoipServer;
 import hopmend.standin.VehicleSpec;
 import java.io.IOException;
@@ -113,7 +116,17 @@ class DemoData {
     for (DoipServer s : vehicle.garage().servers()) {
       VehicleSpec spec = s.with(v -> v.spec());
       String host = s.address().getAddress().getHostAddress();
-      links.point("Simulated " + spec.name(), host, s.port(), spec.vin(), "demo");
+      links.point(Way.GATEWAY, "Simulated " + spec.name(), host, s.port(), spec.vin(), "demo");
+    }
+    for (BusServer b : vehicle.garage().buses()) {
+      boolean truck = b.kind() == BusKind.TRUCK;
+      links.point(
+          truck ? Way.TRUCK : Way.CAN,
+          "Simulated " + b.spec().name() + " by its bus",
+          b.address().getAddress().getHostAddress(),
+          b.address().getPort(),
+          b.spec().vin(),
+          "demo");
     }
     LOG.info(
         "Demo accounts: marit / grey-heron-at-dusk, oskar / tar-rope-and-lantern, nils / slow-oar-first-light. Vehicle bench {}",

@@ -98,7 +98,7 @@ public class HopScreens {
   private JobDesk.OpenJob read(long jobId, Hop hop, Model model) {
     JobDesk.OpenJob job = desk.look(jobId);
     Optional<String> vin = job.workup().state().vehicle().map(v -> v.vin());
-    model.addAttribute("gateways", vehicles.gateways(vin));
+    model.addAttribute("gateways", vehicles.gateways(jobId, vin));
     views.get(hop).read(model, job);
     return job;
   }

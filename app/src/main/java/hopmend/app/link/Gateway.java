@@ -72,6 +72,7 @@ public class Gateway {
 
   Route route() {
     return new Route(
+        manner.way(),
         InetSocketAddress.createUnresolved(host, port),
         manner.tls(),
         manner.protocol(),

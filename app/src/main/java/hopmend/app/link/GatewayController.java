@@ -58,6 +58,7 @@ class GatewayController {
   String list(Model model) {
     model.addAttribute("gateways", gateways.findAllByOrderById());
     model.addAttribute("formats", PUBLISHED);
+    model.addAttribute("ways", Way.values());
     return "link/list";
   }
 
@@ -86,6 +87,7 @@ class GatewayController {
       @Size(min = 1, max = 80, message = "Name the link in 1 to 80 characters.") String name,
       String host,
       @Pattern(regexp = "\\d{1,5}", message = PORTS) String port,
+      Way way,
       @Pattern(regexp = BYTES, message = "Testers stand at 0x0E00 to 0x0FFF.") String tester,
       @Pattern(regexp = BYTES, message = "The activation type is one byte, as in 0x00.")
           String activation,
@@ -97,7 +99,7 @@ class GatewayController {
       String tls,
       CodeFormat untold) {
     private static final String PORTS =
-        "A port lies in 1 to 65535; ISO 13400-2 gives 13400, and 3496 for encrypted links.";
+        "A port lies in 1 to 65535; ISO 13400-2 gives 13400, and 3496 for encrypted links; a bridge has its own.";
     private static final String BYTES = "((0x)?[0-9A-Fa-f]{1,4})?";
 
     Typed {
@@ -124,6 +126,7 @@ class GatewayController {
         throw new InputProblem("activation", "The activation type is one byte, as in 0x00.");
       }
       return new Manner(
+          way == null ? Way.GATEWAY : way,
           "2019".equals(protocol) ? DoipFrame.VERSION_2019 : DoipFrame.VERSION,
           asTester,
           type,

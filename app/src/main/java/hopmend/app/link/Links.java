@@ -18,14 +18,21 @@ public class Links {
     this.clock = clock;
   }
 
-  /** Makes the named link point at an address, behind which a vehicle is known to stand. */
+  /**
+   * Makes the named link point at an address by a wire, behind which a vehicle is known to stand.
+   */
   @Transactional
-  public void point(String name, String host, int port, String vin, String who) {
+  public void point(Way way, String name, String host, int port, String vin, String who) {
     Gateway gateway =
         gateways
             .findFirstByName(name)
             .orElseGet(
-                () -> new Gateway(name, Address.canonical(host), port, who, clock.instant()));
+                () -> {
+                  Gateway fresh =
+                      new Gateway(name, Address.canonical(host), port, who, clock.instant());
+                  fresh.change(name, Manner.of(way));
+                  return fresh;
+                });
     gateway.move(Address.canonical(host), port);
     gateway.answered(vin);
     gateways.save(gateway);

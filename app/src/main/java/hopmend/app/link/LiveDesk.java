@@ -3,6 +3,7 @@ package hopmend.app.link;
 import hopmend.measure.Reading;
 import hopmend.sensor.LiveSignal;
 import hopmend.sensor.LiveTrace;
+import hopmend.wire.Supported;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -45,7 +46,8 @@ public class LiveDesk {
 
   /** One job's sampling; the samples stay when it has ended, until the next one begins. */
   public static final class Sampling {
-    private final List<LiveSignal> signals;
+    private volatile List<LiveSignal> signals;
+    private volatile List<LiveSignal> unsupported = List.of();
     private final Deque<LiveTrace.Sample> samples = new ArrayDeque<>();
     private volatile boolean wanted = true;
     private volatile boolean running = true;
@@ -58,6 +60,20 @@ public class LiveDesk {
 
     public List<LiveSignal> signals() {
       return signals;
+    }
+
+    /** What was asked for and the vehicle says it has not. */
+    public List<LiveSignal> unsupported() {
+      return unsupported;
+    }
+
+    private void only(Optional<Supported> there) {
+      List<LiveSignal> asked = signals;
+      signals = there.map(t -> t.of(asked)).orElse(asked);
+      unsupported = asked.stream().filter(s -> !signals.contains(s)).toList();
+      if (signals.isEmpty()) {
+        throw new LinkProblem("The vehicle says that it supports none of these signals.");
+      }
     }
 
     public synchronized List<LiveTrace.Sample> samples() {
@@ -145,6 +161,7 @@ public class LiveDesk {
   }
 
   private static void sample(VehicleTalk talk, Sampling sampling, CountDownLatch first) {
+    sampling.only(talk.targets().live());
     long begin = System.nanoTime();
     long next = begin;
     while (sampling.isWanted()) {

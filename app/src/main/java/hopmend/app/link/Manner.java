@@ -15,6 +15,7 @@ import jakarta.persistence.Enumerated;
  */
 @Embeddable
 public record Manner(
+    @Enumerated(EnumType.STRING) Way way,
     int protocol,
     int tester,
     int activation,
@@ -25,6 +26,7 @@ public record Manner(
   /** Of most gateways. */
   static final Manner USUAL =
       new Manner(
+          Way.GATEWAY,
           DoipFrame.VERSION,
           Addresses.FIRST_TESTER,
           0,
@@ -32,6 +34,19 @@ public record Manner(
           Addresses.ALL_CONTROLLERS,
           false,
           null);
+
+  /** Of a wire, as most vehicles want it. */
+  static Manner of(Way way) {
+    return new Manner(
+        way,
+        USUAL.protocol,
+        USUAL.tester,
+        USUAL.activation,
+        USUAL.target,
+        USUAL.functional,
+        USUAL.tls,
+        USUAL.untold);
+  }
 
   /** {@code 0x0E00}. */
   public static String written(Integer address) {

@@ -196,7 +196,7 @@ final class Reader {
           .forEach(
               (id, data) ->
                   LiveSignal.byIdentifier(id)
-                      .flatMap(s -> FreezeFrameValue.of(s, s.decode(data)))
+                      .flatMap(s -> s.decode(data).flatMap(value -> FreezeFrameValue.of(s, value)))
                       .ifPresent(frame::add));
       if (kept.unread().length > 0) {
         missing.add(

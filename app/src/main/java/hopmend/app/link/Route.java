@@ -8,6 +8,7 @@ import java.util.OptionalInt;
 /**
  * How a gateway is reached and spoken to.
  *
+ * @param way by which wire; what follows is for gateways only
  * @param tls whether the connection is encrypted (ISO 13400-2:2019)
  * @param version of the protocol, as its frames tell it
  * @param tester the address of this tester
@@ -18,6 +19,7 @@ import java.util.OptionalInt;
  *     maker's own; empty where such codes stay bytes
  */
 record Route(
+    Way way,
     InetSocketAddress address,
     boolean tls,
     int version,

@@ -1,5 +1,6 @@
 package hopmend.app.link;
 
+import hopmend.wire.Supported;
 import hopmend.wire.Uds;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -14,8 +15,9 @@ import java.util.Set;
  * @param vin of the vehicle
  * @param main the controller that tells what the emissions laws want told: readiness, live values
  * @param all their addresses, the main one first
+ * @param live which live values the main one has; empty where it does not tell that
  */
-record Targets(String vin, int main, List<Integer> all) {
+record Targets(String vin, int main, List<Integer> all, Optional<Supported> live) {
   private static final String NUMBER = "tell its identification number";
 
   Targets {
@@ -24,7 +26,8 @@ record Targets(String vin, int main, List<Integer> all) {
 
   /**
    * Finds them out: all are asked whether they are there, then who tells readiness; then the number
-   * is read. Where nobody answers to all being asked, the gateway itself is the only one.
+   * is read, and which live values there are. Where nobody answers to all being asked, the gateway
+   * itself is the only one.
    *
    * @throws LinkProblem if no identification number is told, or it does not read
    */
@@ -50,7 +53,8 @@ record Targets(String vin, int main, List<Integer> all) {
                             .orElseGet(() -> there.iterator().next()));
     List<Integer> all = new ArrayList<>(List.of(main));
     there.stream().filter(a -> a != main).forEach(all::add);
-    return new Targets(numberOf(link, all), main, all);
+    String vin = numberOf(link, all);
+    return new Targets(vin, main, all, Supported.told(id -> bitmap(link, main, id)));
   }
 
   /** The number that the vehicle tells; the first controller that tells one is believed. */
@@ -72,8 +76,13 @@ record Targets(String vin, int main, List<Integer> all) {
     return text;
   }
 
+  private static Optional<byte[]> bitmap(VehicleLink link, int main, int identifier) {
+    return link.askIfKnown(main, Uds.readData(identifier), "tell which live values it has")
+        .map(a -> Uds.dataOf(a, identifier));
+  }
+
   /** The same controllers, with the number that they tell now. */
   Targets again(VehicleLink link) {
-    return new Targets(numberOf(link, all), main, all);
+    return new Targets(numberOf(link, all), main, all, live);
   }
 }

@@ -9,6 +9,7 @@ import hopmend.wire.WireException;
 import java.net.InetSocketAddress;
 import java.time.Clock;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -39,6 +40,9 @@ public class VehicleDesk {
   /** What jobs do over a link just now. */
   private final Map<Long, Watch> watches = new ConcurrentHashMap<>();
 
+  /** By which link a job talked last. */
+  private final Map<Long, Long> lastUsed = new ConcurrentHashMap<>();
+
   /** Who answered by which way; found out anew where they are there no more, or the way changes. */
   private final Map<Route, Targets> known = new ConcurrentHashMap<>();
 
@@ -56,9 +60,31 @@ public class VehicleDesk {
     return LinkTimes.hurried(settings.getRequiredProperty("hopmend.link.hurry", Integer.class));
   }
 
-  /** The lead's list, the address of this vehicle first. */
-  public List<Gateway> gateways(Optional<String> vin) {
-    return links.gateways(vin);
+  /** The lead's list: the link that this job used last stands first, then those of its vehicle. */
+  public List<Gateway> gateways(long jobId, Optional<String> vin) {
+    Long last = lastUsed.get(jobId);
+    return links.gateways(vin).stream()
+        .sorted(Comparator.comparing(g -> !g.id().equals(last)))
+        .toList();
+  }
+
+  /**
+   * The live values that may be asked for.
+   *
+   * @param told whether the vehicle itself has said which it has
+   */
+  public record Offered(List<LiveSignal> signals, boolean told) {}
+
+  /** What the vehicle of the first of these links has; everything where it has not told that. */
+  public Offered offered(List<Gateway> gateways) {
+    List<LiveSignal> all = List.of(LiveSignal.values());
+    return gateways.stream()
+        .limit(1)
+        .flatMap(g -> Optional.ofNullable(known.get(g.route())).stream())
+        .flatMap(t -> t.live().stream())
+        .map(there -> new Offered(there.of(all), true))
+        .findFirst()
+        .orElse(new Offered(all, false));
   }
 
   public LinkState state(long jobId) {
@@ -185,7 +211,7 @@ public class VehicleDesk {
       Optional<Runnable> stop,
       LinkTimes times,
       Function<VehicleTalk, T> exchange) {
-    Gateway gateway = gateway(gatewayId, vin);
+    Gateway gateway = gateway(jobId, gatewayId, vin);
     Route route = gateway.route();
     InetSocketAddress address = new InetSocketAddress(gateway.host(), gateway.port());
     hold.take(gateway, address, new VehicleHold.Holder(jobId, what, stop));
@@ -199,6 +225,7 @@ public class VehicleDesk {
               expected -> {
                 throw new WrongVehicle(targets.vin(), expected);
               });
+      lastUsed.put(jobId, gateway.id());
       states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
       T result = exchange.apply(new VehicleTalk(link, targets));
       states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
@@ -243,8 +270,8 @@ public class VehicleDesk {
     states.put(jobId, new LinkState(before.vin(), before.at(), problem.getMessage(), ""));
   }
 
-  private Gateway gateway(String id, Optional<String> vin) {
-    List<Gateway> all = links.gateways(vin);
+  private Gateway gateway(long jobId, String id, Optional<String> vin) {
+    List<Gateway> all = gateways(jobId, vin);
     if (all.isEmpty()) {
       throw new LinkProblem("No vehicle link is set up. A lead adds its address under Links.");
     }

@@ -120,7 +120,9 @@ record VehicleTalk(VehicleLink link, Targets targets) {
   private static void take(Uds.Positive answer, Map<LiveSignal, Reading> live) {
     Uds.allDataOf(answer, LiveSignal::lengthOf)
         .forEach(
-            (id, data) -> LiveSignal.byIdentifier(id).ifPresent(s -> live.put(s, s.decode(data))));
+            (id, data) ->
+                LiveSignal.byIdentifier(id)
+                    .ifPresent(s -> s.decode(data).ifPresent(value -> live.put(s, value))));
   }
 
   /** A routine's status record as hexadecimal digits; empty where the vehicle gives none. */

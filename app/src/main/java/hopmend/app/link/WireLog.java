@@ -28,25 +28,27 @@ final class WireLog {
   /** One connection's bytes, both ways. */
   final class Connection {
     private final int number;
+    private final Capture.Wire wire;
 
-    private Connection(int number) {
+    private Connection(int number, Capture.Wire wire) {
       this.number = number;
+      this.wire = wire;
     }
 
     void sent(byte[] bytes) {
-      add(new Capture.Packet(clock.instant(), number, false, bytes));
+      add(new Capture.Packet(clock.instant(), wire, number, false, bytes));
     }
 
     void came(byte[] bytes) {
       if (bytes.length > 0) {
-        add(new Capture.Packet(clock.instant(), number, true, bytes));
+        add(new Capture.Packet(clock.instant(), wire, number, true, bytes));
       }
     }
   }
 
-  synchronized Connection connection() {
+  synchronized Connection connection(Capture.Wire wire) {
     connections++;
-    return new Connection(connections);
+    return new Connection(connections, wire);
   }
 
   private synchronized void add(Capture.Packet packet) {

@@ -2,6 +2,7 @@ package hopmend.app.live;
 
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
+import hopmend.app.link.Gateway;
 import hopmend.app.link.LiveDesk;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
@@ -53,9 +54,10 @@ class LiveController {
     model.addAttribute("job", job.row());
     model.addAttribute("seen", job.workup().state().lastSequence());
     model.addAttribute("token", UUID.randomUUID());
-    model.addAttribute("signals", LiveSignal.values());
+    List<Gateway> gateways = vehicles.gateways(jobId, vin(job));
+    model.addAttribute("offered", vehicles.offered(gateways));
     model.addAttribute("chosen", chosen(signal, sampling));
-    model.addAttribute("gateways", vehicles.gateways(vin(job)));
+    model.addAttribute("gateways", gateways);
     model.addAttribute("link", vehicles.state(jobId));
     trace(sampling, model);
     return "live/page";

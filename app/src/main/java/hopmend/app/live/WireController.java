@@ -5,6 +5,7 @@ import hopmend.app.link.VehicleDesk;
 import hopmend.app.watch.SecurityEvent.Kind;
 import hopmend.app.watch.SecurityEvents;
 import hopmend.app.web.Words;
+import hopmend.bus.BusWords;
 import hopmend.wire.Capture;
 import hopmend.wire.WireWords;
 import jakarta.servlet.http.HttpServletRequest;
@@ -52,13 +53,19 @@ class WireController {
           new Line(
               p.at(),
               p.fromVehicle(),
-              WireWords.of(p.bytes(), Words::of),
+              says(p),
               hex.length() > 240 ? hex.substring(0, 240) + " …" : hex));
     }
     model.addAttribute("job", desk.look(jobId).row());
     model.addAttribute("lines", lines);
     model.addAttribute("all", packets.size());
     return "live/wire";
+  }
+
+  private static String says(Capture.Packet p) {
+    return p.wire() == Capture.Wire.BUS
+        ? BusWords.of(p.bytes(), Words::of)
+        : WireWords.of(p.bytes(), Words::of);
   }
 
   /** What the vehicle is asked just now: a part of the page that waits for it. */

@@ -39,35 +39,7 @@ class LockedAndEncryptedTest {
 
   @BeforeEach
   void aWarmVanWhoseLearnIsLocked() throws IOException {
-    VehicleSpec van = VehicleSpec.demo().healthy();
-    VehicleSpec locked =
-        new VehicleSpec(
-            van.name(),
-            van.vin(),
-            van.address(),
-            van.cylinders(),
-            van.displacementLitres(),
-            van.idlePerMinute(),
-            van.ambientC(),
-            van.compression(),
-            van.permanent(),
-            van.sensors(),
-            van.codes(),
-            van.faults(),
-            van.plugs(),
-            van.routines().stream()
-                .map(
-                    r ->
-                        new VehicleSpec.RoutineSpec(
-                            r.id(),
-                            r.seconds(),
-                            r.minCoolantC(),
-                            r.engineRuns(),
-                            r.overruns(),
-                            true,
-                            true))
-                .toList(),
-            van.controllers());
+    VehicleSpec locked = VehicleSpec.demo().healthy().locked();
     server = new DoipServer(new SimulatedVehicle(locked), 0, 1);
     server.with(
         v -> {
@@ -199,6 +171,7 @@ class LockedAndEncryptedTest {
     Route to = Routes.to(new InetSocketAddress(door.getInetAddress(), door.getLocalPort()));
     Route route =
         new Route(
+            Way.GATEWAY,
             to.address(),
             encrypted,
             to.version(),
