@@ -32,6 +32,9 @@ def begin(oddity):
     if ODDITY == "spn and fmi":
         held[ENGINE] = {"b30c02": 0x2F}
         permanent[ENGINE] = []
+    if ODDITY == "knows groups":
+        held[BODY] = {"403500": 0x2F}
+        permanent[ENGINE] = []
     FORMAT = {"spn and fmi": 2, "two bytes": 0, "maker's format": 1}.get(ODDITY, 4)
 
 
@@ -92,7 +95,11 @@ def answer(unit, request):
             return no(0x14, 0x7F)
         if ODDITY == "engine runs":
             return no(0x14, 0x83)
-        if ODDITY != "acknowledges and keeps":
+        if ODDITY == "knows no groups" and request[1:] != b"\xff\xff\xff":
+            return no(0x14, 0x31)
+        if request[1:] == b"\xff\xff\x33":
+            held[unit] = {c: s for c, s in held[unit].items() if c[0] not in "0123"}
+        elif ODDITY != "acknowledges and keeps":
             held[unit].clear()
         return b"\x54"
     return no(service, 0x11)

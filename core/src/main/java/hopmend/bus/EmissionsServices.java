@@ -229,7 +229,7 @@ public final class EmissionsServices {
 
   private byte[] clear(byte[] request) {
     int group = (request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF;
-    if (group != Uds.GROUP_ALL) {
+    if (group != Uds.GROUP_ALL && group != Uds.GROUP_EMISSIONS) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
     Optional<byte[]> answer = asking.ask(bytes(CLEAR));

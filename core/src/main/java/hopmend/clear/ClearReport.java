@@ -23,6 +23,7 @@ public record ClearReport(List<Line> lines) {
     GONE,
     NEVER_HELD,
     PERMANENT_WAITS,
+    LEFT_ALONE,
     CAME_BACK_PENDING,
     UNPLUGGED_BY_US,
     OF_ANOTHER_UNIT,
@@ -32,7 +33,7 @@ public record ClearReport(List<Line> lines) {
 
   /** Fates after which there is nothing to do but wait. */
   public static final Set<Fate> SETTLED =
-      EnumSet.of(Fate.GONE, Fate.NEVER_HELD, Fate.PERMANENT_WAITS);
+      EnumSet.of(Fate.GONE, Fate.NEVER_HELD, Fate.PERMANENT_WAITS, Fate.LEFT_ALONE);
 
   /** A code with its fate and the explanation. */
   public record Line(TroubleCode code, Fate fate, Message because) {
@@ -60,15 +61,28 @@ public record ClearReport(List<Line> lines) {
    * @param clearedBefore what the vehicle counted since an earlier clearing, where somebody had
    *     cleared shortly before it came
    * @param afterDrive whether the vehicle was driven between clearing and the reading
+   * @param group which codes were to be cleared
    */
   public record Meanwhile(
       List<LoosePlug> plugs,
       List<Aftermath.Trail> trails,
       Optional<Message> clearedBefore,
-      boolean afterDrive) {
+      boolean afterDrive,
+      ClearedGroup group) {
     public Meanwhile {
       plugs = List.copyOf(plugs);
       trails = List.copyOf(trails);
+    }
+
+    /**
+     * Whether a code need not be of the group that was cleared. Codes of body, chassis and network
+     * are not of the emissions system; of those of the powertrain the vehicle alone knows it, and a
+     * code that stays is taken as one that came back.
+     */
+    private boolean mayLeaveAlone(TroubleCode code) {
+      return group == ClearedGroup.EMISSIONS
+          && code.scheme() == TroubleCode.Scheme.J2012
+          && !code.text().startsWith("P");
     }
   }
 
@@ -148,6 +162,9 @@ public record ClearReport(List<Line> lines) {
     }
     if (live && !wasThere) {
       return Line.of(code, Fate.NEW_SINCE, "new-since");
+    }
+    if (live && meanwhile.mayLeaveAlone(code)) {
+      return Line.of(code, Fate.LEFT_ALONE, "left-alone");
     }
     if (live) {
       return Line.of(

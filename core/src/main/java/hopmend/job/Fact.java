@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -961,9 +962,22 @@ public sealed interface Fact {
    * @param frameLost why the conditions kept beside the codes were not recorded first; empty where
    *     they were, or our link read them
    * @param engine what the engine did meanwhile
+   * @param group which codes were to be cleared; all where our link was not used
    */
-  record CodesCleared(String vin, ClearedBy by, int minutes, String frameLost, ClearedWhile engine)
+  record CodesCleared(
+      String vin,
+      ClearedBy by,
+      int minutes,
+      String frameLost,
+      ClearedWhile engine,
+      ClearedGroup group)
       implements Fact {
+    /** All codes. */
+    public CodesCleared(
+        String vin, ClearedBy by, int minutes, String frameLost, ClearedWhile engine) {
+      this(vin, by, minutes, frameLost, engine, ClearedGroup.ALL);
+    }
+
     /** Key on, engine off. */
     public CodesCleared(String vin, ClearedBy by, int minutes, String frameLost) {
       this(vin, by, minutes, frameLost, ClearedWhile.ENGINE_OFF);
@@ -971,10 +985,16 @@ public sealed interface Fact {
 
     /** The vehicle acknowledged it. */
     public CodesCleared(String vin) {
-      this(vin, ClearedBy.OUR_LINK, 0, "");
+      this(vin, ClearedGroup.ALL);
+    }
+
+    /** The vehicle acknowledged that a group was cleared. */
+    public CodesCleared(String vin, ClearedGroup group) {
+      this(vin, ClearedBy.OUR_LINK, 0, "", ClearedWhile.ENGINE_OFF, group);
     }
 
     public CodesCleared {
+      group = group == null ? ClearedGroup.ALL : group;
       by = by == null ? ClearedBy.OUR_LINK : by;
       engine = engine == null ? ClearedWhile.ENGINE_OFF : engine;
       vin =

@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.clear.Aftermath;
 import hopmend.clear.ClearReport;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodeRange;
 import hopmend.message.Message;
 import hopmend.relearn.Procedure;
@@ -83,7 +84,14 @@ final class Proof {
                     state.beforeClear(),
                     a.codes(),
                     new ClearReport.Meanwhile(
-                        plugs(), trails(), clearedBefore(), a.afterDrive() || ran())));
+                        plugs(),
+                        trails(),
+                        clearedBefore(),
+                        a.afterDrive() || ran(),
+                        state
+                            .clearedHow()
+                            .map(Fact.CodesCleared::group)
+                            .orElse(ClearedGroup.ALL))));
   }
 
   /** What was worked on or done in this job, with what it can leave behind. */

@@ -56,6 +56,9 @@ public final class Uds {
 
   public static final int GROUP_ALL = 0xFFFFFF;
 
+  /** The codes of the emissions system. */
+  public static final int GROUP_EMISSIONS = 0xFFFF33;
+
   /** Set in a sub-function, it asks for no answer where all is well. */
   public static final int SUPPRESS_POSITIVE = 0x80;
 

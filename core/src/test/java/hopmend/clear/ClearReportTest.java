@@ -20,7 +20,8 @@ class ClearReportTest {
   }
 
   private static ClearReport.Meanwhile around(ClearReport.LoosePlug... plugs) {
-    return new ClearReport.Meanwhile(List.of(plugs), List.of(), Optional.empty(), false);
+    return new ClearReport.Meanwhile(
+        List.of(plugs), List.of(), Optional.empty(), false, ClearedGroup.ALL);
   }
 
   @Test
@@ -53,6 +54,27 @@ class ClearReportTest {
     assertThat(report.lines())
         .allSatisfy(l -> assertThat(said(l.because())).doesNotStartWith("fate."));
     assertThat(report.isClean()).isFalse();
+  }
+
+  /** Codes of body, chassis and network are none of the emissions system's: SAE J2012. */
+  @Test
+  void whatWasNotToBeClearedIsNotSaidToHaveComeBack() {
+    List<ReadCode> before =
+        List.of(
+            code("P0340", CodeState.STORED),
+            code("P0420", CodeState.STORED),
+            code("C0035", CodeState.STORED));
+    List<ReadCode> after =
+        List.of(code("P0420", CodeState.STORED), code("C0035", CodeState.STORED));
+    ClearReport.Meanwhile emissions =
+        new ClearReport.Meanwhile(
+            List.of(), List.of(), Optional.empty(), false, ClearedGroup.EMISSIONS);
+    assertThat(ClearReport.of(before, before, after, emissions).lines())
+        .extracting(l -> l.code().text() + " " + l.fate())
+        .containsExactly("P0420 CAME_BACK", "C0035 LEFT_ALONE", "P0340 GONE");
+    List<ReadCode> brakesAlone = List.of(code("C0035", CodeState.STORED));
+    assertThat(ClearReport.of(before, before, brakesAlone, emissions).isClean()).isTrue();
+    assertThat(ClearReport.of(before, before, brakesAlone, around()).isClean()).isFalse();
   }
 
   @Test

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import hopmend.clear.ClearReport;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodeRange;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
@@ -197,7 +198,8 @@ class OnceMissedTest extends JobOnPaper {
                 List.of(new ClearReport.LoosePlug("plug", CodeRange.parseAll("P0110-P0114"), true)),
                 List.of(),
                 Optional.empty(),
-                false));
+                false,
+                ClearedGroup.ALL));
     assertThat(report.lines().get(0).fate()).isEqualTo(ClearReport.Fate.UNPLUGGED_BY_US);
   }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.clear.ClearReport;
 import hopmend.clear.ClearReport.Fate;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -180,7 +181,8 @@ class OwnToolTest extends WalkedJob {
             before,
             before,
             List.of(read(code, unit, CodeState.STORED)),
-            new ClearReport.Meanwhile(List.of(), List.of(), Optional.empty(), driven));
+            new ClearReport.Meanwhile(
+                List.of(), List.of(), Optional.empty(), driven, ClearedGroup.ALL));
     ClearReport.Line line =
         report.lines().stream().filter(l -> l.code().text().equals(code)).findFirst().orElseThrow();
     assertThat(line.fate()).isEqualTo(fate);

@@ -3,6 +3,7 @@ package hopmend.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.clear.ClearReport;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -85,7 +86,8 @@ class PlugWatchTest extends WalkedJob {
             workup().state().codes(),
             List.of(),
             List.of(ReadCode.of(TroubleCode.parse("P0118"), CodeState.STORED)),
-            new ClearReport.Meanwhile(workup().plugs(), List.of(), Optional.empty(), false));
+            new ClearReport.Meanwhile(
+                workup().plugs(), List.of(), Optional.empty(), false, ClearedGroup.ALL));
     assertThat(report.lines())
         .filteredOn(l -> l.code().text().equals("P0118"))
         .extracting(ClearReport.Line::fate)

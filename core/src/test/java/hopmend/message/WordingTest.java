@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import hopmend.clear.ClearReport;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodePicture;
 import hopmend.fault.FlashCount;
 import hopmend.find.Attested;
@@ -119,6 +120,7 @@ class WordingTest {
           CodePicture.Role.class,
           Wiring.Kind.class,
           ClearReport.Fate.class,
+          ClearedGroup.class,
           Site.WayIn.class,
           Level.class,
           View.class,

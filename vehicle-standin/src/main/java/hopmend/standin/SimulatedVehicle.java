@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
 /**
@@ -385,27 +386,30 @@ public final class SimulatedVehicle {
     return out.toByteArray();
   }
 
-  /** Erases the codes; refused with conditions not correct while the engine runs. */
+  /** Erases all codes; refused with conditions not correct while the engine runs. */
   public boolean clear() {
-    if (ignition != Ignition.ON) {
-      return false;
-    }
-    memory.clear(c -> true);
-    warmUpsSinceCleared = 0;
-    kmSinceCleared = 0;
-    minutesSinceCleared = 0;
-    monitors.forget();
-    monitorsOpen = monitorsThere();
-    monitors.runElectricalAtOnce();
-    return true;
+    return clear(c -> true, true);
   }
 
-  /** Erases the codes of one controller that is not the engine's; what it keeps, and no more. */
-  boolean clear(VehicleSpec.UnitSpec unit) {
+  /**
+   * Erases codes, as one controller was told.
+   *
+   * @param which of those that are held
+   * @param monitorsToo whether readiness and what is counted since clearing begin anew
+   */
+  boolean clear(Predicate<TroubleCode> which, boolean monitorsToo) {
     if (ignition != Ignition.ON) {
       return false;
     }
-    memory.clear(unit::keeps);
+    memory.clear(which);
+    if (monitorsToo) {
+      warmUpsSinceCleared = 0;
+      kmSinceCleared = 0;
+      minutesSinceCleared = 0;
+      monitors.forget();
+      monitorsOpen = monitorsThere();
+      monitors.runElectricalAtOnce();
+    }
     return true;
   }
 

@@ -204,7 +204,7 @@ final class TruckNode implements BusNode {
   }
 
   private boolean clear() {
-    return isEngine ? vehicle.clear() : vehicle.clear(unit);
+    return vehicle.clear(keeps, isEngine);
   }
 
   private CanFrame acknowledgement(int to, int group, int control) {

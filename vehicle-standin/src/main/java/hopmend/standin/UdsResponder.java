@@ -13,6 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Answers the services of ISO 14229-1 for one controller of a vehicle. Without ignition it is
@@ -175,13 +176,28 @@ final class UdsResponder {
       return refuse(Uds.CLEAR, Refusal.INCORRECT_LENGTH_OR_FORMAT);
     }
     int group = (request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF;
-    if (group != Uds.GROUP_ALL) {
+    Optional<Predicate<TroubleCode>> meant = meant(group);
+    if (meant.isEmpty()) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
-    boolean done = isEngine ? vehicle.clear() : vehicle.clear(unit);
+    boolean monitorsToo = isEngine && (group == Uds.GROUP_ALL || group == Uds.GROUP_EMISSIONS);
+    boolean done = vehicle.clear(meant.get().and(this::isMine), monitorsToo);
     return done
         ? Uds.positive(Uds.CLEAR, new byte[0])
         : refuse(Uds.CLEAR, Refusal.CONDITIONS_NOT_CORRECT);
+  }
+
+  /** All codes, those of the emissions system, or one that is held. */
+  private Optional<Predicate<TroubleCode>> meant(int group) {
+    return switch (group) {
+      case Uds.GROUP_ALL -> Optional.of(c -> true);
+      case Uds.GROUP_EMISSIONS -> Optional.of(c -> c.text().startsWith("P"));
+      default ->
+          unit.format()
+              .decode(group)
+              .filter(one -> vehicle.statusBits(one) != 0)
+              .map(one -> one::equals);
+    };
   }
 
   private byte[] codes(byte[] request) {

@@ -219,6 +219,19 @@ class SimulatedVehicleTest {
         .contains("running", "moving");
   }
 
+  /** ISO 14229-1 (from memory): all codes, those of the emissions system, or one alone. */
+  @Test
+  void groupsOfCodesAreCleared() {
+    UdsResponder responder = new UdsResponder(vehicle);
+    byte[] cleared = Uds.positive(Uds.CLEAR, new byte[0]);
+    assertThat(codes()).containsExactly("P0301", "P0303", "P0340-31");
+    assertThat(responder.answer(Uds.clear(0x030100))).isEqualTo(cleared);
+    assertThat(codes()).containsExactly("P0303", "P0340-31");
+    assertThat(Readiness.decode(vehicle.readiness()).notReady()).as("as it was").hasSize(4);
+    assertThat(responder.answer(Uds.clear(Uds.GROUP_EMISSIONS))).isEqualTo(cleared);
+    assertThat(codes()).isEmpty();
+  }
+
   @Test
   void malformedRequestsAreRefusedByTheirPublishedCodes() {
     UdsResponder responder = new UdsResponder(vehicle);

@@ -10,6 +10,7 @@ import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.Sent;
 import hopmend.clear.ClearReport;
+import hopmend.clear.ClearedGroup;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import java.util.ArrayList;
@@ -35,6 +36,17 @@ class ClearController {
   /** By which link. */
   record Asked(String gateway) {}
 
+  /** By which link, and which codes; all where nothing is said. */
+  record ToErase(String gateway, ClearedGroup group) {
+    ToErase {
+      group = group == null ? ClearedGroup.ALL : group;
+    }
+
+    Fact.CodesCleared fact(String vin) {
+      return new Fact.CodesCleared(vin, group);
+    }
+  }
+
   @PostMapping("/read")
   String read(Form form, @Sent Asked sent) {
     return screens.appendAfterwards(
@@ -42,13 +54,13 @@ class ClearController {
   }
 
   @PostMapping("/erase")
-  String erase(Form form, @Sent Asked sent) {
+  String erase(Form form, @Sent ToErase sent) {
     JobDesk.Submission submission = form.submission();
     String vin =
         vin(form.jobId())
             .orElseThrow(() -> new InputProblem("", "Pin the vehicle down in Read first."));
     // The rules are asked before the vehicle is touched, and once more when it is recorded.
-    desk.require(form.jobId(), submission, new Fact.CodesCleared(vin));
+    desk.require(form.jobId(), submission, sent.fact(vin));
     Readout before = vehicles.read(form.jobId(), sent.gateway(), Optional.of(vin)).whole();
     JobDesk.Kept keptBefore = JobDesk.Kept.told(before);
     if (!desk.append(
@@ -58,7 +70,8 @@ class ClearController {
         Optional.of(keptBefore))) {
       return form.done();
     }
-    VehicleDesk.Cleared cleared = vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin));
+    VehicleDesk.Cleared cleared =
+        vehicles.clear(form.jobId(), sent.gateway(), Optional.of(vin), sent.group());
     if (cleared
         .after()
         .filter(a -> ClearReport.contradicts(before.codes(), a.codes()))
@@ -66,7 +79,7 @@ class ClearController {
       throw new LinkProblem(
           "The vehicle acknowledged, but a second reading shows every code unchanged. Nothing was recorded as cleared. Ignition on, engine off, then try once more.");
     }
-    List<Fact> facts = new ArrayList<>(List.of(new Fact.CodesCleared(vin)));
+    List<Fact> facts = new ArrayList<>(List.of(sent.fact(vin)));
     Optional<JobDesk.Kept> keptAfter = cleared.after().map(JobDesk.Kept::told);
     keptAfter.ifPresent(
         k -> facts.addAll(cleared.after().orElseThrow().factsAfterwards(k.id().toString())));

@@ -4,6 +4,7 @@ import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.Words;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
@@ -320,7 +321,9 @@ public class FactWords {
           f.by() == Fact.ClearedBy.OUR_LINK
               ? "acknowledged by " + f.vin()
               : Words.of(f.by()) + (f.minutes() > 0 ? " for " + f.minutes() + " min" : "");
-      return say(f, how, f.frameLost().isEmpty() ? "" : ", no freeze frame: " + f.frameLost());
+      String which = f.group() == ClearedGroup.ALL ? "" : ", " + Words.of(f.group());
+      String lost = f.frameLost().isEmpty() ? "" : ", no freeze frame: " + f.frameLost();
+      return say(f, how, which + lost);
     }
 
     @Override

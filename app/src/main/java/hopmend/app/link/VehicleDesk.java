@@ -1,6 +1,7 @@
 package hopmend.app.link;
 
 import hopmend.app.web.InputProblem;
+import hopmend.clear.ClearedGroup;
 import hopmend.measure.Reading;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Capture;
@@ -121,18 +122,18 @@ public class VehicleDesk {
   public record Cleared(Optional<Readout> after, String problem) {}
 
   /**
-   * Clears all codes and reads again.
+   * Clears the codes of a group and reads again.
    *
    * @throws LinkProblem if the vehicle did not acknowledge; codes that stay are in the readout
    */
-  public Cleared clear(long jobId, String gateway, Optional<String> vin) {
+  public Cleared clear(long jobId, String gateway, Optional<String> vin, ClearedGroup group) {
     return talk(
         jobId,
         gateway,
         vin,
         "clears codes",
         t -> {
-          t.clear();
+          t.clear(group);
           return afterClearing(t);
         });
   }

@@ -1,6 +1,7 @@
 package hopmend.app.link;
 
 import hopmend.app.web.Words;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
@@ -32,29 +33,29 @@ record VehicleTalk(VehicleLink link, Targets targets) {
   }
 
   /**
-   * Erases all codes: of the main controller, which has to acknowledge, and of all others that
-   * agree.
+   * Erases the codes of a group: of the main controller, which has to acknowledge, and of all
+   * others that agree.
    *
    * @throws LinkProblem if the main controller refuses
    */
-  void clear() {
-    Uds.Answer answer = clear(main());
+  void clear(ClearedGroup group) {
+    Uds.Answer answer = clear(main(), group);
     if (answer instanceof Uds.Negative refused) {
       throw new LinkProblem(
           "The vehicle refused to clear the codes: %s.".formatted(Words.of(refused.words())));
     }
-    targets.all().stream().filter(t -> t != main()).forEach(this::clear);
+    targets.all().stream().filter(t -> t != main()).forEach(t -> clear(t, group));
   }
 
   /** Some controllers clear in an extended session only. */
-  private Uds.Answer clear(int target) {
+  private Uds.Answer clear(int target, ClearedGroup group) {
     String what = "clear the codes of " + Controller.written(target);
-    Uds.Answer answer = link.hear(target, Uds.clear(Uds.GROUP_ALL), what);
+    Uds.Answer answer = link.hear(target, Uds.clear(group.number()), what);
     if (answer instanceof Uds.Positive) {
       return answer;
     }
     session(target);
-    return link.hear(target, Uds.clear(Uds.GROUP_ALL), what);
+    return link.hear(target, Uds.clear(group.number()), what);
   }
 
   /** An extended session; a controller that knows none is asked in the one that it has. */

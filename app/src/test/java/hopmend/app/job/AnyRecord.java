@@ -4,6 +4,7 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.DemoParts;
 import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
@@ -198,6 +199,7 @@ public final class AnyRecord {
                     "done", random.nextBoolean() ? null : LocalDate.of(2027, 1, 9)),
             () -> new Fact.GateOverruled(any(Hop.values()), "because of it"),
             () -> new Fact.CodesCleared("0HMWS3A07K1000342"),
+            () -> new Fact.CodesCleared("0HMWS3A07K1000342", ClearedGroup.EMISSIONS),
             () -> new Fact.CodesCleared("", Fact.ClearedBy.BATTERY_OFF, 12, "none kept"),
             () -> new Fact.MonitorsSeen(List.of(new Fact.MonitorSeen(id(), true)), false),
             () -> new Fact.TaughtByHand(id(), "as written"),

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import hopmend.clear.ClearedGroup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.sensor.LiveSignal;
@@ -265,7 +266,7 @@ class BusLinkTest {
   }
 
   private static Readout cleared(VehicleTalk talk) {
-    talk.clear();
+    talk.clear(ClearedGroup.ALL);
     return talk.readout();
   }
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import hopmend.clear.ClearReport;
+import hopmend.clear.ClearedGroup;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.measure.Reading;
@@ -177,7 +178,7 @@ class ForeignGatewayTest {
     List<ReadCode> before = with(VehicleTalk::readout).codes();
     with(
         t -> {
-          t.clear();
+          t.clear(ClearedGroup.ALL);
           return t;
         });
     if (oddity.equals("breaks after clearing")) {
@@ -188,6 +189,27 @@ class ForeignGatewayTest {
     assertThat(ClearReport.contradicts(before, after))
         .isEqualTo(oddity.equals("acknowledges and keeps"));
     assertThat(after).hasSize(oddity.equals("acknowledges and keeps") ? 3 : 1);
+  }
+
+  @Test
+  void theEmissionsGroupAloneLeavesAllOtherCodes() throws Exception {
+    odd("knows groups");
+    assertThat(codes(with(VehicleTalk::readout))).hasSizeGreaterThan(2);
+    with(
+        t -> {
+          t.clear(ClearedGroup.EMISSIONS);
+          return t;
+        });
+    assertThat(codes(with(VehicleTalk::readout))).hasSize(1).allMatch(c -> c.endsWith("C0035"));
+    odd("knows no groups");
+    assertThatThrownBy(
+            () ->
+                with(
+                    t -> {
+                      t.clear(ClearedGroup.EMISSIONS);
+                      return t;
+                    }))
+        .hasMessageContaining("refused to clear");
   }
 
   @ParameterizedTest
@@ -202,7 +224,7 @@ class ForeignGatewayTest {
             () ->
                 with(
                     t -> {
-                      t.clear();
+                      t.clear(ClearedGroup.ALL);
                       return t;
                     }))
         .isInstanceOf(LinkProblem.class)
