@@ -27,6 +27,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
 
@@ -379,6 +380,41 @@ class LinkMessagesIT extends AppIT {
                 .getResponse()
                 .getStatus())
         .isEqualTo(403);
+  }
+
+  /** ISO 13400-2: by its number, or by the six bytes of its gateway; nobody else answers. */
+  @ParameterizedTest
+  @ValueSource(strings = {"0HMWS3A05K1000517", "00:00:00:00:10:81"})
+  void oneVehicleIsLookedForAlone(String who) throws Exception {
+    assertThat(answered(who)).contains("0HMWS3A05K1000517").doesNotContain(VIN);
+    assertThat(answered("0HMWS3A05K1000000")).contains("None answered");
+  }
+
+  private String answered(String who) throws Exception {
+    String page =
+        mvc.perform(
+                post("/links/look")
+                    .with(user("marit").roles("LEAD"))
+                    .with(formToken())
+                    .param("who", who))
+            .andReturn()
+            .getResponse()
+            .getContentAsString();
+    return page.substring(page.indexOf("Vehicles that answered"), page.indexOf("Another link"));
+  }
+
+  @Test
+  void whatIsNoVehicleIsSaidInPlace() throws Exception {
+    assertThat(
+            mvc.perform(
+                    post("/links/look")
+                        .with(user("marit").roles("LEAD"))
+                        .with(formToken())
+                        .param("who", "the red van"))
+                .andReturn()
+                .getResponse()
+                .getContentAsString())
+        .contains("A vehicle is looked for by its number", "value=\"the red van\"");
   }
 
   /** The simulated vehicles of the demo are those of its fleet. */

@@ -3,6 +3,8 @@ package hopmend.wire;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.Locale;
 
 /**
  * What a vehicle says of itself when it is looked for: payload type 0x0004 of ISO 13400-2, 32 or 33
@@ -33,6 +35,29 @@ public record Announcement(String vin, int logicalAddress, int furtherAction) {
   /** The frame with which a tester looks for vehicles; it has no payload, and suits any edition. */
   public static DoipFrame request() {
     return new DoipFrame(DoipFrame.ANY_VERSION, REQUEST_TYPE, new byte[0]);
+  }
+
+  /**
+   * The same for one vehicle.
+   *
+   * @param who its identification number, or the identification of its gateway in twelve
+   *     hexadecimal digits; empty for all
+   * @throws IllegalArgumentException if it is neither
+   */
+  public static DoipFrame request(String who) {
+    if (who.isEmpty()) {
+      return request();
+    }
+    if (who.matches("[0-9A-Za-z]{17}")) {
+      byte[] number = who.toUpperCase(Locale.ROOT).getBytes(StandardCharsets.US_ASCII);
+      return new DoipFrame(DoipFrame.ANY_VERSION, REQUEST_BY_VIN, number);
+    }
+    String digits = who.replaceAll("[ :-]", "");
+    if (!digits.matches("[0-9A-Fa-f]{12}")) {
+      throw new IllegalArgumentException(
+          "A vehicle is looked for by its number of 17 characters, or by its gateway's six bytes, as in 02:00:00:00:10:80.");
+    }
+    return new DoipFrame(DoipFrame.ANY_VERSION, REQUEST_BY_EID, HexFormat.of().parseHex(digits));
   }
 
   /** Whether a request by number or by the gateway's identification looks for this vehicle. */

@@ -33,6 +33,12 @@ class WireByHandTest {
   @Test
   void aVehicleIsLookedForAndAnnouncesItself() {
     assertThat(hex(Announcement.request().encode())).isEqualTo("FF00000100000000");
+    assertThat(hex(Announcement.request("0hmws3a07k1000342").encode()))
+        .isEqualTo("FF00000300000011" + "30484D5753334130374B31303030333432");
+    assertThat(hex(Announcement.request("02:00:00:00:10-80").encode()))
+        .isEqualTo("FF00000200000006" + "020000001080");
+    assertThatThrownBy(() -> Announcement.request("the red van"))
+        .isInstanceOf(IllegalArgumentException.class);
     Announcement a = new Announcement("0HMWS3A07K1000342", 0x1080, 0);
     assertThat(hex(a.frame().encode()))
         .isEqualTo(

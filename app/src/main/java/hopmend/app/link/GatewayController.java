@@ -64,11 +64,11 @@ class GatewayController {
 
   /** Looks for vehicles on this machine and at the addresses of the list. */
   @PostMapping("/links/look")
-  String look(Model model) {
+  String look(@Sent Wanted sent, Model model) {
     List<Gateway> list = gateways.findAllByOrderById();
     model.addAttribute(
         "found",
-        seeker.look(list).stream()
+        sent.found(seeker, list).stream()
             .map(
                 f ->
                     new Offered(
@@ -77,6 +77,21 @@ class GatewayController {
                             .anyMatch(g -> g.host().equals(f.host()) && g.port() == f.port())))
             .toList());
     return list(model);
+  }
+
+  /** One vehicle to be looked for, by its number or its gateway's identification; empty for all. */
+  record Wanted(String who) {
+    Wanted {
+      who = who.strip();
+    }
+
+    List<Seeker.Found> found(Seeker seeker, List<Gateway> list) {
+      try {
+        return seeker.look(list, who);
+      } catch (IllegalArgumentException e) {
+        throw new InputProblem("who", e.getMessage());
+      }
+    }
   }
 
   /** A vehicle that announced itself, and whether its address is on the list. */

@@ -51,14 +51,19 @@ class Seeker {
     }
   }
 
-  /** Asks and listens for less than a second. */
-  List<Found> look(List<Gateway> list) {
+  /**
+   * Asks and listens for less than a second.
+   *
+   * @param who one vehicle, see {@link Announcement#request(String)}; empty for all
+   */
+  List<Found> look(List<Gateway> list, String who) {
+    DoipFrame request = Announcement.request(who);
     Map<String, Found> found = new LinkedHashMap<>();
     try (DatagramSocket socket = new DatagramSocket()) {
       socket.setBroadcast(true);
-      ask(socket, Announcement.request(), new InetSocketAddress(LOOPBACK_BROADCAST, PORT));
-      for (Gateway g : list) {
-        ask(socket, Announcement.request(), new InetSocketAddress(g.host(), g.port()));
+      ask(socket, request, new InetSocketAddress(LOOPBACK_BROADCAST, PORT));
+      for (Gateway g : list.stream().filter(g -> g.manner().way() == Way.GATEWAY).toList()) {
+        ask(socket, request, new InetSocketAddress(g.host(), g.port()));
       }
       long end = System.nanoTime() + WAIT_MILLIS * 1_000_000L;
       for (int answers = 0; answers < MOST_ANSWERS; answers++) {
