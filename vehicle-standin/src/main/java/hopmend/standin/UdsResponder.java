@@ -39,6 +39,7 @@ final class UdsResponder {
   private final VehicleSpec.UnitSpec unit;
   private final boolean isEngine;
   private final SeedLock lock;
+  private final CertificateLock certificates;
   private int session = Uds.DEFAULT_SESSION;
   private long heardAt;
 
@@ -56,6 +57,7 @@ final class UdsResponder {
     this.unit = unit;
     this.isEngine = isEngine;
     this.lock = new SeedLock(unit.logicalAddress());
+    this.certificates = new CertificateLock(unit.logicalAddress());
   }
 
   int address() {
@@ -82,6 +84,10 @@ final class UdsResponder {
               session == Uds.DEFAULT_SESSION
                   ? refuse(service, Refusal.SERVICE_NOT_IN_SESSION)
                   : lock.answer(request);
+          case Uds.AUTHENTICATION ->
+              session == Uds.DEFAULT_SESSION
+                  ? refuse(service, Refusal.SERVICE_NOT_IN_SESSION)
+                  : certificates.answer(request);
           case Uds.ROUTINE ->
               isEngine ? routine(request) : refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
           default -> refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
@@ -119,6 +125,7 @@ final class UdsResponder {
   private void endSession() {
     session = Uds.DEFAULT_SESSION;
     lock.shut();
+    certificates.shut();
     if (isEngine) {
       vehicle.sessionEnded();
     }
@@ -372,11 +379,18 @@ final class UdsResponder {
     if (session != Uds.EXTENDED_SESSION) {
       return refuse(Uds.ROUTINE, Refusal.SERVICE_NOT_IN_SESSION);
     }
-    boolean locked =
+    Optional<VehicleSpec.RoutineSpec.Lock> before =
         vehicle.spec().routines().stream()
-            .anyMatch(r -> r.id() == id && r.locked() && !lock.isOpen());
-    if (locked) {
+            .filter(r -> r.id() == id)
+            .flatMap(r -> Optional.ofNullable(r.lock()).stream())
+            .findFirst();
+    if (before.filter(b -> b == VehicleSpec.RoutineSpec.Lock.SEED && !lock.isOpen()).isPresent()) {
       return refuse(Uds.ROUTINE, Refusal.SECURITY_ACCESS_DENIED);
+    }
+    if (before
+        .filter(b -> b == VehicleSpec.RoutineSpec.Lock.CERTIFICATE && !certificates.isOpen())
+        .isPresent()) {
+      return refuse(Uds.ROUTINE, Refusal.AUTHENTICATION_REQUIRED);
     }
     RoutineState started = vehicle.startRoutine(id).orElse(RoutineState.NOT_STARTED);
     return started == RoutineState.RUNNING

@@ -63,7 +63,7 @@ public record VehicleSpec(
    *
    * @param overruns how often the engine has to slow down with the fuel cut while it learns
    * @param inSession whether it is stopped when its session ends
-   * @param locked whether it asks for security access first
+   * @param lock what it asks for first; null for nothing
    */
   public record RoutineSpec(
       int id,
@@ -72,9 +72,17 @@ public record VehicleSpec(
       boolean engineRuns,
       int overruns,
       boolean inSession,
-      boolean locked) {
-    RoutineSpec behindALock() {
-      return new RoutineSpec(id, seconds, minCoolantC, engineRuns, overruns, true, true);
+      Lock lock) {
+    /** By what a routine is held back. */
+    public enum Lock {
+      /** Security access, service 0x27. */
+      SEED,
+      /** Authentication, service 0x29. */
+      CERTIFICATE
+    }
+
+    RoutineSpec behind(Lock what) {
+      return new RoutineSpec(id, seconds, minCoolantC, engineRuns, overruns, true, what);
     }
   }
 
@@ -199,9 +207,9 @@ public record VehicleSpec(
     return with(List.of(), routines);
   }
 
-  /** The same vehicle whose routines ask for security access, and end with their session. */
-  public VehicleSpec locked() {
-    return with(faults, routines.stream().map(RoutineSpec::behindALock).toList());
+  /** The same vehicle whose routines stand behind a lock, and end with their session. */
+  public VehicleSpec locked(RoutineSpec.Lock by) {
+    return with(faults, routines.stream().map(r -> r.behind(by)).toList());
   }
 
   private VehicleSpec with(List<NamedFault> otherFaults, List<RoutineSpec> otherRoutines) {

@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assumptions.abort;
 import hopmend.standin.DoipServer;
 import hopmend.standin.SimulatedVehicle;
 import hopmend.standin.VehicleSpec;
+import hopmend.standin.VehicleSpec.RoutineSpec;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.BindException;
@@ -39,7 +40,11 @@ class LockedAndEncryptedTest {
 
   @BeforeEach
   void aWarmVanWhoseLearnIsLocked() throws IOException {
-    VehicleSpec locked = VehicleSpec.demo().healthy().locked();
+    lockedBy(RoutineSpec.Lock.SEED);
+  }
+
+  private void lockedBy(RoutineSpec.Lock lock) throws IOException {
+    VehicleSpec locked = VehicleSpec.demo().healthy().locked(lock);
     server = new DoipServer(new SimulatedVehicle(locked), 0, 1);
     server.with(
         v -> {
@@ -65,6 +70,23 @@ class LockedAndEncryptedTest {
 
   @Test
   void theShopsProgramOpensTheLock() {
+    assertThat(start(new KeyProgram(KEYS, 1))).isEqualTo("01");
+  }
+
+  /** Service 0x29, from memory on both sides: certificate, challenge, proof. */
+  @Test
+  void theShopsProgramAuthenticatesToo() throws IOException {
+    server.close();
+    lockedBy(RoutineSpec.Lock.CERTIFICATE);
+    assertThatThrownBy(() -> start(new KeyProgram("", 1)))
+        .isInstanceOf(LinkProblem.class)
+        .hasMessageContaining("authentication is needed");
+    Path stranger = folder.resolve("stranger");
+    Files.writeString(stranger, "#!/bin/sh\necho '{\"certificate\":\"00\"}'\n");
+    assertThat(stranger.toFile().setExecutable(true)).isTrue();
+    assertThatThrownBy(() -> start(new KeyProgram(stranger.toString(), 1)))
+        .isInstanceOf(LinkProblem.class)
+        .hasMessageContaining("certificate");
     assertThat(start(new KeyProgram(KEYS, 1))).isEqualTo("01");
   }
 
