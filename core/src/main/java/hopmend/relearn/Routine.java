@@ -19,6 +19,8 @@ import java.util.Optional;
  * @param minutes how long it takes, about
  * @param results what the bytes of its status record mean on this vehicle; the first that fits is
  *     told, and where none does, its first byte is read as {@link RoutineState} has it
+ * @param securityLevel of security access that its controller asks for: 1, 3, 5 and so on as the
+ *     maker counts; null for the one of the shop's settings
  */
 public record Routine(
     String id,
@@ -29,6 +31,7 @@ public record Routine(
     List<Wanted> conditions,
     double minutes,
     List<Result> results,
+    Integer securityLevel,
     List<String> cautions,
     Condition condition,
     String source)
@@ -81,6 +84,11 @@ public record Routine(
     cautions = cautions == null ? List.of() : List.copyOf(cautions);
     if (routineId < 0 || routineId > 0xFFFF) {
       throw new IllegalArgumentException("A routine identifier has two bytes, not " + routineId);
+    }
+    boolean level = securityLevel == null || securityLevel % 2 == 1 && securityLevel <= 0x7D;
+    if (!level) {
+      throw new IllegalArgumentException(
+          "A level of security access is odd, from 1 to 125, not " + securityLevel);
     }
   }
 

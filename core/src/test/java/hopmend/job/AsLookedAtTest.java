@@ -293,6 +293,7 @@ class AsLookedAtTest {
                     List.of(c),
                     1,
                     List.of(),
+                    null,
                     List.of(),
                     Condition.ALWAYS,
                     "i")

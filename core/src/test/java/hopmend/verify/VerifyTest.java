@@ -182,6 +182,7 @@ class VerifyTest {
             List.of(new Routine.Wanted(LiveSignal.COOLANT, 75, 105, "warm it")),
             1,
             List.of(),
+            null,
             List.of(),
             hopmend.sensor.Condition.ALWAYS,
             "invented");

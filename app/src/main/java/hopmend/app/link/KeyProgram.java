@@ -1,5 +1,6 @@
 package hopmend.app.link;
 
+import hopmend.relearn.Routine;
 import hopmend.wire.Refusal;
 import hopmend.wire.Uds;
 import java.io.IOException;
@@ -33,7 +34,7 @@ class KeyProgram {
   private final int level;
 
   /**
-   * @param level of security access that is asked for: 1, 3, 5 and so on, as the maker counts
+   * @param level of security access that is asked for where a card tells none
    */
   KeyProgram(
       @Value("${hopmend.link.key-program}") String executable,
@@ -53,13 +54,25 @@ class KeyProgram {
     return !executable.isEmpty();
   }
 
-  /** What a controller's lock is about. */
-  record Lock(String vin, int controller) {}
+  /**
+   * What a controller's lock is about.
+   *
+   * @param level of security access, where it is that
+   */
+  record Lock(String vin, int controller, int level) {}
+
+  /** The level that a routine asks for: its card's, or the shop's usual one. */
+  int level(Routine routine) {
+    return routine.securityLevel() == null ? level : routine.securityLevel();
+  }
 
   /** The key to a seed of security access. */
   private byte[] key(Lock lock, byte[] seed) {
     return answer(
-        lock, "0x27", Map.of("level", String.valueOf(level), "seed", HEX.formatHex(seed)), "key");
+        lock,
+        "0x27",
+        Map.of("level", String.valueOf(lock.level()), "seed", HEX.formatHex(seed)),
+        "key");
   }
 
   /** The certificate with which this tester authenticates itself. */
@@ -133,11 +146,12 @@ class KeyProgram {
   private void unlock(VehicleLink link, Lock lock) {
     byte[] seed =
         Uds.seed(
-            link.ask(lock.controller(), Uds.requestSeed(level), "give a seed for its lock"), level);
+            link.ask(lock.controller(), Uds.requestSeed(lock.level()), "give a seed for its lock"),
+            lock.level());
     if (Uds.isOpen(seed)) {
       return;
     }
-    link.ask(lock.controller(), Uds.sendKey(level, key(lock, seed)), "take the key");
+    link.ask(lock.controller(), Uds.sendKey(lock.level(), key(lock, seed)), "take the key");
   }
 
   private void authenticate(VehicleLink link, Lock lock) {

@@ -160,7 +160,7 @@ public class RoutineDesk {
                       throw new LinkProblem(why);
                     });
             talk.session();
-            run.bytes = talk.start(run.routine.routineId(), keys);
+            run.bytes = talk.start(run.routine, keys);
             run.started.complete(run.bytes);
             untilItEnds(talk, run);
           });

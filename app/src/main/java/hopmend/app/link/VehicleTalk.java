@@ -6,6 +6,7 @@ import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
+import hopmend.relearn.Routine;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Refusal;
 import hopmend.wire.Uds;
@@ -135,7 +136,8 @@ record VehicleTalk(VehicleLink link, Targets targets) {
    * Starts a routine; a lock that stands before it is opened with the shop's key program, where it
    * has one.
    */
-  String start(int routineId, KeyProgram keys) {
+  String start(Routine routine, KeyProgram keys) {
+    int routineId = routine.routineId();
     Uds.Answer answer =
         link.hear(main(), Uds.routine(Uds.ROUTINE_START, routineId), "start the routine");
     if (answer instanceof Uds.Positive p) {
@@ -143,7 +145,8 @@ record VehicleTalk(VehicleLink link, Targets targets) {
     }
     Refusal.of(((Uds.Negative) answer).code())
         .filter(why -> why.isALock() && keys.isSet())
-        .ifPresent(why -> keys.open(link, new KeyProgram.Lock(vin(), main()), why));
+        .ifPresent(
+            why -> keys.open(link, new KeyProgram.Lock(vin(), main(), keys.level(routine)), why));
     return routine(Uds.ROUTINE_START, routineId, "start the routine");
   }
 

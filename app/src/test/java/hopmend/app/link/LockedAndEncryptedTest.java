@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.abort;
 
+import hopmend.relearn.Routine;
+import hopmend.sensor.Condition;
 import hopmend.standin.DoipServer;
 import hopmend.standin.SimulatedVehicle;
 import hopmend.standin.VehicleSpec;
@@ -19,6 +21,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.KeyStore;
 import java.time.Clock;
+import java.util.List;
 import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import org.junit.jupiter.api.AfterEach;
@@ -59,18 +62,42 @@ class LockedAndEncryptedTest {
     server.close();
   }
 
+  private static Routine learn(Integer level) {
+    return new Routine(
+        "learn",
+        "learn",
+        LEARN,
+        "",
+        List.of(),
+        List.of(),
+        1,
+        List.of(),
+        level,
+        List.of(),
+        Condition.ALWAYS,
+        "invented");
+  }
+
   private String start(KeyProgram keys) {
+    return start(keys, null);
+  }
+
+  private String start(KeyProgram keys, Integer level) {
     try (VehicleLink link =
         Routes.open(server.address(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
       VehicleTalk talk = new VehicleTalk(link, Targets.found(link));
       talk.session();
-      return talk.start(LEARN, keys);
+      return talk.start(learn(level), keys);
     }
   }
 
   @Test
   void theShopsProgramOpensTheLock() {
     assertThat(start(new KeyProgram(KEYS, 1))).isEqualTo("01");
+    assertThatThrownBy(() -> start(new KeyProgram(KEYS, 1), 3))
+        .as("the card names a level that this controller has not")
+        .hasMessageContaining("give a seed");
+    assertThat(start(new KeyProgram(KEYS, 3), 1)).as("the card's level goes first").isEqualTo("01");
   }
 
   /** Service 0x29, from memory on both sides: certificate, challenge, proof. */
