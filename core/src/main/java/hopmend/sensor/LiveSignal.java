@@ -73,6 +73,7 @@ public enum LiveSignal {
   RAIL_ABSOLUTE(
       0x59, Bytes.whole(2), MeasureUnit.KILOPASCAL, 10, 0, "fuel rail pressure, absolute"),
   OIL_TEMPERATURE(0x5C, Bytes.whole(1), MeasureUnit.CELSIUS, 1, -40, "engine oil temperature"),
+  /** With a sign, as J1979 has it from memory; others count up from -327.68 kPa. */
   FILTER_DIFFERENCE(
       0x7A,
       Bytes.whole(7).from(1).wide(2).withSign().where(0x01),

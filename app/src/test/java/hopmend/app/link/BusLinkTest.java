@@ -3,6 +3,7 @@ package hopmend.app.link;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import hopmend.clear.ClearedGroup;
 import hopmend.measure.MeasureUnit;
@@ -15,6 +16,8 @@ import hopmend.standin.SimulatedVehicle;
 import hopmend.standin.SimulatedVehicle.Ignition;
 import hopmend.standin.VehicleSpec;
 import hopmend.wire.Capture;
+import java.io.BufferedReader;
+import java.io.Closeable;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -25,15 +28,18 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /**
  * Vehicles on a CAN bus behind a bridge, as they are read, watched and cleared. Frames come by the
@@ -42,6 +48,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 class BusLinkTest {
   private static final LinkTimes QUICK = new LinkTimes(500, 150, 900, 2500, 20_000);
 
+  private static final String PYTHON = "/usr/bin/python3";
   private static final String BRIDGE =
       Path.of("../scripts/can-bridge").toAbsolutePath().normalize().toString();
 
@@ -171,7 +178,7 @@ class BusLinkTest {
   @Test
   void theBridgePassesEverythingOnBothWays() throws Exception {
     vehicle("Nurse car 12", BusKind.OLD_TWENTY_NINE_BITS);
-    Process bridge = new ProcessBuilder("python3", BRIDGE, "loop", "0").start();
+    Process bridge = new ProcessBuilder(PYTHON, BRIDGE, "loop", "0").start();
     try {
       String says = bridge.inputReader(StandardCharsets.UTF_8).readLine();
       int port = Integer.parseInt(says.replaceAll(".* ", ""));
@@ -186,6 +193,81 @@ class BusLinkTest {
       }
     } finally {
       bridge.destroyForcibly();
+    }
+  }
+
+  /**
+   * A vehicle that is no work of ours: Debian's packet toolkit builds and takes apart what travels,
+   * by its own layers of ISO-TP and SAE J1979, and scales the live values.
+   */
+  @ParameterizedTest
+  @ValueSource(strings = {"none", "29 bits", "no pending codes"})
+  void aForeignVehicleOnABusIsRead(String oddity) throws Exception {
+    try (ForeignVehicle vehicle = new ForeignVehicle(oddity)) {
+      Readout readout = with(Way.CAN, vehicle.address, VehicleTalk::readout);
+      assertThat(readout.vin()).isEqualTo("0HMWS3A07K1000342");
+      assertThat(readout.controllers())
+          .extracting(Controller::name)
+          .containsExactly("ECM-EngineControl");
+      String pending = oddity.equals("no pending codes") ? "" : "P0171 [PENDING]";
+      assertThat(codes(readout))
+          .containsExactlyInAnyOrderElementsOf(
+              Stream.of("P0340 [STORED, PERMANENT]", "U0100 [STORED]", pending)
+                  .filter(c -> !c.isEmpty())
+                  .toList());
+      assertThat(readout.readiness()).isEqualTo(new byte[] {(byte) 0x82, 0x07, 0x65, 0x21});
+      Map<LiveSignal, Reading> live =
+          with(Way.CAN, vehicle.address, t -> t.live(List.copyOf(vehicle.values.keySet())));
+      assertThat(live).hasSize(vehicle.values.size());
+      live.forEach(
+          (signal, value) ->
+              assertThat(value.in(signal.unit()))
+                  .as(signal.label())
+                  .isCloseTo(vehicle.values.get(signal), within(0.0015)));
+      Readout after = with(Way.CAN, vehicle.address, BusLinkTest::cleared);
+      assertThat(codes(after)).isEmpty();
+    }
+  }
+
+  @Test
+  void aForeignVehicleThatRefusesToClearIsBelieved() throws Exception {
+    try (ForeignVehicle vehicle = new ForeignVehicle("engine runs")) {
+      assertThatThrownBy(() -> with(Way.CAN, vehicle.address, BusLinkTest::cleared))
+          .isInstanceOf(LinkProblem.class)
+          .hasMessageContaining("refused to clear");
+    }
+  }
+
+  /** The toolkit's vehicle, and what it says of its own live values. */
+  private static final class ForeignVehicle implements Closeable {
+    private final Process process;
+    private final InetSocketAddress address;
+    private final Map<LiveSignal, Double> values = new EnumMap<>(LiveSignal.class);
+
+    ForeignVehicle(String oddity) throws Exception {
+      boolean there = new ProcessBuilder(PYTHON, "-c", "import scapy").start().waitFor() == 0;
+      if (!there) {
+        System.err.println("SKIPPED: install Debian's package python3-scapy.");
+      }
+      assumeTrue(there, "python3-scapy");
+      Path script = Path.of("src", "test", "python", "foreign_vehicle_on_a_bus.py");
+      process =
+          new ProcessBuilder(PYTHON, script.toString(), oddity)
+              .redirectError(ProcessBuilder.Redirect.DISCARD)
+              .start();
+      BufferedReader says = process.inputReader(StandardCharsets.UTF_8);
+      address = new InetSocketAddress("127.0.0.1", Integer.parseInt(says.readLine()));
+      for (String line = says.readLine(); !line.isEmpty(); line = says.readLine()) {
+        String[] told = line.split(" ");
+        values.put(
+            LiveSignal.byIdentifier(Integer.parseInt(told[0])).orElseThrow(),
+            Double.valueOf(told[1]));
+      }
+    }
+
+    @Override
+    public void close() {
+      process.destroyForcibly();
     }
   }
 
@@ -206,7 +288,7 @@ class BusLinkTest {
   @Test
   void aBridgeWithoutItsInterfaceSaysSo() throws Exception {
     Process bridge =
-        new ProcessBuilder("python3", BRIDGE, "nocan7", "0").redirectErrorStream(true).start();
+        new ProcessBuilder(PYTHON, BRIDGE, "nocan7", "0").redirectErrorStream(true).start();
     String says = new String(bridge.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
     assertThat(bridge.waitFor()).isOne();
     assertThat(says).startsWith("can-bridge: no CAN interface nocan7 here");
