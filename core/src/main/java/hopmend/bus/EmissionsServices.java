@@ -21,7 +21,7 @@ import java.util.Set;
  * the frozen ones 0x02, clearing 0x04, what it is 0x09. What the old services do not know, sessions
  * and routines, is refused as not supported.
  */
-public final class EmissionsServices {
+public final class EmissionsServices extends OlderServices {
   private static final int LIVE = 0x01;
   private static final int FROZEN = 0x02;
   private static final int STORED = 0x03;
@@ -54,22 +54,6 @@ public final class EmissionsServices {
     this.asking = asking;
   }
 
-  /** The answer to a request of ISO 14229-1, refusals included. */
-  public byte[] answer(byte[] request) {
-    int service = request[0] & 0xFF;
-    return switch (service) {
-      case Uds.TESTER_PRESENT -> Uds.positive(service, new byte[] {0});
-      case Uds.READ_DATA -> Uds.dataAnswer(request, this::value);
-      case Uds.READ_CODES -> codes(request);
-      case Uds.CLEAR -> clear(request);
-      default -> refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
-    };
-  }
-
-  private static byte[] refuse(int service, Refusal why) {
-    return Uds.negative(service, why.code());
-  }
-
   /** What stands behind the echo of a positive answer; empty for silence and refusals. */
   private Optional<byte[]> told(int... request) {
     byte[] bytes = bytes(request);
@@ -89,7 +73,8 @@ public final class EmissionsServices {
 
   // Data
 
-  private Optional<byte[]> value(int identifier) {
+  @Override
+  Optional<byte[]> value(int identifier) {
     return switch (identifier) {
       case Uds.VIN -> about(VIN);
       case Uds.SYSTEM_NAME -> about(NAME);
@@ -124,7 +109,8 @@ public final class EmissionsServices {
 
   // Codes
 
-  private byte[] codes(byte[] request) {
+  @Override
+  byte[] codes(byte[] request) {
     int kind = request.length < 2 ? 0 : request[1] & 0x7F;
     return switch (kind) {
       case Uds.COUNT_BY_STATUS -> {
@@ -227,8 +213,8 @@ public final class EmissionsServices {
 
   // Clearing
 
-  private byte[] clear(byte[] request) {
-    int group = (request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF;
+  @Override
+  byte[] clear(int group) {
     if (group != Uds.GROUP_ALL && group != Uds.GROUP_EMISSIONS) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }

@@ -19,7 +19,7 @@ import java.util.Optional;
  * memory): active codes are DM1, those that were active DM2, pending ones DM6, permanent ones DM28;
  * DM11 clears the active ones and DM3 the others; live values are what it sends by itself.
  */
-public final class TruckServices {
+public final class TruckServices extends OlderServices {
   public static final int REQUEST = 0xEA00;
   public static final int ACKNOWLEDGEMENT = 0xE800;
   public static final int ADDRESS_CLAIMED = 0xEE00;
@@ -83,25 +83,10 @@ public final class TruckServices {
     return new byte[] {(byte) group, (byte) (group >> 8), (byte) (group >> 16)};
   }
 
-  /** The answer to a request of ISO 14229-1, refusals included. */
-  public byte[] answer(byte[] request) {
-    int service = request[0] & 0xFF;
-    return switch (service) {
-      case Uds.TESTER_PRESENT -> Uds.positive(service, new byte[] {0});
-      case Uds.READ_DATA -> Uds.dataAnswer(request, this::value);
-      case Uds.READ_CODES -> codes(request);
-      case Uds.CLEAR -> clear(request);
-      default -> refuse(service, Refusal.SERVICE_NOT_SUPPORTED);
-    };
-  }
-
-  private static byte[] refuse(int service, Refusal why) {
-    return Uds.negative(service, why.code());
-  }
-
   // Data
 
-  private Optional<byte[]> value(int identifier) {
+  @Override
+  Optional<byte[]> value(int identifier) {
     return switch (identifier) {
       case Uds.VIN -> field(VEHICLE_NUMBER, 0);
       case Uds.SYSTEM_NAME ->
@@ -156,7 +141,8 @@ public final class TruckServices {
 
   // Codes
 
-  private byte[] codes(byte[] request) {
+  @Override
+  byte[] codes(byte[] request) {
     int kind = request.length < 2 ? 0 : request[1] & 0x7F;
     return switch (kind) {
       case Uds.COUNT_BY_STATUS ->
@@ -204,8 +190,8 @@ public final class TruckServices {
 
   // Clearing
 
-  private byte[] clear(byte[] request) {
-    int group = (request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF;
+  @Override
+  byte[] clear(int group) {
     if (group != Uds.GROUP_ALL) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
