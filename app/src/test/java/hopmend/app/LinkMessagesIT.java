@@ -390,6 +390,28 @@ class LinkMessagesIT extends AppIT {
     assertThat(answered("0HMWS3A05K1000000")).contains("None answered");
   }
 
+  /** A gateway and a bus of the same vehicle: the second way is no way round the first job. */
+  @Test
+  void aVehicleServesOneJobByWhateverWayItIsReached() throws Exception {
+    String byIp =
+        database.queryForObject(
+            "select id from gateway where name = 'Simulated Post car 13'", String.class);
+    String byBus =
+        database.queryForObject(
+            "select id from gateway where name = 'Simulated Post car 13 by its bus'", String.class);
+    long first = newJob();
+    live.start(first, byIp, Optional.empty(), List.of(LiveSignal.COOLANT));
+    try {
+      org.assertj.core.api.Assertions.assertThatThrownBy(
+              () -> vehicles.read(newJob(), byBus, Optional.empty()))
+          .isInstanceOf(LinkProblem.class)
+          .hasMessageContaining("Job " + first + " is talking");
+    } finally {
+      live.stop(first);
+    }
+    assertThat(vehicles.read(first, byBus, Optional.empty()).vin()).isEqualTo("0HMWP3A01J1007013");
+  }
+
   private String answered(String who) throws Exception {
     String page =
         mvc.perform(

@@ -32,6 +32,7 @@ public final class EmissionsServices extends OlderServices {
   private static final int POSITIVE = 0x40;
   private static final int NEGATIVE = 0x7F;
 
+  private static final int MOST_AT_ONCE = 6;
   private static final int VIN = 0x02;
   private static final int CALIBRATION = 0x04;
   private static final int NAME = 0x0A;
@@ -49,6 +50,9 @@ public final class EmissionsServices extends OlderServices {
   }
 
   private final Asking asking;
+
+  /** Whether it has been found not to take several live values at once. */
+  private boolean oneByOne;
 
   public EmissionsServices(Asking asking) {
     this.asking = asking;
@@ -72,6 +76,56 @@ public final class EmissionsServices extends OlderServices {
   }
 
   // Data
+
+  /**
+   * Live values are asked for six at a time, as CAN allows; what is left out then is not there. A
+   * controller that tells none so is asked for one after the other.
+   */
+  @Override
+  byte[] data(byte[] request) {
+    List<Integer> pids = new ArrayList<>();
+    for (int i = 1; i + 1 < request.length; i += 2) {
+      int identifier = (request[i] & 0xFF) << 8 | request[i + 1] & 0xFF;
+      if (LiveSignal.lengthOf(identifier).isPresent()) {
+        pids.add(identifier & 0xFF);
+      }
+    }
+    Map<Integer, byte[]> values = new LinkedHashMap<>();
+    for (int i = 0; !oneByOne && pids.size() > 1 && i < pids.size(); i += MOST_AT_ONCE) {
+      values.putAll(together(pids.subList(i, Math.min(pids.size(), i + MOST_AT_ONCE))));
+    }
+    oneByOne |= pids.size() > 1 && values.isEmpty();
+    return values.isEmpty()
+        ? super.data(request)
+        : Uds.dataAnswer(
+            request,
+            identifier ->
+                pids.contains(identifier & 0xFF) && identifier >> 8 == 0xF4
+                    ? Optional.ofNullable(values.get(identifier & 0xFF))
+                    : value(identifier));
+  }
+
+  /** The values of one answer, each behind its number; empty where it does not read. */
+  private Map<Integer, byte[]> together(List<Integer> pids) {
+    int[] request = new int[1 + pids.size()];
+    request[0] = LIVE;
+    for (int i = 0; i < pids.size(); i++) {
+      request[1 + i] = pids.get(i);
+    }
+    Map<Integer, byte[]> values = new LinkedHashMap<>();
+    byte[] told = told(request).orElse(new byte[0]);
+    int at = 0;
+    while (at < told.length) {
+      int pid = told[at] & 0xFF;
+      int end = at + 1 + LiveSignal.lengthOf(0xF400 + pid).orElse(told.length);
+      if (!pids.contains(pid) || end > told.length) {
+        return Map.of();
+      }
+      values.put(pid, Arrays.copyOfRange(told, at + 1, end));
+      at = end;
+    }
+    return values;
+  }
 
   @Override
   Optional<byte[]> value(int identifier) {

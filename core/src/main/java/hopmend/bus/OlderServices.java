@@ -14,7 +14,7 @@ abstract class OlderServices {
     int service = request[0] & 0xFF;
     return switch (service) {
       case Uds.TESTER_PRESENT -> Uds.positive(service, new byte[] {0});
-      case Uds.READ_DATA -> Uds.dataAnswer(request, this::value);
+      case Uds.READ_DATA -> data(request);
       case Uds.READ_CODES -> codes(request);
       case Uds.CLEAR ->
           clear((request[1] & 0xFF) << 16 | (request[2] & 0xFF) << 8 | request[3] & 0xFF);
@@ -24,6 +24,10 @@ abstract class OlderServices {
 
   static byte[] refuse(int service, Refusal why) {
     return Uds.negative(service, why.code());
+  }
+
+  byte[] data(byte[] request) {
+    return Uds.dataAnswer(request, this::value);
   }
 
   /** The data of an identifier; empty where the controller has none. */

@@ -134,8 +134,12 @@ final class CodeMemory {
     permanent.removeIf(c -> passedThisCycle.contains(c) && !isFailing(c));
   }
 
-  boolean isFailing(TroubleCode code) {
+  private boolean isFailing(TroubleCode code) {
     return held.containsKey(code) && held.get(code).bits.contains(Bit.TEST_FAILED);
+  }
+
+  boolean hasFailedThisCycle(TroubleCode code) {
+    return held.containsKey(code) && held.get(code).failedThisCycle;
   }
 
   List<Uds.StatusedCode> byStatus(int mask) {

@@ -450,12 +450,7 @@ final class Physics {
     boolean cut = isOverrunning();
     b.lambda = cut ? LEAN_OF_A_FUEL_CUT : 1 / (fuelled * (1 + (b.shortTrim + b.longTrim) / 100));
     boolean closedLoop =
-        coolantC > 40
-            && runS > 20
-            && !cut
-            && spec.has(cell)
-            && !substituted.test(cell)
-            && !substituted.test(Channel.COOLANT);
+        coolantC > 40 && runS > 20 && !cut && spec.has(cell) && !substituted.test(cell);
     double phase = 2 * Math.PI * (1 - 0.07 * bank) * swingHz() * timeS + bank;
     double swing = closedLoop ? STOICHIOMETRIC_SWING * Math.sin(phase) : 0;
     double leak = bank == 0 && has(FaultKind.EXHAUST_LEAK) ? 0.32 : 0;

@@ -357,12 +357,13 @@ public final class SimulatedVehicle {
   }
 
   /**
-   * A sensor whose circuit has failed its test just now is not used: the controller takes another
-   * value for it, and holds the mixture without its cell (common practice).
+   * A sensor whose circuit has failed its test in this cycle is not used: the controller takes
+   * another value for it, and holds the mixture without its cell (common practice). In the next
+   * cycle it is tried again, so that a cured one can pass.
    */
   private boolean isFoundBad(Channel c) {
     for (TroubleCode code : codesOfTheCircuit.computeIfAbsent(c, this::codesOfTheCircuit)) {
-      if (memory.isFailing(code)) {
+      if (memory.hasFailedThisCycle(code)) {
         return true;
       }
     }

@@ -65,6 +65,8 @@ class FaultsTest {
         "Ambulance 2|open-knock|P0332",
         "Truck 1|clogged-filter|P2463",
         "Truck 1|short-high-soot|P24B1",
+        "Van 14|short-low-intake-air and dropout-cam|P0112, P0341-29",
+        "Ambulance 1|open-coolant and slow-oxygen-1|P0118, P0133",
         "Van 14|dropout-hot-coolant|P0119",
         "Van 14|dropout-damp-cam|P0341-29",
         "Van 14|half-home-air-mass|P0104",
@@ -78,7 +80,7 @@ class FaultsTest {
       })
   void aFaultIsConfirmedByTheCodesThatItsSignalsJustify(String name, String fault, String codes) {
     SimulatedVehicle v = new SimulatedVehicle(vehicle(name).healthy());
-    v.setFault(fault, true);
+    Stream.of(fault.split(" and ")).forEach(f -> v.setFault(f, true));
     v.drive(DriveProfile.FULL);
     assertThat(confirmed(v)).as("after one cycle nothing is confirmed").isEmpty();
     v.body().coolDownTo(20);
@@ -131,6 +133,17 @@ class FaultsTest {
     }
     assertThat(lamp.subList(0, 5)).containsExactly(true, true, true, false, false);
     assertThat(cycles).isBetween(40, 41);
+  }
+
+  /** A cell that is found dead is not used, and is tried again in the next cycle. */
+  @Test
+  void aCuredCellPassesAgain() {
+    SimulatedVehicle v = new SimulatedVehicle(vehicle("Ambulance 1"));
+    assertThat(confirmed(v)).containsExactly("P0154");
+    v.setFault("open-oxygen-1-bank-2", false);
+    v.drive(DriveProfile.FULL);
+    assertThat(v.codes(Bit.TEST_FAILED.mask())).isEmpty();
+    assertThat(v.live(LiveSignal.LONG_TRIM_BANK_2)).isBetween(-10.0, 10.0);
   }
 
   @Test

@@ -134,7 +134,12 @@ final class EmissionsLink extends BusLink {
       return Uds.belongs(request, answer);
     }
     boolean refused = answer.length > 1 && answer[0] == 0x7F && answer[1] == request[0];
-    boolean echoed = request.length < 2 || answer.length > 1 && answer[1] == request[1];
+    boolean echoed = request.length < 2;
+    // of several live values any may stand first
+    int asked = request[0] == WHICH_VALUES_OF_OLD[0] ? request.length : Math.min(2, request.length);
+    for (int i = 1; i < asked && answer.length > 1; i++) {
+      echoed |= answer[1] == request[i];
+    }
     return refused || answer[0] == request[0] + 0x40 && echoed;
   }
 

@@ -28,6 +28,9 @@ final class TruckLink extends BusLink {
   /** Messages that come by themselves come every second at the latest. */
   private static final long FRESH_NANOS = 2_000_000_000L;
 
+  /** So long a controller has to answer a request: SAE J1939-21, from memory. */
+  private static final int REQUEST_MILLIS = 1250;
+
   /** Who did not tell something is not asked for it again at once. */
   private static final long SILENT_NANOS = 10_000_000_000L;
 
@@ -116,7 +119,7 @@ final class TruckLink extends BusLink {
         heard.clear();
         silent.clear();
         send(request(address, group));
-        return acknowledged(address, group, inMillis(times().waitMillis()));
+        return acknowledged(address, group, inMillis(requestMillis()));
       } catch (IOException e) {
         throw new UncheckedIOException(e);
       }
@@ -132,7 +135,7 @@ final class TruckLink extends BusLink {
       return lately;
     }
     send(request(asked.controller(), asked.group()));
-    long deadline = inMillis(times().waitMillis());
+    long deadline = inMillis(requestMillis());
     try {
       while (lately(asked, now).isEmpty()) {
         Optional<TruckMessage> message = take(frame(deadline));
@@ -150,6 +153,10 @@ final class TruckLink extends BusLink {
       silent.put(asked, now);
     }
     return told;
+  }
+
+  private int requestMillis() {
+    return Math.min(REQUEST_MILLIS, times().waitMillis());
   }
 
   private Optional<byte[]> lately(Asked asked, long since) {

@@ -215,7 +215,8 @@ public class VehicleDesk {
     Gateway gateway = gateway(jobId, gatewayId, vin);
     Route route = gateway.route();
     InetSocketAddress address = new InetSocketAddress(gateway.host(), gateway.port());
-    hold.take(gateway, address, new VehicleHold.Holder(jobId, what, stop));
+    VehicleHold.Holder holder = new VehicleHold.Holder(jobId, what, stop);
+    hold.take(gateway, address, holder);
     Watch watch = new Watch(clock);
     watches.put(jobId, watch);
     try (VehicleLink link = VehicleLink.open(route, tls, times, log(jobId), watch)) {
@@ -226,11 +227,16 @@ public class VehicleDesk {
               expected -> {
                 throw new WrongVehicle(targets.vin(), expected);
               });
-      lastUsed.put(jobId, gateway.id());
-      states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
-      T result = exchange.apply(new VehicleTalk(link, targets));
-      states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
-      return result;
+      hold.take(gateway, targets.vin(), holder);
+      try {
+        lastUsed.put(jobId, gateway.id());
+        states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
+        T result = exchange.apply(new VehicleTalk(link, targets));
+        states.put(jobId, new LinkState(targets.vin(), Optional.of(clock.instant()), "", ""));
+        return result;
+      } finally {
+        hold.release(targets.vin());
+      }
     } catch (WireException | IllegalArgumentException e) {
       LinkProblem problem =
           new LinkProblem("The vehicle's answer does not read: " + e.getMessage());

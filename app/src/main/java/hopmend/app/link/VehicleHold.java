@@ -1,22 +1,24 @@
 package hopmend.app.link;
 
-import java.net.InetSocketAddress;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 
 /** Who talks to which vehicle: a vehicle serves one job at a time. */
 final class VehicleHold {
-  /** By the address itself: two names of one host are one vehicle. */
-  private final Map<InetSocketAddress, Holder> inUse = new ConcurrentHashMap<>();
+  /**
+   * By the address itself, for two names of one host are one vehicle; and by the identification
+   * number, for a vehicle may be reached by its gateway and by its bus.
+   */
+  private final Map<Object, Holder> inUse = new ConcurrentHashMap<>();
 
   /** Who talks over a gateway: the job, what for, and how to make it stop, if it can be stopped. */
   record Holder(long jobId, String what, Optional<Runnable> stop) {}
 
   /** A longer conversation of the same job makes room; another job is told who is there. */
-  void take(Gateway gateway, InetSocketAddress address, Holder holder) {
+  void take(Gateway gateway, Object what, Holder holder) {
     for (int i = 0; i < 20; i++) {
-      Holder there = inUse.putIfAbsent(address, holder);
+      Holder there = inUse.putIfAbsent(what, holder);
       if (there == null) {
         return;
       }
@@ -39,8 +41,8 @@ final class VehicleHold {
     throw new LinkProblem("This job is still talking to the vehicle; wait a moment.");
   }
 
-  void release(InetSocketAddress address) {
-    inUse.remove(address);
+  void release(Object what) {
+    inUse.remove(what);
   }
 
   /** What a job does with a vehicle just now; empty for nothing. */
