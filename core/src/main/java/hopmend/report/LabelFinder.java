@@ -54,7 +54,8 @@ final class LabelFinder {
         OptionalInt status = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
         boolean sure =
             mayBe && HexByte.isMarked(next.text())
-                || (hasValue || at.finds.hasCodes()) && segmentEnds(at, behind);
+                || (hasValue || at.finds.hasCodes()) && segmentEnds(at, behind)
+                || match.words() > 1 && behind + 1 < at.size() && at.isAnnounced(behind + 1);
         if (status.isPresent() && sure) {
           states.statusByte(at, status.getAsInt(), next.start(), next.end());
           at.account(behind, behind + 1, Part.STATE);

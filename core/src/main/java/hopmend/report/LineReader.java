@@ -234,6 +234,7 @@ final class LineReader {
     boolean decorated = rule || "=*#[<~_>".indexOf(first) >= 0 || "=*~_]".indexOf(last) >= 0;
     at.finds.isMarkedHeading =
         at.finds.vins.isEmpty()
+            && at.finds.values.isEmpty()
             && last != '?'
             && (colon && !at.finds.hasValue || decorated || isLoud(at, start, end));
     at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;

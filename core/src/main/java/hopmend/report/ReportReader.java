@@ -45,6 +45,8 @@ final class ReportReader {
   private final Map<String, VinReading> vins = new LinkedHashMap<>();
   private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
   private Optional<Reading> odometer = Optional.empty();
+  private boolean isOdometerBesideCode;
+  private boolean isOdometerOfCodes;
   private Optional<LocalDate> date = Optional.empty();
 
   /** The unit of the last row of a table that named one. */
@@ -463,20 +465,31 @@ final class ReportReader {
             frame.putIfAbsent(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
             mark(Mark.Kind.CONDITION, v.start(), v.end(), v.reading().text());
           } else {
-            odometer(v);
+            odometer(v, false);
           }
         });
-    f.odometers.forEach(this::odometer);
+    f.odometers.forEach(v -> odometer(v, f.hasCodes()));
     if (date.isEmpty() && f.date != null) {
       date = Optional.of(f.date);
       mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
     }
   }
 
-  private void odometer(LineFinds.Value v) {
-    if (odometer.isEmpty()) {
+  /**
+   * A distance beside a code may be that at which the code was set: where another code has another
+   * one, none of them is what the vehicle has run.
+   */
+  private void odometer(LineFinds.Value v, boolean besideCode) {
+    if (odometer.isEmpty() && !(isOdometerOfCodes && besideCode)) {
       odometer = Optional.of(v.reading());
+      isOdometerBesideCode = besideCode;
       mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
+    } else if (isOdometerBesideCode && besideCode && !odometer.equals(Optional.of(v.reading()))) {
+      isOdometerOfCodes = true;
+      isOdometerBesideCode = false;
+      odometer = Optional.empty();
+      marks.removeIf(m -> m.kind() == Mark.Kind.ODOMETER);
+      doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);
     }
   }
 

@@ -55,7 +55,8 @@ class ReportScoreTest {
         "thirty-fourth-set.yaml",
         "thirty-fifth-set.yaml",
         "thirty-sixth-set.yaml",
-        "thirty-seventh-set.yaml"
+        "thirty-seventh-set.yaml",
+        "thirty-eighth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
