@@ -56,6 +56,8 @@ def answer(unit, request):
             return no(0x10, 0x12)
         session[unit] = request[1]
         return bytes([0x50, request[1], 0, 0x32, 1, 0xF4])
+    if service == 0x22 and ODDITY == "silent about its live values" and request[1] == 0xF4 and request[2] % 0x20 == 0:
+        return b""
     if service == 0x19:
         kind = request[1]
         if kind == 1:

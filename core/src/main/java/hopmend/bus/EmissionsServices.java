@@ -86,7 +86,7 @@ public final class EmissionsServices extends OlderServices {
     List<Integer> pids = new ArrayList<>();
     for (int i = 1; i + 1 < request.length; i += 2) {
       int identifier = (request[i] & 0xFF) << 8 | request[i + 1] & 0xFF;
-      if (LiveSignal.lengthOf(identifier).isPresent()) {
+      if (identifier >> 8 == 0xF4 && LiveSignal.lengthOf(identifier).isPresent()) {
         pids.add(identifier & 0xFF);
       }
     }

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A controller that speaks SAE J1939, asked as if it knew the services of ISO 14229-1 (groups from
@@ -42,6 +43,8 @@ public final class TruckServices extends OlderServices {
   private static final int KEPT_BITS =
       FAILS_NOW | IS_PENDING | IS_CONFIRMED | FAILED_SINCE_CLEARING;
 
+  private static final int FIRST_BITMAP = 0xF400;
+  private static final int LAST_BITMAP = 0xF5E0;
   private static final Map<Integer, String> PREFERRED_ADDRESSES =
       Map.of(
           0x00, "Engine",
@@ -111,12 +114,12 @@ public final class TruckServices extends OlderServices {
   }
 
   private boolean isBitmap(int identifier) {
-    return identifier >= 0xF400 && identifier <= 0xF4E0 && identifier % 0x20 == 0;
+    return identifier >= FIRST_BITMAP && identifier <= LAST_BITMAP && identifier % 0x20 == 0;
   }
 
   /** Which of the next 32 values it sends; there is always a next bitmap until the last. */
   private byte[] bitmap(int from) {
-    int bits = from < 0xF4E0 ? 1 : 0;
+    int bits = from < LAST_BITMAP ? 1 : 0;
     for (TruckSignal s : TruckSignal.values()) {
       int place = s.live().identifier() - from;
       if (place >= 1 && place < 32 && live(s.live()).isPresent()) {
@@ -148,7 +151,7 @@ public final class TruckServices extends OlderServices {
       case Uds.COUNT_BY_STATUS ->
           Uds.positive(
               Uds.READ_CODES,
-              new byte[] {(byte) kind, (byte) KEPT_BITS, (byte) CodeFormat.SPN_FMI.code(), 0, 0});
+              new byte[] {(byte) kind, (byte) KEPT_BITS, (byte) layout().code(), 0, 0});
       case Uds.CODES_BY_STATUS -> byStatus(request[2] & 0xFF);
       case Uds.PERMANENT_CODES ->
           read(PERMANENT_CODES)
@@ -156,6 +159,18 @@ public final class TruckServices extends OlderServices {
               .orElseGet(() -> refuse(Uds.READ_CODES, Refusal.SUB_FUNCTION_NOT_SUPPORTED));
       default -> refuse(Uds.READ_CODES, Refusal.SUB_FUNCTION_NOT_SUPPORTED);
     };
+  }
+
+  /**
+   * SPN and FMI, where it says so: a conversion bit that is set may mean any of three older
+   * layouts, and which of them nobody tells.
+   */
+  private CodeFormat layout() {
+    boolean old =
+        Stream.of(ACTIVE_CODES, PENDING_CODES, EARLIER_CODES, PERMANENT_CODES)
+            .flatMap(group -> read(group).orElse(List.of()).stream())
+            .anyMatch(J1939Code::oldConversion);
+    return old ? CodeFormat.OF_THE_MAKER : CodeFormat.SPN_FMI;
   }
 
   /** Codes that were active are told whatever is asked for: nothing else would tell them. */

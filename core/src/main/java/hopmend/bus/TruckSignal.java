@@ -22,6 +22,8 @@ public enum TruckSignal {
   AMBIENT(LiveSignal.AMBIENT, 0xFEF5, 4, 2, 0.03125, -273),
   VOLTAGE(LiveSignal.MODULE_VOLTAGE, 0xFEF7, 5, 2, 0.05, 0),
   FUEL_LEVEL(LiveSignal.FUEL_LEVEL, 0xFEFC, 2, 1, 0.4, 0),
+  OUTPUT_SHAFT(LiveSignal.OUTPUT_SHAFT, 0xF002, 2, 2, 0.125, 0),
+  INPUT_SHAFT(LiveSignal.INPUT_SHAFT, 0xF002, 6, 2, 0.125, 0),
   GEAR_RATIO(LiveSignal.GEAR_RATIO, 0xF005, 2, 2, 0.001, 0),
   FILTER_DIFFERENCE(LiveSignal.FILTER_DIFFERENCE, 0xFDB2, 3, 2, 0.1, 0);
 
@@ -48,6 +50,11 @@ public enum TruckSignal {
 
   public static Optional<TruckSignal> of(LiveSignal live) {
     return Arrays.stream(values()).filter(s -> s.live == live).findFirst();
+  }
+
+  /** Whether a parameter group holds live values. */
+  public static boolean isIn(int group) {
+    return Arrays.stream(values()).anyMatch(s -> s.group == group);
   }
 
   public LiveSignal live() {

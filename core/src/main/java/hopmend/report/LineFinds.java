@@ -77,6 +77,9 @@ final class LineFinds {
 
   boolean unitIsLabelled;
 
+  /** "All from the ECM": what it says is meant for every code above. */
+  boolean speaksOfAll;
+
   /** The column of units is empty here: what stands above goes on. */
   boolean unitIsAsAbove;
 

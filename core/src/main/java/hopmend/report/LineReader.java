@@ -220,6 +220,7 @@ final class LineReader {
       at.finds.hasValue |= at.isAnnounced(i) && at.cellIndex(i) == 0;
     }
     units.units(at);
+    at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
     if (at.finds.hasCodes()
         || line.end() <= line.start()
         || line.end() - line.start() > LONGEST_HEADING + 40) {

@@ -310,9 +310,13 @@ final class ReportReader {
     }
     boolean heading = isHeading(at, f);
     Set<CodeState> states = f.allStates();
-    if (f.unit != null && (f.unitIsWhole || heading && !f.mentionsTraffic)) {
+    if (f.unit != null && (f.unitIsWhole || f.speaksOfAll || heading && !f.mentionsTraffic)) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
-      boolean told = !f.odometers.isEmpty() || f.unitIsLabelled || f.hasValue && f.unitIsWhole;
+      boolean told =
+          !f.odometers.isEmpty()
+              || f.unitIsLabelled
+              || f.speaksOfAll
+              || f.hasValue && f.unitIsWhole;
       if (told && found.allLackUnit() && !headsCodes(lines, ahead, i)) {
         found.changeAll(r -> r.withControlUnit(f.unit));
         return;

@@ -95,7 +95,13 @@ public enum LiveSignal {
       MeasureUnit.RATIO,
       0.001,
       0,
-      "transmission ratio, measured");
+      "transmission ratio, measured"),
+  /**
+   * Shaft speeds have no published identifier. Trucks send them (SAE J1939-71, SPN 161 and 191);
+   * the numbers here lie where ISO 14229-1 keeps room for more emissions values, and are our own.
+   */
+  INPUT_SHAFT(0x161, Bytes.whole(2), MeasureUnit.PER_MINUTE, 0.125, 0, "input shaft speed"),
+  OUTPUT_SHAFT(0x191, Bytes.whole(2), MeasureUnit.PER_MINUTE, 0.125, 0, "output shaft speed");
 
   /** Tells that 0x14 to 0x1B are four sensors of two banks; without it they are named otherwise. */
   public static final int TWO_BANKS_OF_FOUR = 0xF413;

@@ -14,7 +14,7 @@ import java.util.function.IntFunction;
  */
 public record Supported(Set<Integer> identifiers) {
   private static final int FIRST = 0xF400;
-  private static final int LAST = 0xF4E0;
+  private static final int LAST = 0xF5E0;
   private static final int STEP = 32;
 
   public Supported {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import hopmend.fault.J1939Code;
 import hopmend.sensor.LiveSignal;
+import hopmend.wire.CodeFormat;
 import hopmend.wire.Uds;
 import hopmend.wire.WireException;
 import java.nio.charset.StandardCharsets;
@@ -201,6 +202,8 @@ class BusTest {
     "OIL, FF FF A0 2C FF FF FF FF, 84",
     "VOLTAGE, FF FF FF FF 1A 01 FF FF, 14.1",
     "BOOST, FF 64 FF FF FF FF FF FF, 200",
+    "INPUT_SHAFT, FF FF FF FF FF 40 38 FF, 1800",
+    "OUTPUT_SHAFT, FF 80 25 FF FF FF FF FF, 1200",
     "FILTER_DIFFERENCE, FF FF 19 00 FF FF FF FF, 2.5"
   })
   void valuesOfATruckAreScaledAsPublished(TruckSignal signal, String data, double value) {
@@ -292,12 +295,16 @@ class BusTest {
           "01 31 31 2E 30 2A");
 
   private static TruckServices truck(int acknowledges) {
+    return truck(TRUCK, acknowledges);
+  }
+
+  private static TruckServices truck(Map<Integer, String> says, int acknowledges) {
     return new TruckServices(
         0x3D,
         new TruckServices.Asking() {
           @Override
           public Optional<byte[]> group(int group) {
-            return Optional.ofNullable(TRUCK.get(group)).map(BusTest::bytes);
+            return Optional.ofNullable(says.get(group)).map(BusTest::bytes);
           }
 
           @Override
@@ -322,6 +329,14 @@ class BusTest {
   })
   void aTruckIsAnsweredForAsTheOthers(String request, String answer) {
     assertThat(hex(truck(0).answer(bytes(request)))).isEqualTo(answer);
+  }
+
+  /** J1939-73: the conversion bit, the highest of the fourth byte, leaves three layouts open. */
+  @Test
+  void anOlderLayoutIsNotGuessed() {
+    Map<Integer, String> old = Map.of(TruckServices.ACTIVE_CODES, "40 FF 01 96 62 85 FF FF");
+    assertThat(hex(truck(old, 0).answer(Uds.countCodes(0xFF)))).isEqualTo("59012D010000");
+    assertThat(CodeFormat.OF_THE_MAKER.isPublished()).isFalse();
   }
 
   @Test

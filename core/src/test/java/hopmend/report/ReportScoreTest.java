@@ -56,7 +56,8 @@ class ReportScoreTest {
         "thirty-fifth-set.yaml",
         "thirty-sixth-set.yaml",
         "thirty-seventh-set.yaml",
-        "thirty-eighth-set.yaml"
+        "thirty-eighth-set.yaml",
+        "thirty-ninth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);

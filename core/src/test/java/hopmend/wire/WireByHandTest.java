@@ -181,7 +181,7 @@ class WireByHandTest {
     assertThat(Supported.told(id -> Optional.empty())).isEmpty();
     assertThat(Supported.told(id -> Optional.of(bytes("FF FF FF FF"))).orElseThrow().identifiers())
         .as("a controller that says that there is always more ends the asking too")
-        .hasSize(8 * 32);
+        .hasSize(16 * 32);
   }
 
   @ParameterizedTest

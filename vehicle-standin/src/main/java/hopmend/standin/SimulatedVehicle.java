@@ -466,6 +466,8 @@ public final class SimulatedVehicle {
       case FILTER_DIFFERENCE -> body.filterDifferenceKpa();
       case SOOT -> pins.sootMgPerM3();
       case GEAR_RATIO -> pins.shaftRatio();
+      case INPUT_SHAFT -> pins.shaft(Channel.INPUT_SHAFT, body.inputShaft());
+      case OUTPUT_SHAFT -> pins.shaft(Channel.OUTPUT_SHAFT, body.outputShaft());
     };
   }
 

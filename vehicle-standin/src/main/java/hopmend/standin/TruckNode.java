@@ -25,6 +25,9 @@ import java.util.function.Predicate;
  * requests, refuses what it has not.
  */
 final class TruckNode implements BusNode {
+  private static final int ENGINE = 0x00;
+  private static final int TRANSMISSION = 0x03;
+  private static final int AFTERTREATMENT = 0x3D;
   private static final int PRIORITY = 6;
   private static final int NOT_SUPPORTED = 1;
   private static final int CANNOT_NOW = 3;
@@ -38,7 +41,7 @@ final class TruckNode implements BusNode {
   private static final int[] MODES = {3, 4, 5, 4, 3, 5, 2, 4, 3, 2};
 
   /** Sent every tenth of a second; all others once a second. */
-  private static final List<Integer> FAST = List.of(0xF004, 0xF003, 0xFEF1, 0xF005);
+  private static final List<Integer> FAST = List.of(0xF004, 0xF003, 0xFEF1, 0xF005, 0xF002);
 
   private final SimulatedVehicle vehicle;
   private final int address;
@@ -49,7 +52,7 @@ final class TruckNode implements BusNode {
   TruckNode(SimulatedVehicle vehicle, VehicleSpec.UnitSpec unit, boolean isEngine) {
     this.vehicle = vehicle;
     this.isEngine = isEngine;
-    this.address = isEngine ? 0x00 : addressOf(unit.name());
+    this.address = isEngine ? ENGINE : addressOf(unit.name());
     this.unit = unit;
     this.keeps =
         isEngine
@@ -60,10 +63,10 @@ final class TruckNode implements BusNode {
   /** The addresses that such controllers prefer (J1939 base, from memory). */
   private static int addressOf(String name) {
     return switch (name.split(" ")[0]) {
-      case "Transmission" -> 0x03;
+      case "Transmission" -> TRANSMISSION;
       case "Brake" -> 0x0B;
       case "Body" -> 0x21;
-      default -> 0x3D;
+      default -> AFTERTREATMENT;
     };
   }
 
@@ -90,8 +93,7 @@ final class TruckNode implements BusNode {
   private Map<Integer, byte[]> values() {
     Map<Integer, byte[]> groups = new TreeMap<>();
     for (TruckSignal s : TruckSignal.values()) {
-      boolean mine = isEngine == (s != TruckSignal.FILTER_DIFFERENCE);
-      if (mine && vehicle.spec().tells(s.live())) {
+      if (address == senderOf(s) && sends(s)) {
         byte[] data = groups.computeIfAbsent(s.group(), g -> nothing());
         double value = vehicle.live(s.live());
         if (!Double.isNaN(value)) {
@@ -100,6 +102,23 @@ final class TruckNode implements BusNode {
       }
     }
     return groups;
+  }
+
+  /** Who sends a value: the filter's and the shafts' have controllers of their own. */
+  private static int senderOf(TruckSignal signal) {
+    return switch (signal) {
+      case FILTER_DIFFERENCE -> AFTERTREATMENT;
+      case GEAR_RATIO, INPUT_SHAFT, OUTPUT_SHAFT -> TRANSMISSION;
+      default -> ENGINE;
+    };
+  }
+
+  private boolean sends(TruckSignal signal) {
+    return switch (signal) {
+      case INPUT_SHAFT -> vehicle.spec().has(Channel.INPUT_SHAFT);
+      case OUTPUT_SHAFT -> vehicle.spec().has(Channel.OUTPUT_SHAFT);
+      default -> vehicle.spec().tells(signal.live());
+    };
   }
 
   private static byte[] nothing() {

@@ -169,7 +169,7 @@ public record VehicleSpec(
       case PEDAL_2 -> has(Channel.PEDAL_2);
       case FILTER_DIFFERENCE, SOOT -> has(Channel.SOOT);
       case GEAR_RATIO -> has(Channel.INPUT_SHAFT) && has(Channel.OUTPUT_SHAFT);
-      case FUEL_PRESSURE, RAIL_ABSOLUTE -> false;
+      case FUEL_PRESSURE, RAIL_ABSOLUTE, INPUT_SHAFT, OUTPUT_SHAFT -> false;
       default -> true;
     };
   }

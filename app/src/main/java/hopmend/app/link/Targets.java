@@ -76,9 +76,17 @@ record Targets(String vin, int main, List<Integer> all, Optional<Supported> live
     return text;
   }
 
+  /** Nobody needs to tell it: silence is as good as a refusal, and a link that broke shows soon. */
   private static Optional<byte[]> bitmap(VehicleLink link, int main, int identifier) {
-    return link.askIfKnown(main, Uds.readData(identifier), "tell which live values it has")
-        .map(a -> Uds.dataOf(a, identifier));
+    try {
+      return link.askIfKnown(main, Uds.readData(identifier), "tell which live values it has")
+          .map(a -> Uds.dataOf(a, identifier));
+    } catch (LinkProblem e) {
+      if (link.watch().isStopped()) {
+        throw e;
+      }
+      return Optional.empty();
+    }
   }
 
   /** The same controllers, with the number that they tell now. */

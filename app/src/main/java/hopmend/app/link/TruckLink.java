@@ -4,6 +4,7 @@ import hopmend.bus.CanFrame;
 import hopmend.bus.TruckId;
 import hopmend.bus.TruckMessage;
 import hopmend.bus.TruckServices;
+import hopmend.bus.TruckSignal;
 import hopmend.bus.TruckTransport;
 import hopmend.wire.Uds;
 import java.io.IOException;
@@ -82,7 +83,11 @@ final class TruckLink extends BusLink {
       heard.clear();
     }
     message.ifPresent(
-        m -> heard.put(new Asked(m.from(), m.group()), new Heard(m.data(), System.nanoTime())));
+        m -> {
+          Heard told = new Heard(m.data(), System.nanoTime());
+          heard.put(new Asked(m.from(), m.group()), told);
+          heard.put(new Asked(TruckId.EVERYBODY, m.group()), told);
+        });
     return message;
   }
 
@@ -104,10 +109,11 @@ final class TruckLink extends BusLink {
       this.address = address;
     }
 
+    /** Live values are the vehicle's: whoever measures them tells them to everybody. */
     @Override
     public Optional<byte[]> group(int group) {
       try {
-        return told(new Asked(address, group));
+        return told(new Asked(TruckSignal.isIn(group) ? TruckId.EVERYBODY : address, group));
       } catch (IOException e) {
         throw new UncheckedIOException(e);
       }

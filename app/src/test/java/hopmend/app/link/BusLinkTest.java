@@ -148,6 +148,7 @@ class BusLinkTest {
         .extracting(Controller::name, Controller::partNumber)
         .containsExactly(
             org.assertj.core.groups.Tuple.tuple("Engine", ""),
+            org.assertj.core.groups.Tuple.tuple("Transmission", "77-2031"),
             org.assertj.core.groups.Tuple.tuple("Exhaust aftertreatment", "77-3114"));
     assertThat(readout.codes())
         .anySatisfy(c -> assertThat(c.code().text()).isEqualTo("SPN 3719 FMI 16"))
@@ -159,10 +160,20 @@ class BusLinkTest {
             t -> {
               assertThat(t.targets().live().orElseThrow().has(LiveSignal.OIL_TEMPERATURE)).isTrue();
               assertThat(t.targets().live().orElseThrow().has(LiveSignal.OXYGEN_1)).isFalse();
-              return t.live(List.of(LiveSignal.ENGINE_SPEED, LiveSignal.MODULE_VOLTAGE));
+              assertThat(t.targets().live().orElseThrow().has(LiveSignal.OUTPUT_SHAFT)).isTrue();
+              return t.live(
+                  List.of(
+                      LiveSignal.ENGINE_SPEED,
+                      LiveSignal.MODULE_VOLTAGE,
+                      LiveSignal.OUTPUT_SHAFT,
+                      LiveSignal.FILTER_DIFFERENCE));
             });
     assertThat(live.get(LiveSignal.ENGINE_SPEED).in(MeasureUnit.PER_MINUTE))
         .isBetween(580.0, 1000.0);
+    assertThat(live.get(LiveSignal.FILTER_DIFFERENCE).in(MeasureUnit.KILOPASCAL))
+        .as("of the aftertreatment's controller, its filter full")
+        .isBetween(2.0, 8.0);
+    assertThat(live.get(LiveSignal.OUTPUT_SHAFT).in(MeasureUnit.PER_MINUTE)).isZero();
     assertThat(live.get(LiveSignal.MODULE_VOLTAGE).in(MeasureUnit.VOLT)).isBetween(13.8, 14.6);
     server.with(v -> mended(v, "open-soot"));
     server.with(v -> mended(v, "clogged-filter"));

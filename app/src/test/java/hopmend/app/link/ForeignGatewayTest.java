@@ -102,6 +102,7 @@ class ForeignGatewayTest {
         "no permanent codes",
         "no monitors",
         "short readiness",
+        "silent about its live values",
         "no snapshot",
         "unknown identifier in the snapshot",
         "body tells no codes",
