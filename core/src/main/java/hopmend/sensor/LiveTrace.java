@@ -7,6 +7,8 @@ import hopmend.measure.Reading;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
@@ -80,8 +82,12 @@ public final class LiveTrace {
     double last = points.get(points.size() - 1)[1];
     shapes.add(
         new Shape.Label(
-            "live-value", 4, top + 56, "start", Reading.of(last, signal.unit()).text()));
-    String range = Reading.number(low) + " to " + Reading.number(high);
+            "live-value",
+            4,
+            top + 56,
+            "start",
+            Reading.of(threeFigures(last), signal.unit()).text()));
+    String range = Reading.number(threeFigures(low)) + " to " + Reading.number(threeFigures(high));
     shapes.add(new Shape.Label("live-range", LEFT - 10, top + 56, "end", range));
     double span = Math.max(high - low, Math.max(Math.abs(high), 1) * 0.02);
     double middle = (high + low) / 2;
@@ -97,6 +103,11 @@ public final class LiveTrace {
       run.add(new Shape.Point(x, y));
     }
     stroke(shapes, run);
+  }
+
+  /** As much as a person reads off a value that moves. */
+  private static double threeFigures(double value) {
+    return new BigDecimal(value).round(new MathContext(3)).doubleValue();
   }
 
   private static void stroke(List<Shape> shapes, List<Shape.Point> run) {
