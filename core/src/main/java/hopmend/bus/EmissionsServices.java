@@ -6,6 +6,7 @@ import hopmend.wire.CodeFormat;
 import hopmend.wire.Refusal;
 import hopmend.wire.Supported;
 import hopmend.wire.Uds;
+import hopmend.wire.WireException;
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -56,6 +57,12 @@ public final class EmissionsServices extends OlderServices {
 
   public EmissionsServices(Asking asking) {
     this.asking = asking;
+  }
+
+  /** Whether a request reads codes: an answer that is lost must not look like an empty one. */
+  public static boolean readsCodes(byte[] request) {
+    int service = request[0];
+    return service == STORED || service == PENDING || service == PERMANENT;
   }
 
   /** What stands behind the echo of a positive answer; empty for silence and refusals. */
@@ -272,14 +279,12 @@ public final class EmissionsServices extends OlderServices {
     if (group != Uds.GROUP_ALL && group != Uds.GROUP_EMISSIONS) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
-    Optional<byte[]> answer = asking.ask(bytes(CLEAR));
-    boolean done =
-        answer.filter(a -> a.length > 0 && (a[0] & 0xFF) == CLEAR + POSITIVE).isPresent();
-    int why =
-        answer
-            .filter(a -> a.length > 2 && (a[0] & 0xFF) == NEGATIVE)
-            .map(a -> a[2] & 0xFF)
-            .orElse(Refusal.CONDITIONS_NOT_CORRECT.code());
-    return done ? Uds.positive(Uds.CLEAR, new byte[0]) : Uds.negative(Uds.CLEAR, why);
+    byte[] answer =
+        asking.ask(bytes(CLEAR)).orElseThrow(() -> new WireException("it did not acknowledge"));
+    if ((answer[0] & 0xFF) == CLEAR + POSITIVE) {
+      return Uds.positive(Uds.CLEAR, new byte[0]);
+    }
+    boolean told = answer.length > 2 && (answer[0] & 0xFF) == NEGATIVE;
+    return Uds.negative(Uds.CLEAR, told ? answer[2] & 0xFF : Refusal.CONDITIONS_NOT_CORRECT.code());
   }
 }

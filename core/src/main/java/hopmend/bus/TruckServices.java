@@ -6,6 +6,7 @@ import hopmend.sensor.LiveSignal;
 import hopmend.wire.CodeFormat;
 import hopmend.wire.Refusal;
 import hopmend.wire.Uds;
+import hopmend.wire.WireException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -13,7 +14,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 
 /**
  * A controller that speaks SAE J1939, asked as if it knew the services of ISO 14229-1 (groups from
@@ -34,6 +34,11 @@ public final class TruckServices extends OlderServices {
   public static final int COMPONENT = 0xFEEB;
   public static final int SOFTWARE = 0xFEDA;
 
+  /** What an acknowledgement says (SAE J1939-21, from memory). */
+  private static final int DONE = 0;
+
+  private static final int ACCESS_DENIED = 2;
+
   /** Bits of the status of ISO 14229-1. */
   private static final int FAILS_NOW = 0x01;
 
@@ -43,19 +48,10 @@ public final class TruckServices extends OlderServices {
   private static final int KEPT_BITS =
       FAILS_NOW | IS_PENDING | IS_CONFIRMED | FAILED_SINCE_CLEARING;
 
+  private static final List<Integer> CODES =
+      List.of(ACTIVE_CODES, PENDING_CODES, EARLIER_CODES, PERMANENT_CODES);
   private static final int FIRST_BITMAP = 0xF400;
   private static final int LAST_BITMAP = 0xF5E0;
-  private static final Map<Integer, String> PREFERRED_ADDRESSES =
-      Map.of(
-          0x00, "Engine",
-          0x01, "Engine 2",
-          0x03, "Transmission",
-          0x0B, "Brakes",
-          0x0F, "Engine retarder",
-          0x17, "Instrument cluster",
-          0x21, "Body control",
-          0x27, "Management computer",
-          0x3D, "Exhaust aftertreatment");
 
   /** Asks the controller. */
   public interface Asking {
@@ -70,15 +66,15 @@ public final class TruckServices extends OlderServices {
     Optional<Integer> command(int group);
   }
 
-  private final int address;
   private final Asking asking;
 
-  /**
-   * @param address of the controller on the bus
-   */
-  public TruckServices(int address, Asking asking) {
-    this.address = address;
+  public TruckServices(Asking asking) {
     this.asking = asking;
+  }
+
+  /** Whether a group tells codes: one that is lost must not look like one that is empty. */
+  public static boolean holdsCodes(int group) {
+    return CODES.contains(group);
   }
 
   /** The three bytes of a request for a group, lowest first. */
@@ -92,11 +88,6 @@ public final class TruckServices extends OlderServices {
   Optional<byte[]> value(int identifier) {
     return switch (identifier) {
       case Uds.VIN -> field(VEHICLE_NUMBER, 0);
-      case Uds.SYSTEM_NAME ->
-          Optional.of(
-              PREFERRED_ADDRESSES
-                  .getOrDefault(address, "Address " + address)
-                  .getBytes(StandardCharsets.US_ASCII));
       case Uds.SPARE_PART_NUMBER -> field(COMPONENT, 1);
       case Uds.SOFTWARE_VERSION ->
           asking.group(SOFTWARE).filter(d -> d.length > 1).flatMap(d -> field(d, 1, 0));
@@ -167,7 +158,7 @@ public final class TruckServices extends OlderServices {
    */
   private CodeFormat layout() {
     boolean old =
-        Stream.of(ACTIVE_CODES, PENDING_CODES, EARLIER_CODES, PERMANENT_CODES)
+        CODES.stream()
             .flatMap(group -> read(group).orElse(List.of()).stream())
             .anyMatch(J1939Code::oldConversion);
     return old ? CodeFormat.OF_THE_MAKER : CodeFormat.SPN_FMI;
@@ -210,13 +201,14 @@ public final class TruckServices extends OlderServices {
     if (group != Uds.GROUP_ALL) {
       return refuse(Uds.CLEAR, Refusal.REQUEST_OUT_OF_RANGE);
     }
-    Optional<Integer> said = asking.command(CLEAR_ACTIVE);
-    if (said.filter(a -> a == 0).isEmpty()) {
-      boolean locked = said.filter(a -> a == 2).isPresent();
-      return refuse(
-          Uds.CLEAR, locked ? Refusal.SECURITY_ACCESS_DENIED : Refusal.CONDITIONS_NOT_CORRECT);
-    }
+    // the active ones last: what is acknowledged then is all that was wanted
     asking.command(CLEAR_EARLIER);
-    return Uds.positive(Uds.CLEAR, new byte[0]);
+    int said =
+        asking.command(CLEAR_ACTIVE).orElseThrow(() -> new WireException("it did not acknowledge"));
+    return switch (said) {
+      case DONE -> Uds.positive(Uds.CLEAR, new byte[0]);
+      case ACCESS_DENIED -> refuse(Uds.CLEAR, Refusal.SECURITY_ACCESS_DENIED);
+      default -> refuse(Uds.CLEAR, Refusal.CONDITIONS_NOT_CORRECT);
+    };
   }
 }

@@ -75,11 +75,11 @@ public record ClearReport(List<Line> lines) {
     }
 
     /**
-     * Whether a code need not be of the group that was cleared. Codes of body, chassis and network
-     * are not of the emissions system; of those of the powertrain the vehicle alone knows it, and a
-     * code that stays is taken as one that came back.
+     * Whether a code is none of the group that was cleared. Codes of body, chassis and network are
+     * not of the emissions system (SAE J2012); of those of the powertrain the vehicle alone knows
+     * it, and a code that stays is taken as one that came back.
      */
-    private boolean mayLeaveAlone(TroubleCode code) {
+    private boolean leavesAlone(TroubleCode code) {
       return group == ClearedGroup.EMISSIONS
           && code.scheme() == TroubleCode.Scheme.J2012
           && !code.text().startsWith("P");
@@ -149,6 +149,9 @@ public record ClearReport(List<Line> lines) {
       String key = plug.get().taken() ? "unplugged" : "plugged-by-the-ledger";
       return Line.of(code, Fate.UNPLUGGED_BY_US, key, plug.get().name());
     }
+    if (wasThere && meanwhile.leavesAlone(code)) {
+      return Line.of(code, Fate.LEFT_ALONE, "left-alone");
+    }
     boolean elsewhere =
         !read.controlUnit().isEmpty() && !units.isEmpty() && !units.contains(read.controlUnit());
     Optional<Aftermath.Trail> trail =
@@ -162,9 +165,6 @@ public record ClearReport(List<Line> lines) {
     }
     if (live && !wasThere) {
       return Line.of(code, Fate.NEW_SINCE, "new-since");
-    }
-    if (live && meanwhile.mayLeaveAlone(code)) {
-      return Line.of(code, Fate.LEFT_ALONE, "left-alone");
     }
     if (live) {
       return Line.of(

@@ -413,7 +413,7 @@ public final class ReportWords {
   }
 
   /** The unit that answers at an address, for example 7E8, 18DAF110 or SA 0. */
-  Optional<ControlUnit> answering(String address) {
+  public Optional<ControlUnit> answering(String address) {
     return Optional.ofNullable(addresses.get(address.toLowerCase(Locale.ROOT)));
   }
 

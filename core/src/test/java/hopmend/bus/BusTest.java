@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import hopmend.fault.J1939Code;
 import hopmend.sensor.LiveSignal;
-import hopmend.wire.CodeFormat;
 import hopmend.wire.Uds;
 import hopmend.wire.WireException;
 import java.nio.charset.StandardCharsets;
@@ -172,6 +171,9 @@ class BusTest {
     assertThat(hex(services.answer(Uds.readPermanentCodes()))).isEqualTo("7F1912");
     assertThat(hex(services.answer(Uds.readCodes(0xFF)))).isEqualTo("7F1922");
     assertThat(hex(services.answer(Uds.clear(Uds.GROUP_ALL)))).isEqualTo("7F1422");
+    quiet.remove("04");
+    assertThatThrownBy(() -> old(quiet).answer(Uds.clear(Uds.GROUP_ALL)))
+        .isInstanceOf(WireException.class);
     quiet.put("03", "43 00");
     assertThat(hex(services.answer(Uds.readCodes(0xFF)))).as("no codes").isEqualTo("59020C");
   }
@@ -300,7 +302,6 @@ class BusTest {
 
   private static TruckServices truck(Map<Integer, String> says, int acknowledges) {
     return new TruckServices(
-        0x3D,
         new TruckServices.Asking() {
           @Override
           public Optional<byte[]> group(int group) {
@@ -336,13 +337,15 @@ class BusTest {
   void anOlderLayoutIsNotGuessed() {
     Map<Integer, String> old = Map.of(TruckServices.ACTIVE_CODES, "40 FF 01 96 62 85 FF FF");
     assertThat(hex(truck(old, 0).answer(Uds.countCodes(0xFF)))).isEqualTo("59012D010000");
-    assertThat(CodeFormat.OF_THE_MAKER.isPublished()).isFalse();
   }
 
   @Test
   void aTruckThatDoesNotAcknowledgeHasNotCleared() {
     byte[] clear = Uds.clear(Uds.GROUP_ALL);
-    assertThat(hex(truck(-1).answer(clear))).isEqualTo("7F1422");
+    assertThatThrownBy(() -> truck(-1).answer(clear))
+        .as("nobody knows what became of it")
+        .isInstanceOf(WireException.class)
+        .hasMessageContaining("did not acknowledge");
     assertThat(hex(truck(1).answer(clear))).isEqualTo("7F1422");
     assertThat(hex(truck(2).answer(clear))).as("access denied").isEqualTo("7F1433");
     assertThat(TruckSignal.of(LiveSignal.OXYGEN_1)).isEmpty();

@@ -63,15 +63,19 @@ class ClearReportTest {
         List.of(
             code("P0340", CodeState.STORED),
             code("P0420", CodeState.STORED),
-            code("C0035", CodeState.STORED));
+            code("C0035", CodeState.STORED),
+            code("B1342", CodeState.PENDING));
     List<ReadCode> after =
-        List.of(code("P0420", CodeState.STORED), code("C0035", CodeState.STORED));
+        List.of(
+            code("P0420", CodeState.STORED),
+            code("C0035", CodeState.STORED),
+            code("B1342", CodeState.PENDING));
     ClearReport.Meanwhile emissions =
         new ClearReport.Meanwhile(
             List.of(), List.of(), Optional.empty(), false, ClearedGroup.EMISSIONS);
     assertThat(ClearReport.of(before, before, after, emissions).lines())
         .extracting(l -> l.code().text() + " " + l.fate())
-        .containsExactly("P0420 CAME_BACK", "C0035 LEFT_ALONE", "P0340 GONE");
+        .containsExactly("P0420 CAME_BACK", "C0035 LEFT_ALONE", "B1342 LEFT_ALONE", "P0340 GONE");
     List<ReadCode> brakesAlone = List.of(code("C0035", CodeState.STORED));
     assertThat(ClearReport.of(before, before, brakesAlone, emissions).isClean()).isTrue();
     assertThat(ClearReport.of(before, before, brakesAlone, around()).isClean()).isFalse();

@@ -66,7 +66,7 @@ final class EmissionsLink extends BusLink {
         CanFrame frame = frame(deadline);
         OptionalInt sender = addresses.sender(frame);
         Optional<byte[]> message =
-            sender.isPresent() ? taken(sender.getAsInt(), frame) : Optional.empty();
+            sender.isPresent() ? heard(sender.getAsInt(), frame) : Optional.empty();
         if (message.isPresent() && (message.get()[0] & 0xFF) == (request[0] & 0xFF) + 0x40) {
           there.add(sender.getAsInt());
         }
@@ -89,14 +89,30 @@ final class EmissionsLink extends BusLink {
     }
   }
 
-  /** Silence says that a controller has not what is asked; it need not refuse it. */
+  /**
+   * Silence says that a controller has not what is asked; it need not refuse it. Of codes that is
+   * believed the second time.
+   */
   private Optional<byte[]> askOld(int target, byte[] request) {
+    int tries = EmissionsServices.readsCodes(request) ? 2 : 1;
+    try {
+      for (int i = 0; i < tries; i++) {
+        Optional<byte[]> answer = answerOrSilence(target, request);
+        if (answer.isPresent()) {
+          return answer;
+        }
+      }
+      return Optional.empty();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private Optional<byte[]> answerOrSilence(int target, byte[] request) throws IOException {
     try {
       return Optional.of(answer(target, request));
     } catch (SocketTimeoutException e) {
       return Optional.empty();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
     }
   }
 
@@ -154,6 +170,15 @@ final class EmissionsLink extends BusLink {
     return message;
   }
 
+  /** The same where nobody in particular was asked: what does not read is left aside. */
+  private Optional<byte[]> heard(int sender, CanFrame frame) throws IOException {
+    try {
+      return taken(sender, frame);
+    } catch (WireException e) {
+      return Optional.empty();
+    }
+  }
+
   private void send(int target, byte[] message) throws IOException {
     Iterator<byte[]> frames = Segments.of(message).iterator();
     send(addresses.to(target, frames.next()));
@@ -192,6 +217,11 @@ final class EmissionsLink extends BusLink {
   }
 
   @Override
+  Optional<String> answersAt(int controller) {
+    return Optional.of("%X".formatted(addresses.from(controller, new byte[0]).id()));
+  }
+
+  @Override
   void say(int target, byte[] request) throws IOException {
     if (!old.containsKey(target)) {
       send(target, request);
@@ -203,7 +233,7 @@ final class EmissionsLink extends BusLink {
     CanFrame frame = frame(deadline);
     OptionalInt sender = addresses.sender(frame);
     if (sender.isPresent()) {
-      taken(sender.getAsInt(), frame);
+      heard(sender.getAsInt(), frame);
     }
   }
 }

@@ -12,6 +12,7 @@ import hopmend.wire.WireException;
 import java.io.IOException;
 import java.net.SocketTimeoutException;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /** A gateway that speaks diagnostics over IP (ISO 13400-2): routing activation, then messages. */
@@ -46,6 +47,11 @@ final class GatewayLink extends VehicleLink {
   @Override
   int entity() {
     return entity;
+  }
+
+  @Override
+  Optional<String> answersAt(int controller) {
+    return Optional.empty();
   }
 
   @Override

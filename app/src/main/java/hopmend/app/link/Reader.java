@@ -70,7 +70,7 @@ final class Reader {
     String address = Controller.written(target);
     try {
       String name = text(target, Uds.SYSTEM_NAME, "tell the name of " + address);
-      String called = name.isEmpty() ? address : name;
+      String called = name.isEmpty() ? link.usualName(target).orElse(address) : name;
       Optional<List<ReadCode>> codes = codes(target, called);
       return codes.map(
           held ->

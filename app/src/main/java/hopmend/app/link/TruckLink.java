@@ -94,7 +94,7 @@ final class TruckLink extends BusLink {
   @Override
   Uds.Answer exchange(int target, byte[] request) throws IOException {
     try {
-      TruckServices services = new TruckServices(target, new Controller(target));
+      TruckServices services = new TruckServices(new Controller(target));
       return Uds.answer(request, services.answer(request));
     } catch (UncheckedIOException e) {
       throw e.getCause();
@@ -140,25 +140,34 @@ final class TruckLink extends BusLink {
     if (lately.isPresent() || refused != null && now - refused < SILENT_NANOS) {
       return lately;
     }
-    send(request(asked.controller(), asked.group()));
-    long deadline = inMillis(requestMillis());
-    try {
-      while (lately(asked, now).isEmpty()) {
-        Optional<TruckMessage> message = take(frame(deadline));
-        if (message
-            .filter(m -> isAcknowledgement(m, asked.controller(), asked.group()))
-            .isPresent()) {
-          break;
-        }
-      }
-    } catch (SocketTimeoutException e) {
-      // it does not tell it
+    int tries = TruckServices.holdsCodes(asked.group()) ? 2 : 1;
+    while (tries > 0 && isSilent(asked, now)) {
+      tries--;
     }
     Optional<byte[]> told = lately(asked, now);
     if (told.isEmpty()) {
       silent.put(asked, now);
     }
     return told;
+  }
+
+  /** Asks; whether neither what was asked for nor a refusal has come in time. */
+  private boolean isSilent(Asked asked, long since) throws IOException {
+    send(request(asked.controller(), asked.group()));
+    long deadline = inMillis(requestMillis());
+    try {
+      while (lately(asked, since).isEmpty()) {
+        Optional<TruckMessage> message = take(frame(deadline));
+        if (message
+            .filter(m -> isAcknowledgement(m, asked.controller(), asked.group()))
+            .isPresent()) {
+          return false;
+        }
+      }
+      return false;
+    } catch (SocketTimeoutException e) {
+      return true;
+    }
   }
 
   private int requestMillis() {
@@ -197,6 +206,11 @@ final class TruckLink extends BusLink {
         && m.from() == controller
         && data.length == 8
         && (data[5] & 0xFF | (data[6] & 0xFF) << 8 | (data[7] & 0xFF) << 16) == group;
+  }
+
+  @Override
+  Optional<String> answersAt(int controller) {
+    return Optional.of("SA " + controller);
   }
 
   @Override

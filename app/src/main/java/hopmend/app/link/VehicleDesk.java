@@ -1,7 +1,9 @@
 package hopmend.app.link;
 
+import hopmend.app.catalog.Catalogs;
 import hopmend.app.web.InputProblem;
 import hopmend.clear.ClearedGroup;
+import hopmend.fault.ControlUnit;
 import hopmend.measure.Reading;
 import hopmend.sensor.LiveSignal;
 import hopmend.wire.Capture;
@@ -48,8 +50,10 @@ public class VehicleDesk {
   private final Map<Route, Targets> known = new ConcurrentHashMap<>();
 
   private final Tls tls;
+  private final Catalogs catalogs;
 
-  VehicleDesk(Links links, Tls tls, Clock clock, Environment settings) {
+  VehicleDesk(Links links, Tls tls, Catalogs catalogs, Clock clock, Environment settings) {
+    this.catalogs = catalogs;
     this.links = links;
     this.tls = tls;
     this.clock = clock;
@@ -219,7 +223,8 @@ public class VehicleDesk {
     hold.take(gateway, address, holder);
     Watch watch = new Watch(clock);
     watches.put(jobId, watch);
-    try (VehicleLink link = VehicleLink.open(route, tls, times, log(jobId), watch)) {
+    try (VehicleLink link =
+        VehicleLink.open(route, tls, times, log(jobId), watch, this::usualName)) {
       Targets targets = targets(link);
       links.answered(gateway.id(), targets.vin());
       vin.filter(expected -> !expected.equals(targets.vin()))
@@ -263,6 +268,10 @@ public class VehicleDesk {
     }
     known.put(link.route(), now);
     return now;
+  }
+
+  private Optional<String> usualName(String address) {
+    return catalogs.now().reportWords().answering(address).map(ControlUnit::name);
   }
 
   private WireLog log(long jobId) {

@@ -32,7 +32,18 @@ abstract class VehicleLink implements Closeable {
   private volatile Socket socket = new Socket();
 
   /** What a connection is opened with. */
-  record Line(Route route, Tls tls, LinkTimes times, WireLog.Connection log, Watch watch) {}
+  record Line(
+      Route route,
+      Tls tls,
+      LinkTimes times,
+      WireLog.Connection log,
+      Watch watch,
+      ControllerNames names) {}
+
+  /** What usually answers at an address of a bus: "7E8", "18DAF110", "SA 0". */
+  interface ControllerNames {
+    Optional<String> at(String address);
+  }
 
   private final long wholeDeadline;
 
@@ -46,8 +57,9 @@ abstract class VehicleLink implements Closeable {
    *
    * @throws LinkProblem if nobody answers, or not as a vehicle does
    */
-  static VehicleLink open(Route route, Tls tls, LinkTimes times, WireLog log, Watch watch) {
-    Line line = new Line(route, tls, times, log.connection(route.way().wire()), watch);
+  static VehicleLink open(
+      Route route, Tls tls, LinkTimes times, WireLog log, Watch watch, ControllerNames names) {
+    Line line = new Line(route, tls, times, log.connection(route.way().wire()), watch, names);
     VehicleLink link =
         switch (route.way()) {
           case GATEWAY -> new GatewayLink(line);
@@ -114,6 +126,14 @@ abstract class VehicleLink implements Closeable {
    * The next thing that comes and is not about the connection itself; what it is does not matter.
    */
   abstract void next(long deadline) throws IOException;
+
+  /** The address at which a controller answers on its bus; empty where the maker alone gives it. */
+  abstract Optional<String> answersAt(int controller);
+
+  /** What a controller is called that does not say it itself. */
+  Optional<String> usualName(int controller) {
+    return answersAt(controller).flatMap(line.names()::at);
+  }
 
   Route route() {
     return line.route();

@@ -5,9 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import hopmend.catalog.CatalogReader;
 import hopmend.clear.ClearedGroup;
+import hopmend.fault.ControlUnit;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.report.ReportWords;
 import hopmend.sensor.LiveSignal;
 import hopmend.standin.BusKind;
 import hopmend.standin.BusServer;
@@ -31,6 +34,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
@@ -82,9 +86,20 @@ class BusLinkTest {
     gateway.change("test", Manner.of(way));
     try (VehicleLink link =
         VehicleLink.open(
-            gateway.route(), new Tls("", ""), QUICK, log, new Watch(Clock.systemUTC()))) {
+            gateway.route(),
+            new Tls("", ""),
+            QUICK,
+            log,
+            new Watch(Clock.systemUTC()),
+            BusLinkTest::usual)) {
       return talk.apply(new VehicleTalk(link, Targets.found(link)));
     }
+  }
+
+  private static final ReportWords WORDS = CatalogReader.shipped().reportWords();
+
+  private static Optional<String> usual(String address) {
+    return WORDS.answering(address).map(ControlUnit::name);
   }
 
   private static List<String> codes(Readout readout) {
@@ -147,12 +162,12 @@ class BusLinkTest {
     assertThat(readout.controllers())
         .extracting(Controller::name, Controller::partNumber)
         .containsExactly(
-            org.assertj.core.groups.Tuple.tuple("Engine", ""),
-            org.assertj.core.groups.Tuple.tuple("Transmission", "77-2031"),
-            org.assertj.core.groups.Tuple.tuple("Exhaust aftertreatment", "77-3114"));
+            org.assertj.core.groups.Tuple.tuple("engine control", ""),
+            org.assertj.core.groups.Tuple.tuple("transmission control", "77-2031"),
+            org.assertj.core.groups.Tuple.tuple("exhaust aftertreatment", "77-3114"));
     assertThat(readout.codes())
         .anySatisfy(c -> assertThat(c.code().text()).isEqualTo("SPN 3719 FMI 16"))
-        .allSatisfy(c -> assertThat(c.controlUnit()).isEqualTo("Exhaust aftertreatment"));
+        .allSatisfy(c -> assertThat(c.controlUnit()).isEqualTo("exhaust aftertreatment"));
     server.with(v -> started(v));
     Map<LiveSignal, Reading> live =
         with(

@@ -22,6 +22,7 @@ import java.nio.file.Path;
 import java.security.KeyStore;
 import java.time.Clock;
 import java.util.List;
+import java.util.Optional;
 import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import org.junit.jupiter.api.AfterEach;
@@ -235,7 +236,8 @@ class LockedAndEncryptedTest {
             tls,
             LinkTimes.PUBLISHED,
             new WireLog(Clock.systemUTC()),
-            new Watch(Clock.systemUTC()))) {
+            new Watch(Clock.systemUTC()),
+            a -> Optional.empty())) {
       return Targets.found(link).vin();
     }
   }

@@ -2,6 +2,7 @@ package hopmend.app.link;
 
 import java.net.InetSocketAddress;
 import java.time.Clock;
+import java.util.Optional;
 
 /** Usual ways to gateways of tests. */
 final class Routes {
@@ -19,6 +20,12 @@ final class Routes {
   }
 
   static VehicleLink open(InetSocketAddress address, LinkTimes times, WireLog log) {
-    return VehicleLink.open(to(address), new Tls("", ""), times, log, new Watch(Clock.systemUTC()));
+    return VehicleLink.open(
+        to(address),
+        new Tls("", ""),
+        times,
+        log,
+        new Watch(Clock.systemUTC()),
+        a -> Optional.empty());
   }
 }
