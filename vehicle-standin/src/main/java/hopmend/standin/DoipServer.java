@@ -309,17 +309,25 @@ public final class DoipServer implements Closeable {
       return nack(tester, HeaderFault.LENGTH);
     }
     int address = frame.address(0);
-    RoutingAnswer answer = answer(tester, address, frame.payload()[2] & 0xFF);
+    RoutingAnswer answer = register(tester, address, frame.payload()[2] & 0xFF);
     tester.send(DoipFrame.routingResponse(address, vehicle.spec().logicalAddress(), answer.code()));
     if (answer != RoutingAnswer.ACTIVATED) {
       return false;
     }
-    tester.address = address;
     tester.socket.setSoTimeout(IDLE_MILLIS);
     return true;
   }
 
-  private synchronized RoutingAnswer answer(Tester tester, int address, int type) {
+  /** A tester is registered before it is told so: the next one must find it there. */
+  private synchronized RoutingAnswer register(Tester tester, int address, int type) {
+    RoutingAnswer answer = answer(tester, address, type);
+    if (answer == RoutingAnswer.ACTIVATED) {
+      tester.address = address;
+    }
+    return answer;
+  }
+
+  private RoutingAnswer answer(Tester tester, int address, int type) {
     if (!Addresses.isTester(address)) {
       return RoutingAnswer.UNKNOWN_TESTER;
     }
