@@ -125,7 +125,7 @@ abstract class BrowserIT extends AppIT {
    * @param found results in words, by check; all is well for the others
    */
   void prove(Map<String, String> readings, Map<String, String> found) {
-    Locator given = page.locator(".given form:has(input[name=sequence])");
+    Locator given = page.locator(".given button[name=sequence]");
     while (page.locator("text=Take this verdict").count() == 0) {
       if (page.locator("form[action$='/prove/answer']").count() == 0) {
         // A repair is the next best step; who wants it proven goes on with the checks.

@@ -260,6 +260,20 @@ public record Catalog(
     return eye.stream().filter(s -> s.id().equals(id)).findFirst();
   }
 
+  /** What an eye compares with, as symbols of SVG. */
+  public String eyeSymbols() {
+    return symbols("eye-", eye);
+  }
+
+  /** The pictograms of cautions, as symbols of SVG. */
+  public String signSymbols() {
+    return symbols("sign-", signs);
+  }
+
+  private static String symbols(String prefix, List<Sign> drawn) {
+    return drawn.stream().map(s -> s.symbol(prefix)).collect(Collectors.joining());
+  }
+
   public Optional<Sign> latch(String id) {
     return latches.stream().filter(l -> l.id().equals(id)).findFirst();
   }

@@ -2,6 +2,7 @@ package hopmend.drawing;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /**
  * A small drawing of the catalog: the pictogram of a caution, a latch and the way that it opens, or
@@ -28,6 +29,23 @@ public record Sign(
         throw new IllegalArgumentException("\"" + path + "\" is no outline");
       }
     }
+  }
+
+  /** Its shapes as SVG, the lowest first. */
+  public String svg() {
+    return shapes.stream()
+        .map(s -> new SvgElement("path", s.style().named()).with("d", s.path()).empty())
+        .collect(Collectors.joining());
+  }
+
+  /** It as a symbol of SVG that drawings use by the prefix and its own name. */
+  public String symbol(String prefix) {
+    return "<symbol id=\"%s\" viewBox=\"0 0 %s %s\">%s</symbol>"
+        .formatted(
+            SvgElement.escaped(prefix + id),
+            SvgElement.tenths(width),
+            SvgElement.tenths(height),
+            svg());
   }
 
   /** What a shape is. */

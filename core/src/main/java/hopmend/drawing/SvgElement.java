@@ -40,7 +40,7 @@ final class SvgElement {
     return tenths % 10 == 0 ? Long.toString(tenths / 10) : Double.toString(tenths / 10.0);
   }
 
-  private static String escaped(String text) {
+  static String escaped(String text) {
     return text.replace("&", "&amp;")
         .replace("<", "&lt;")
         .replace(">", "&gt;")

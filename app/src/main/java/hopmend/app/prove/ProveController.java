@@ -79,15 +79,17 @@ class ProveController {
   }
 
   /**
-   * Something that is known of the fault without a check.
+   * Something that is known of the fault without a check: the one is told, the other is empty.
    *
-   * @param so whether it is so
+   * @param so the clue that it is so
+   * @param not the clue that it is not so
    */
-  record Clue(String clue, boolean so) {}
+  record Clue(String so, String not) {}
 
   @PostMapping("/clue")
   String clue(Form form, @Sent Clue sent) {
-    return screens.append(form, new Fact.ClueTold(sent.clue(), sent.so()));
+    boolean so = !sent.so().isBlank();
+    return screens.append(form, new Fact.ClueTold(so ? sent.so() : sent.not(), so));
   }
 
   /**

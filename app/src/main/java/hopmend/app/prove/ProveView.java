@@ -6,6 +6,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
 import hopmend.app.web.Words;
 import hopmend.drawing.Drawing;
+import hopmend.job.ClueAtHand;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
@@ -36,6 +37,28 @@ class ProveView implements HopView {
 
   /** An answer given, with the number of its entry for the undo. */
   public record Given(Diagnosis.Effect effect, long sequence) {}
+
+  /**
+   * A clue to tap.
+   *
+   * @param setAside it is seen, and somebody said that it is not so
+   * @param moves the suspects that it moves, each by its factor
+   */
+  public record ClueLine(String id, String words, boolean counts, boolean setAside, String moves) {
+    static ClueLine of(ClueAtHand at, Diagnosis d) {
+      Clue clue = at.clue();
+      return new ClueLine(
+          clue.id(),
+          clue.words(),
+          at.counts(),
+          at.seen() && !at.counts(),
+          d.standings().stream()
+              .map(Diagnosis.Standing::suspect)
+              .filter(s -> clue.odds().containsKey(s.id()))
+              .map(s -> s.name() + " × " + clue.odds().get(s.id()))
+              .collect(Collectors.joining(", ")));
+    }
+  }
 
   @Override
   public Hop hop() {
@@ -79,13 +102,13 @@ class ProveView implements HopView {
             .orElse(null));
     lastMeasured(here, page.state().answers())
         .ifPresent(m -> model.addAttribute("lastMeasured", m));
-    model.addAttribute("clues", here.clues());
+    model.addAttribute("clues", here.clues().stream().map(c -> ClueLine.of(c, d)).toList());
     model.addAttribute("looks", plan.looks());
     model.addAttribute(
         "causes",
         d.standings().stream()
             .collect(Collectors.toMap(s -> s.suspect().id(), s -> here.causesHere(s.suspect()))));
-    model.addAttribute("drawnEyes", page.workup().catalog().eye());
+    model.addAttribute("eyeSymbols", page.workup().catalog().eyeSymbols());
     chosen(plan)
         .ifPresent(
             o -> {
