@@ -29,7 +29,8 @@ class ArchitectureTest {
     "hopmend.swap..",
     "hopmend.clear..",
     "hopmend.relearn..",
-    "hopmend.verify.."
+    "hopmend.verify..",
+    "hopmend.day.."
   };
   private static final String[] GROUND = {
     "hopmend.measure..",

@@ -20,6 +20,7 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Operation;
 import hopmend.swap.Step;
 import hopmend.verify.SinceCleared;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
@@ -1296,6 +1297,61 @@ public sealed interface Fact {
     }
   }
 
+  /** By when the vehicle was promised to its owner. */
+  record Promised(Instant by) implements Fact {
+    public Promised {
+      by = Said.given("the promised time", by);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** When something that the job needs is here. */
+  record DeliveryExpected(Instant at, String what) implements Fact {
+    public DeliveryExpected {
+      at = Said.given("the time of the delivery", at);
+      what = Said.text("what is delivered", what, 120);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /** The bay into which the vehicle was brought; empty for none: it stands outside. */
+  record BroughtTo(String bay) implements Fact {
+    public BroughtTo {
+      bay = Said.text("bay", bay, 60);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
+   * The job passed to another person.
+   *
+   * @param to login
+   * @param words what the other one has to know besides the record
+   */
+  record HandedOver(String to, String words) implements Fact {
+    public HandedOver {
+      to = Said.id("who takes over", to);
+      words = Said.text("what to know", words, 2000);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
   /** The job was signed off; {@code reason} is empty if it was proven. */
   record SignedOff(boolean proven, String reason, LocalDate followUp) implements Fact {
     /** One after which nobody has to look again. */
@@ -1421,6 +1477,10 @@ public sealed interface Fact {
           Map.entry("segments-logged", SegmentsLogged.class),
           Map.entry("live-logged", LiveLogged.class),
           Map.entry("note-added", NoteAdded.class),
+          Map.entry("promised", Promised.class),
+          Map.entry("delivery-expected", DeliveryExpected.class),
+          Map.entry("brought-to", BroughtTo.class),
+          Map.entry("handed-over", HandedOver.class),
           Map.entry("signed-off", SignedOff.class),
           Map.entry("came-back", CameBack.class),
           Map.entry("relied-on", ReliedOn.class),

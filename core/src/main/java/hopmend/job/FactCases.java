@@ -95,6 +95,14 @@ public interface FactCases<R> {
 
   R of(Fact.NoteAdded f);
 
+  R of(Fact.Promised f);
+
+  R of(Fact.DeliveryExpected f);
+
+  R of(Fact.BroughtTo f);
+
+  R of(Fact.HandedOver f);
+
   R of(Fact.SignedOff f);
 
   R of(Fact.CameBack f);

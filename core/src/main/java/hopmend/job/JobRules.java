@@ -233,6 +233,9 @@ public final class JobRules {
     if (fact instanceof Fact.CameBack) {
       return Optional.of(Refusal.role("learner-came-back"));
     }
+    if (fact instanceof Fact.Promised) {
+      return Optional.of(Refusal.role("learner-promise"));
+    }
     if (fact instanceof Fact.StepLookedAt) {
       return Optional.of(Refusal.role("learner-looks"));
     }
@@ -598,6 +601,26 @@ public final class JobRules {
     @Override
     public Optional<Refusal> of(Fact.NoteAdded f) {
       return when(f.words().isBlank(), "words", "note-length");
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.Promised f) {
+      return Optional.empty();
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.DeliveryExpected f) {
+      return when(f.what().isBlank(), "what", "what-is-delivered");
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.BroughtTo f) {
+      return when(f.bay().equals(w.state().bay()), "bay", "stands-there");
+    }
+
+    @Override
+    public Optional<Refusal> of(Fact.HandedOver f) {
+      return Optional.empty();
     }
 
     @Override

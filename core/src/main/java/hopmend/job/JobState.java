@@ -86,6 +86,10 @@ public final class JobState {
   private final Map<String, JobEntry> learnFailed = new LinkedHashMap<>();
   private final Map<String, JobEntry> waits = new LinkedHashMap<>();
   private final List<Fact.DriveLogged> drives = new ArrayList<>();
+  private Instant promised;
+  private Fact.DeliveryExpected delivery;
+  private String bay = "";
+  private JobEntry handedOver;
   private JobEntry signedOff;
   private Instant notedAfter;
   private Fact.SegmentsLogged segments;
@@ -515,6 +519,30 @@ public final class JobState {
     public Void of(Fact.NoteAdded f) {
       notes.add(f.words());
       notedAfter = e.at();
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.Promised f) {
+      promised = f.by();
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.DeliveryExpected f) {
+      delivery = f;
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.BroughtTo f) {
+      bay = f.bay();
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.HandedOver f) {
+      handedOver = e;
       return null;
     }
 
@@ -1020,6 +1048,26 @@ public final class JobState {
 
   public Optional<Fact.SignedOff> signedOff() {
     return Optional.ofNullable(signedOff).map(e -> (Fact.SignedOff) e.fact());
+  }
+
+  /** By when it was promised. */
+  public Optional<Instant> promised() {
+    return Optional.ofNullable(promised);
+  }
+
+  /** What is still on its way, as far as somebody said so. */
+  public Optional<Fact.DeliveryExpected> delivery() {
+    return Optional.ofNullable(delivery);
+  }
+
+  /** The bay in which the vehicle stands; empty where it stands in none, or nobody said. */
+  public String bay() {
+    return bay;
+  }
+
+  /** The last time that it passed to another person. */
+  public Optional<JobEntry> handedOver() {
+    return Optional.ofNullable(handedOver);
   }
 
   /** The last trace of the segments of the crankshaft's ring. */

@@ -91,6 +91,7 @@ class WordingTest {
   private static final List<Class<? extends Enum<?>>> SETS =
       List.of(
           Hop.class,
+          hopmend.day.BayKind.class,
           Standing.Kind.class,
           Remedy.class,
           Grade.class,

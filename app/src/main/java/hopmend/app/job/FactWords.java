@@ -22,6 +22,9 @@ import hopmend.swap.Fastener;
 import hopmend.swap.Mishap;
 import hopmend.swap.WorkPlan;
 import hopmend.verify.SensorProof;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -37,10 +40,14 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class FactWords {
+  private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
+
   private final MessageSource messages;
   private final Catalogs catalogs;
+  private final Clock clock;
 
-  FactWords(MessageSource messages, Catalogs catalogs) {
+  FactWords(MessageSource messages, Catalogs catalogs, Clock clock) {
+    this.clock = clock;
     this.messages = messages;
     this.catalogs = catalogs;
   }
@@ -424,6 +431,30 @@ public class FactWords {
     @Override
     public String of(Fact.NoteAdded f) {
       return say(f, f.words());
+    }
+
+    @Override
+    public String of(Fact.Promised f) {
+      return say(f, moment(f.by()));
+    }
+
+    @Override
+    public String of(Fact.DeliveryExpected f) {
+      return say(f, moment(f.at()), f.what());
+    }
+
+    @Override
+    public String of(Fact.BroughtTo f) {
+      return say(f, f.bay().isEmpty() ? "outside" : f.bay());
+    }
+
+    @Override
+    public String of(Fact.HandedOver f) {
+      return say(f, f.to(), suffix(f.words()));
+    }
+
+    private String moment(Instant at) {
+      return MOMENT.format(at.atZone(clock.getZone()));
     }
 
     @Override

@@ -23,6 +23,7 @@ import hopmend.prove.CauseRecord;
 import hopmend.sensor.SignalModel;
 import hopmend.vehicle.EngineLayout.VehicleSide;
 import hopmend.verify.InspectionRule;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -62,7 +63,7 @@ class AnyRecordTest {
   void fiveThousandRecordsFoldComputeAndHaveTheirWords() {
     ResourceBundleMessageSource messages = new ResourceBundleMessageSource();
     messages.setBasename("messages");
-    FactWords words = new FactWords(messages, catalogs());
+    FactWords words = new FactWords(messages, catalogs(), Clock.systemUTC());
     Random random = new Random(8);
     AnyRecord any = new AnyRecord(random, CATALOG);
     int withSite = 0;
@@ -101,6 +102,7 @@ class AnyRecordTest {
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
     w.here().clues();
+    hopmend.job.Remaining.of(w, 1, "any", NOW);
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();

@@ -1,0 +1,349 @@
+package hopmend.job;
+
+import hopmend.day.BayKind;
+import hopmend.day.DayJob;
+import hopmend.day.Piece;
+import hopmend.day.Stage;
+import hopmend.find.Site;
+import hopmend.message.Message;
+import hopmend.prove.Plan;
+import hopmend.relearn.Procedure;
+import hopmend.relearn.Routine;
+import hopmend.swap.Caution;
+import hopmend.swap.Step;
+import hopmend.verify.DrivePlan;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+
+/**
+ * What is left of a job, as the planner of the day takes it: its hops as stages, their steps and
+ * waits as pieces, from what the job computes for itself. What nobody knows yet is guessed, and
+ * says so.
+ */
+public final class Remaining {
+  /** Whoever drives on the road holds it, in a shop that notes licences at all. */
+  public static final String DRIVER = "driver";
+
+  private static final Set<BayKind> ANY_BAY =
+      EnumSet.of(BayKind.GROUND, BayKind.PIT, BayKind.HOIST);
+
+  // The shop's guesses, where nothing is known yet; common practice.
+  private static final double READ_MINUTES = 10;
+  private static final double PROVE_MINUTES = 30;
+  private static final double PICK_MINUTES = 10;
+  private static final double SWAP_MINUTES = 45;
+  private static final double CLEAR_MINUTES = 5;
+  private static final double START_MINUTES = 2;
+  private static final double SIGN_MINUTES = 5;
+
+  private static final int MINUTES_OF_A_DAY = 1440;
+
+  private final Workup w;
+  private final HopLine line;
+  private final Instant now;
+  private final long id;
+  private final List<Stage> stages = new ArrayList<>();
+
+  private Remaining(Workup w, long id, Instant now) {
+    this.w = w;
+    this.id = id;
+    this.now = now;
+    this.line = HopLine.of(w, now);
+  }
+
+  /**
+   * Computes it.
+   *
+   * @param now when the plan begins
+   */
+  public static DayJob of(Workup w, long id, String title, Instant now) {
+    Remaining remaining = new Remaining(w, id, now);
+    if (w.state().signedOff().isEmpty()) {
+      remaining.lay();
+    }
+    OptionalInt promised =
+        w.state().promised().stream().mapToInt(remaining::minutesUntil).findFirst();
+    return new DayJob(id, title, remaining.stages, promised);
+  }
+
+  /** Minutes from now on; less than none for what is over. */
+  private int minutesUntil(Instant at) {
+    return (int) Math.ceil(Duration.between(now, at).toSeconds() / 60.0);
+  }
+
+  private void lay() {
+    read();
+    prove();
+    pick();
+    swap();
+    clearAndTeach();
+    drive();
+    sign();
+  }
+
+  private boolean isOpen(Hop hop) {
+    return line.at(hop).kind() != Standing.Kind.DONE;
+  }
+
+  private void read() {
+    if (isOpen(Hop.READ)) {
+      add("read", outside(), 0, List.of(hands("read", Message.of("day.read"), READ_MINUTES)));
+    }
+  }
+
+  // Prove
+
+  private void prove() {
+    if (!isOpen(Hop.PROVE)) {
+      return;
+    }
+    Optional<Plan.Step> first = w.here().plan().flatMap(Plan::next);
+    double minutes = first.map(Remaining::hands).orElse(PROVE_MINUTES);
+    double waits = first.map(Remaining::waits).orElse(0.0);
+    List<Piece> pieces = new ArrayList<>();
+    pieces.add(
+        hands("prove", Message.of(first.isPresent() ? "day.prove" : "day.prove-guessed"), minutes));
+    if (waits >= 1) {
+      pieces.add(wait("prove-waits", Message.of("day.prove-waits"), waits));
+    }
+    add("prove", bays(), 0, pieces);
+  }
+
+  /** What it takes on average until the tree is cut. */
+  private static double hands(Plan.Step step) {
+    return step.option().minutes()
+        + step.branches().stream()
+            .mapToDouble(b -> b.probability() * b.next().map(Remaining::hands).orElse(0.0))
+            .sum();
+  }
+
+  private static double waits(Plan.Step step) {
+    return step.option().waitMinutes()
+        + step.branches().stream()
+            .mapToDouble(b -> b.probability() * b.next().map(Remaining::waits).orElse(0.0))
+            .sum();
+  }
+
+  // Pick and Swap
+
+  private void pick() {
+    if (w.here().awaitsPart() || w.other(Target::awaitsPart).isPresent()) {
+      add("pick", outside(), 0, List.of(hands("pick", Message.of("day.pick"), PICK_MINUTES)));
+    }
+  }
+
+  private void swap() {
+    if (!isOpen(Hop.SWAP)) {
+      return;
+    }
+    List<Step> left =
+        w.workOrder().stream()
+            .flatMap(o -> o.steps().stream())
+            .filter(s -> !w.ticks().containsKey(s.id()))
+            .toList();
+    List<Piece> pieces = new ArrayList<>();
+    List<Step> together = new ArrayList<>();
+    for (Step s : left) {
+      Optional<JobEntry> running = Optional.ofNullable(w.state().waits().get(s.id()));
+      if (running.isPresent() && s.waits().isPresent()) {
+        // It is begun: the hand's share of it is done.
+        work(together, pieces);
+        pieces.add(wait("wait:" + s.id(), Message.text(s.brief()), left(running.get())));
+      } else {
+        together.add(s);
+        if (s.waits().isPresent()) {
+          work(together, pieces);
+          pieces.add(wait("wait:" + s.id(), Message.text(s.brief()), s.waits().get().minutes()));
+        }
+      }
+    }
+    work(together, pieces);
+    if (pieces.isEmpty()) {
+      boolean guessed = w.workOrder().isEmpty();
+      pieces.add(
+          hands(
+              "swap",
+              Message.of(guessed ? "day.swap-guessed" : "day.write-down"),
+              guessed ? SWAP_MINUTES : START_MINUTES));
+    }
+    add("swap", bays(), delivered(), pieces);
+  }
+
+  private static void work(List<Step> together, List<Piece> pieces) {
+    if (!together.isEmpty()) {
+      Step first = together.get(0);
+      Set<String> demands =
+          together.stream()
+              .flatMap(s -> s.cautions().stream())
+              .filter(Caution::binds)
+              .map(Caution::demands)
+              .collect(Collectors.toCollection(TreeSet::new));
+      double minutes = together.stream().mapToDouble(Step::minutes).sum();
+      pieces.add(
+          new Piece(
+              "step:" + first.id(),
+              Piece.Kind.HANDS,
+              together.size() == 1
+                  ? Message.text(first.brief())
+                  : Message.of("day.steps", first.brief(), together.size() - 1),
+              whole(minutes),
+              demands,
+              1));
+      together.clear();
+    }
+  }
+
+  /** When the part is here: as somebody said, else after the days that its offer tells. */
+  private int delivered() {
+    Optional<Fact.DeliveryExpected> said = w.state().delivery();
+    if (said.isPresent()) {
+      return Math.max(0, minutesUntil(said.get().at()));
+    }
+    boolean lies = w.state().compared().isPresent();
+    return w.state().part().stream()
+        .filter(p -> !lies && p.part() != null && !p.part().offer().onTheShelf())
+        .flatMap(p -> Optional.ofNullable(p.part().offer().leadDays()).stream())
+        .mapToInt(days -> Math.max(0, minutesUntil(chosenAt()) + days * MINUTES_OF_A_DAY))
+        .findFirst()
+        .orElse(0);
+  }
+
+  private Instant chosenAt() {
+    return w.state().live().stream()
+        .filter(e -> e.fact() instanceof Fact.PartChosen)
+        .map(JobEntry::happened)
+        .reduce((one, later) -> later)
+        .orElse(now);
+  }
+
+  // Clear, Relearn, Verify
+
+  private void clearAndTeach() {
+    List<Piece> pieces = new ArrayList<>();
+    if (isOpen(Hop.CLEAR)) {
+      pieces.add(hands("clear", Message.of("day.clear"), CLEAR_MINUTES));
+    }
+    if (isOpen(Hop.RELEARN)) {
+      w.routines().stream().filter(r -> !w.passed(r)).forEach(r -> teach(r, pieces));
+      w.stillForgotten().forEach(p -> teach(p, pieces));
+    }
+    if (!pieces.isEmpty()) {
+      add("teach", outside(), 0, pieces);
+    }
+  }
+
+  private void teach(Routine routine, List<Piece> pieces) {
+    Optional<JobState.RoutineRun> runs =
+        w.state().routine(routine.id()).filter(r -> r.end().isEmpty());
+    if (runs.isEmpty()) {
+      pieces.add(hands("start:" + routine.id(), Message.text(routine.name()), START_MINUTES));
+    }
+    double left =
+        runs.map(r -> r.started().minutes() - Duration.between(r.at(), now).toSeconds() / 60.0)
+            .orElse(routine.minutes());
+    pieces.add(wait("runs:" + routine.id(), Message.text(routine.name()), left));
+  }
+
+  private void teach(Procedure procedure, List<Piece> pieces) {
+    Optional<JobEntry> runs = Optional.ofNullable(w.state().waits().get(procedure.id()));
+    if (runs.isEmpty()) {
+      pieces.add(
+          hands("teach:" + procedure.id(), Message.text(procedure.name()), procedure.minutes()));
+    }
+    if (procedure.waitMinutes() > 0) {
+      double left = runs.map(this::left).orElse(procedure.waitMinutes());
+      pieces.add(wait("learns:" + procedure.id(), Message.text(procedure.name()), left));
+    }
+  }
+
+  private void drive() {
+    boolean driven = w.state().wasDriven();
+    if (!isOpen(Hop.VERIFY) || w.accusesNoSensor() && w.state().verdict().isEmpty()) {
+      return;
+    }
+    DrivePlan plan = w.drivePlan(List.of());
+    double soak = minutes(plan, true);
+    JobEntry standing = w.state().waits().get(Fact.WaitBegun.SOAK);
+    if (standing != null) {
+      soak = left(standing);
+    }
+    if (soak >= 1 && !driven) {
+      add("soak", outside(), 0, List.of(wait("soak", Message.of("day.soak"), soak)));
+    }
+    double drive = minutes(plan, false);
+    if (drive > 0) {
+      Piece piece =
+          new Piece(
+              "drive", Piece.Kind.DRIVE, Message.of("day.drive"), whole(drive), Set.of(DRIVER), 1);
+      add("drive", outside(), 0, List.of(piece));
+    }
+  }
+
+  private static double minutes(DrivePlan plan, boolean standing) {
+    return plan.legs().stream()
+        .filter(l -> l.phase().waits() == standing)
+        .mapToDouble(DrivePlan.Leg::minutes)
+        .sum();
+  }
+
+  private void sign() {
+    if (isOpen(Hop.VERIFY) && w.state().watchedUntil().isEmpty()) {
+      add("sign", outside(), 0, List.of(hands("sign", Message.of("day.sign"), SIGN_MINUTES)));
+    }
+  }
+
+  // How it is laid
+
+  private double left(JobEntry wait) {
+    double minutes = ((Fact.WaitBegun) wait.fact()).minutes();
+    return minutes - Duration.between(wait.happened(), now).toSeconds() / 60.0;
+  }
+
+  private static Set<BayKind> outside() {
+    return Set.of();
+  }
+
+  /** Where the site is reached: as the job says that it stands, else as the way in asks. */
+  private Set<BayKind> bays() {
+    Optional<Site.WayIn> way = w.site().map(s -> s.site().wayIn());
+    if (way.filter(Site.WayIn.TANK_DOWN::equals).isPresent()) {
+      return EnumSet.of(BayKind.HOIST);
+    }
+    boolean lifted =
+        w.state()
+            .vehicle()
+            .map(Fact.VehicleIdentified::place)
+            .filter(Fact.Place.HOIST::equals)
+            .isPresent();
+    boolean below = way.filter(Site.WayIn.FROM_BELOW::equals).isPresent();
+    return lifted || below ? EnumSet.of(BayKind.PIT, BayKind.HOIST) : ANY_BAY;
+  }
+
+  private static Piece hands(String id, Message says, double minutes) {
+    return new Piece(id, Piece.Kind.HANDS, says, whole(minutes), Set.of(), 1);
+  }
+
+  private static Piece wait(String id, Message says, double minutes) {
+    return new Piece(id, Piece.Kind.WAIT, says, whole(Math.max(0, minutes)), Set.of(), 1);
+  }
+
+  private static int whole(double minutes) {
+    return (int) Math.ceil(minutes);
+  }
+
+  private void add(String name, Set<BayKind> bays, int notBefore, List<Piece> pieces) {
+    // Only what has parts off cannot leave its bay.
+    boolean apart = stages.isEmpty() && !bays.isEmpty() && !w.ledger().isSettled();
+    Optional<String> stands = Optional.of(w.state().bay()).filter(b -> apart && !b.isEmpty());
+    stages.add(
+        new Stage(id + ":" + name, pieces, bays, Set.of(), notBefore, stands, Optional.empty()));
+  }
+}

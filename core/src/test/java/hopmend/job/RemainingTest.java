@@ -1,0 +1,73 @@
+package hopmend.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.day.BayKind;
+import hopmend.day.DayJob;
+import hopmend.day.Piece;
+import hopmend.day.Stage;
+import hopmend.swap.Step;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.junit.jupiter.api.Test;
+
+/** What is left of a job gets less with every fact, and is nothing in the end. */
+class RemainingTest extends WalkedJob {
+  private DayJob left() {
+    return Remaining.of(workup(), 7, "job", T0);
+  }
+
+  private Map<String, Integer> byStage() {
+    Map<String, Integer> minutes = new TreeMap<>();
+    left().stages().forEach(s -> minutes.put(s.id().substring(2), s.hands()));
+    return minutes;
+  }
+
+  @Test
+  void fromTheFirstWordToTheSignOff() {
+    assertThat(byStage().keySet()).contains("read", "prove", "swap", "teach", "sign");
+    swapped("kelvane-otter-20", "P0335");
+    assertThat(byStage().keySet()).doesNotContain("read", "prove", "pick", "swap");
+    assertThat(byStage().keySet()).contains("teach", "sign");
+    say(new Fact.SignedOff(false, "the owner took it as it is"));
+    assertThat(left().stages()).isEmpty();
+  }
+
+  @Test
+  void theSwapIsItsStepsThatAreNotTickedAndItsWaits() {
+    on("kelvane-otter-20", "P0335");
+    prove();
+    Stage swap = stage("swap");
+    List<Step> steps = workup().workOrder().orElseThrow().steps();
+    double minutes = steps.stream().mapToDouble(Step::minutes).sum();
+    assertThat((double) swap.hands()).isBetween(minutes, minutes + swap.pieces().size());
+    assertThat(swap.pieces().stream().filter(p -> p.kind() == Piece.Kind.WAIT).count())
+        .isEqualTo(steps.stream().filter(s -> s.waits().isPresent()).count());
+    assertThat(swap.bays()).contains(BayKind.HOIST).doesNotContain(BayKind.OUTSIDE);
+    assertThat(swap.standsIn()).isEmpty();
+
+    say(new Fact.BroughtTo("hoist 1"));
+    assertThat(stage("swap").standsIn()).isEmpty();
+  }
+
+  @Test
+  void aPromiseAndADeliveryAreMinutesFromNow() {
+    on("kelvane-otter-20", "P0335");
+    prove();
+    say(new Fact.Promised(T0.plusSeconds(3 * 3600)));
+    say(new Fact.DeliveryExpected(T0.plusSeconds(5400), "sensor"));
+    assertThat(left().promised()).hasValue(180);
+    assertThat(stage("swap").notBefore()).isEqualTo(90);
+    assertThat(stage("pick").notBefore()).isZero();
+    // Over, but not met: it stays before now.
+    assertThat(Remaining.of(workup(), 7, "job", T0.plusSeconds(4 * 3600)).promised()).hasValue(-60);
+  }
+
+  private Stage stage(String name) {
+    return left().stages().stream()
+        .filter(s -> s.id().equals("7:" + name))
+        .findFirst()
+        .orElseThrow();
+  }
+}
