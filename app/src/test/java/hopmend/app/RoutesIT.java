@@ -206,6 +206,7 @@ class RoutesIT extends AppIT {
         Map.entry("reader", "FULL"),
         Map.entry("theme", "SYSTEM"),
         Map.entry("gateway", "999999"),
+        Map.entry("by", "2027-01-15T10:00"),
         Map.entry("title", "A job"));
   }
 }

@@ -24,7 +24,7 @@ import java.util.stream.Collectors;
  */
 public final class DayDrawing {
   private static final double WIDTH = 1200;
-  private static final double LEFT = 150;
+  private static final double LEFT = 176;
   private static final double LANE = 64;
   private static final double BLOCK = 50;
   private static final double HEAD = 34;
@@ -34,11 +34,13 @@ public final class DayDrawing {
   private final List<Shape> shapes = new ArrayList<>();
   private final Map<Long, DayJob> jobs;
   private final Set<Long> missed;
+  private final int from;
   private final int minutes;
   private double y = HEAD;
 
-  private DayDrawing(Day day, Schedule schedule, int minutes) {
-    this.minutes = minutes;
+  private DayDrawing(Day day, Schedule schedule, Span drawn) {
+    this.from = drawn.from();
+    this.minutes = drawn.minutes();
     this.missed =
         day.jobs().stream()
             .filter(j -> schedule.misses(j))
@@ -51,21 +53,19 @@ public final class DayDrawing {
    * Draws it.
    *
    * @param begins the moment from which the minutes count
-   * @param minutes how far it is drawn
+   * @param drawn the stretch of it that is drawn
    */
   public static Drawing draw(
-      Day day, Schedule schedule, Instant begins, ZoneId zone, int minutes, Wording words) {
-    DayDrawing drawing = new DayDrawing(day, schedule, minutes);
+      Day day, Schedule schedule, Instant begins, ZoneId zone, Span drawn, Wording words) {
+    DayDrawing drawing = new DayDrawing(day, schedule, drawn);
     int lanes =
         day.persons().size() + (int) day.bays().stream().filter(b -> used(schedule, b)).count();
-    drawing.hours(begins.atZone(zone), HEAD + lanes * LANE);
+    drawing.hours(begins.plusSeconds(60L * drawn.from()).atZone(zone), HEAD + lanes * LANE);
     day.persons().forEach(p -> drawing.person(p, schedule));
     day.bays().stream().filter(b -> used(schedule, b)).forEach(b -> drawing.bay(b, schedule));
-    drawing.shapes.add(
-        new Shape.Path(
-            "day-now",
-            List.of(new Shape.Point(LEFT, HEAD - 6), new Shape.Point(LEFT, drawing.y)),
-            false));
+    if (drawn.from() == 0) {
+      drawing.now();
+    }
     return new Drawing(
         WIDTH,
         drawing.y + 4,
@@ -77,15 +77,21 @@ public final class DayDrawing {
     return schedule.placed().stream().anyMatch(p -> p.bay().filter(bay.name()::equals).isPresent());
   }
 
+  private void now() {
+    shapes.add(
+        new Shape.Path(
+            "day-now", List.of(new Shape.Point(LEFT, HEAD - 6), new Shape.Point(LEFT, y)), false));
+  }
+
   private double x(int minute) {
-    return LEFT + (WIDTH - LEFT) * Math.min(1, Math.max(0, (double) minute / minutes));
+    return LEFT + (WIDTH - LEFT) * Math.min(1, Math.max(0, (double) (minute - from) / minutes));
   }
 
   private void hours(ZonedDateTime begins, double floor) {
     int apart = minutes > 720 ? 2 : 1;
     ZonedDateTime hour = begins.truncatedTo(ChronoUnit.HOURS).plusHours(1);
     while (ChronoUnit.MINUTES.between(begins, hour) < minutes) {
-      double at = x((int) ChronoUnit.MINUTES.between(begins, hour));
+      double at = x(from + (int) ChronoUnit.MINUTES.between(begins, hour));
       shapes.add(
           new Shape.Path(
               "gridline",
@@ -115,7 +121,7 @@ public final class DayDrawing {
         if (s.piece().isActive() && (mine || beside)) {
           String role = s.piece().kind() == Piece.Kind.DRIVE ? "day-drive" : "day-hands";
           s.work().forEach(w -> box(role + late(p), w.from(), w.to(), BLOCK, (LANE - BLOCK) / 2));
-          name(p.job(), s.from(), s.work().get(0).to());
+          name("day-name", p.job(), s.from(), s.work().get(0).to());
         }
       }
     }
@@ -138,7 +144,7 @@ public final class DayDrawing {
                   w -> box("day-hands" + late(p), w.from(), w.to(), BLOCK, (LANE - BLOCK) / 2));
         }
       }
-      name(p.job(), from, p.to());
+      name("day-name-in-bay", p.job(), from, p.to());
     }
     y += LANE;
   }
@@ -148,24 +154,25 @@ public final class DayDrawing {
     return missed.contains(p.job()) ? " day-late" : "";
   }
 
-  private void box(String role, int from, int to, double height, double down) {
-    if (from < minutes && to > 0 && to > from) {
+  private void box(String role, int begins, int ends, double height, double down) {
+    if (isDrawn(begins, ends)) {
       shapes.add(
-          new Shape.Box(role, x(from), y + down, Math.max(2, x(to) - x(from) - 1), height, 4));
+          new Shape.Box(
+              role, x(begins), y + down, Math.max(2, x(ends) - x(begins) - 1), height, 4));
     }
   }
 
-  private void name(long job, int from, int to) {
-    double room = x(to) - x(from) - 10;
+  private boolean isDrawn(int begins, int ends) {
+    return begins < from + minutes && ends > from && ends > begins;
+  }
+
+  private void name(String role, long job, int begins, int ends) {
+    double room = x(ends) - x(begins) - 10;
     Optional<DayJob> its = Optional.ofNullable(jobs.get(job));
-    if (from < minutes && room > 3 * GLYPH && its.isPresent()) {
+    if (isDrawn(begins, ends) && room > 3 * GLYPH && its.isPresent()) {
       shapes.add(
           new Shape.Label(
-              "day-name",
-              x(from) + 6,
-              y + LANE / 2 + 7,
-              "start",
-              fitting(its.get().title(), room)));
+              role, x(begins) + 6, y + LANE / 2 + 7, "start", fitting(its.get().title(), room)));
     }
   }
 

@@ -33,6 +33,11 @@ public record Stage(
     }
   }
 
+  /** The same, done by whom somebody named. */
+  public Stage by(Optional<String> named) {
+    return new Stage(id, pieces, bays, tools, notBefore, standsIn, named);
+  }
+
   /** The minutes in which somebody is at it. */
   public int hands() {
     return pieces.stream().filter(Piece::isActive).mapToInt(Piece::minutes).sum();

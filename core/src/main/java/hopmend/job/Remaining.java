@@ -32,6 +32,9 @@ public final class Remaining {
   /** Whoever drives on the road holds it, in a shop that notes licences at all. */
   public static final String DRIVER = "driver";
 
+  /** Whoever signs a job off may do so: no learner. */
+  public static final String SIGNS = "signs";
+
   private static final Set<BayKind> ANY_BAY =
       EnumSet.of(BayKind.GROUND, BayKind.PIT, BayKind.HOIST);
 
@@ -81,9 +84,12 @@ public final class Remaining {
 
   private void lay() {
     read();
-    prove();
-    pick();
-    swap();
+    // Once all is cleared and stays away, what led there is over, whichever way it was done.
+    if (isOpen(Hop.CLEAR)) {
+      prove();
+      pick();
+      swap();
+    }
     clearAndTeach();
     drive();
     sign();
@@ -296,7 +302,18 @@ public final class Remaining {
 
   private void sign() {
     if (isOpen(Hop.VERIFY) && w.state().watchedUntil().isEmpty()) {
-      add("sign", outside(), 0, List.of(hands("sign", Message.of("day.sign"), SIGN_MINUTES)));
+      add(
+          "sign",
+          outside(),
+          0,
+          List.of(
+              new Piece(
+                  "sign",
+                  Piece.Kind.HANDS,
+                  Message.of("day.sign"),
+                  whole(SIGN_MINUTES),
+                  Set.of(SIGNS),
+                  1)));
     }
   }
 

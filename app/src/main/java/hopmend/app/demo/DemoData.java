@@ -35,7 +35,9 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -70,6 +72,7 @@ class DemoData {
   private final ShopSettings shop;
   private final Clock clock;
   private final DemoVehicle vehicle;
+  private final DemoDay day;
 
   DemoData(
       Accounts accounts,
@@ -83,7 +86,9 @@ class DemoData {
       Catalogs catalogs,
       ShopSettings shop,
       Clock clock,
-      DemoVehicle vehicle) {
+      DemoVehicle vehicle,
+      DemoDay day) {
+    this.day = day;
     this.accounts = accounts;
     this.qualifications = qualifications;
     this.links = links;
@@ -108,10 +113,15 @@ class DemoData {
       parts.take(DemoParts.read(catalogs.now()), "marit");
       items.take(resource("demo/items.csv"), "marit");
       new DemoHistory(catalogs.now(), shopNow(), copies).make(fleet.offered(), clock.instant());
-      openJobs();
+      Map<String, Long> opened = openJobs();
       person("marit", "Marit (lead)", "grey-heron-at-dusk", Role.LEAD);
       person(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
+      day.room(List.of("marit", TECHNICIAN));
+      day.hours(
+          Map.of("marit", "06:00-12:00, 12:30-20:00", TECHNICIAN, "05:00-12:00, 12:30-22:00"));
+      day.told(opened);
       person("nils", "Nils (learner)", "slow-oar-first-light", Role.LEARNER);
+      day.hours(Map.of("nils", "07:00-11:30, 12:00-21:00"));
     }
     for (DoipServer s : vehicle.garage().servers()) {
       VehicleSpec spec = s.with(v -> v.spec());
@@ -150,15 +160,21 @@ class DemoData {
     }
   }
 
-  private void openJobs() {
+  /** The jobs of the table by their titles. */
+  private Map<String, Long> openJobs() {
+    Map<String, Long> opened = new HashMap<>();
     try (CsvReader<NamedCsvRecord> jobs =
         CsvReader.builder().ofNamedCsvRecord(resource("demo/jobs.csv"))) {
       ShopSettings withParts = shopNow();
-      jobs.forEach(r -> openJob(r, token(r.getStartingLineNumber()), withParts));
+      jobs.forEach(
+          r ->
+              opened.put(
+                  r.getField("title"), openJob(r, token(r.getStartingLineNumber()), withParts)));
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
     fromScanText();
+    return opened;
   }
 
   /**
@@ -168,7 +184,7 @@ class DemoData {
     return new UUID(0x4d45_4e44_0000_4000L, 0x8000_0000_0000_0000L | number);
   }
 
-  private void openJob(NamedCsvRecord r, UUID token, ShopSettings withParts) {
+  private long openJob(NamedCsvRecord r, UUID token, ShopSettings withParts) {
     FleetVehicle v = fleet.numbered(r.getField("fleet_number")).orElseThrow();
     DemoRepair repair =
         new DemoRepair(catalogs.now(), withParts, clock.instant(), TECHNICIAN, true, 0);
@@ -181,7 +197,7 @@ class DemoData {
         List.of(r.getField("symptoms").split(" ")),
         r.getField("words"));
     repair.upTo(Hop.valueOf(r.getField("up_to")));
-    desk.open(
+    return desk.open(
         r.getField("title"),
         v.fleetNumber(),
         v.customer(),

@@ -58,7 +58,7 @@ class SecurityConfig {
                     .requestMatchers(EndpointRequest.to("health"))
                     .permitAll()
                     // Asked before anything of a request is looked at.
-                    .requestMatchers("/accounts/**", "/links/**", "/security/**")
+                    .requestMatchers("/accounts/**", "/links/**", "/security/**", "/day/set-up/**")
                     .hasRole("LEAD")
                     .requestMatchers(
                         "/jobs/import/**",

@@ -1,7 +1,9 @@
 package hopmend.app.job;
 
+import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
+import hopmend.job.JobEntry;
 import hopmend.job.JobState;
 import hopmend.job.Standing;
 import hopmend.job.Workup;
@@ -73,6 +75,9 @@ public class JobRow {
 
   @Column(name = "waiting_until")
   private Instant waitingUntil;
+
+  @Column(name = "promised_at")
+  private Instant promisedAt;
 
   @Column(name = "look_again")
   private LocalDate lookAgain;
@@ -168,17 +173,24 @@ public class JobRow {
             .or(() -> state.verdict().map(v -> Message.named(v.remedy())))
             .map(MessageJson::write)
             .orElse("");
+    promisedAt = state.promised().orElse(null);
     lookAgain = state.toLookAtAgain(ZoneId.systemDefault()).orElse(null);
     signedOff = state.signedOff().isPresent();
-    lastBy =
-        state.entries().isEmpty()
-            ? createdBy
-            : state.entries().get(state.entries().size() - 1).who();
+    lastBy = holder(state);
     updatedAt = now;
     String codes = String.join(" ", state.codes().stream().map(c -> c.code().text()).toList());
     searchText =
         String.join(" ", title, fleetNumber, customer, vehicle, vin, codes, part)
             .toLowerCase(Locale.ROOT);
+  }
+
+  /** Who made the last entry; where it handed the job over, who took it over. */
+  private String holder(JobState state) {
+    if (state.entries().isEmpty()) {
+      return createdBy;
+    }
+    JobEntry last = state.entries().get(state.entries().size() - 1);
+    return last.fact() instanceof Fact.HandedOver h ? h.to() : last.who();
   }
 
   private static String shortened(String text, int longest) {

@@ -1,0 +1,252 @@
+package hopmend.app.day;
+
+import hopmend.app.job.JobDesk;
+import hopmend.app.job.JobRow;
+import hopmend.day.Bay;
+import hopmend.day.Day;
+import hopmend.day.DayBound;
+import hopmend.day.DayJob;
+import hopmend.day.DayPerson;
+import hopmend.day.DaySearch;
+import hopmend.day.Moves;
+import hopmend.day.Schedule;
+import hopmend.day.Stage;
+import hopmend.day.Turns;
+import hopmend.job.JobState;
+import hopmend.job.Remaining;
+import jakarta.annotation.PreDestroy;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * The plan of the day. What there is to do is computed anew at each look; in which order it is done
+ * is looked for beside the requests, whenever something changed, and kept until it changes again.
+ */
+@Service
+public class DayPlanner {
+  private static final Logger LOG = LoggerFactory.getLogger(DayPlanner.class);
+
+  /** How far is planned: a week and the week after it. */
+  private static final int DAYS = 14;
+
+  private static final int MOST_JOBS = 120;
+  private static final Duration TOUCHED_WITHIN = Duration.ofDays(14);
+
+  /** After so long another look is taken though nobody told anything: time has passed. */
+  private static final Duration GROWS_OLD = Duration.ofMinutes(10);
+
+  private static final int STEPS = 30_000;
+  private static final int IDLE_STEPS = 4_000;
+
+  private final JdbcTemplate sql;
+  private final JobDesk desk;
+  private final ShopDay shop;
+  private final DaySettings settings;
+  private final TransactionTemplate reading;
+  private final Clock clock;
+  private final ExecutorService search =
+      Executors.newSingleThreadExecutor(
+          work -> {
+            Thread t = new Thread(work, "day-search");
+            t.setDaemon(true);
+            t.setPriority(Thread.MIN_PRIORITY);
+            return t;
+          });
+
+  /** Under its own lock: the turns that are followed, and for what they were looked. */
+  private final Object lock = new Object();
+
+  private Turns turns = new Turns(List.of(), Map.of());
+  private Told lookedFor;
+  private Instant lookedAt = Instant.EPOCH;
+  private boolean looking;
+  private Kept followed;
+  private List<Moves.Move> moves = List.of();
+
+  DayPlanner(
+      JdbcTemplate sql,
+      JobDesk desk,
+      ShopDay shop,
+      DaySettings settings,
+      TransactionTemplate transactions,
+      Clock clock) {
+    this.sql = sql;
+    this.desk = desk;
+    this.shop = shop;
+    this.settings = settings;
+    this.reading = transactions;
+    this.clock = clock;
+  }
+
+  @PreDestroy
+  void close() {
+    search.shutdownNow();
+  }
+
+  /** What a plan follows from, without the time that passes. */
+  private record Told(
+      Map<Long, Long> jobs,
+      Map<String, Object> persons,
+      List<Bay> bays,
+      Map<String, String> settled) {}
+
+  private record Kept(Moves.Plan plan, Instant begins) {}
+
+  /** A job of the board. */
+  public record OnBoard(JobRow row, JobState state, DayJob left) {}
+
+  /**
+   * The board at a moment.
+   *
+   * @param jobs by their number
+   * @param left open jobs that are not on the board: nobody touched them lately
+   * @param looking whether a better plan is being looked for
+   * @param lateAtLeast minutes by which any plan misses promises
+   */
+  public record Board(
+      Instant begins,
+      Day day,
+      Schedule schedule,
+      Schedule.Cost cost,
+      long lateAtLeast,
+      Map<Long, OnBoard> jobs,
+      Map<String, String> settled,
+      int left,
+      boolean looking,
+      List<Moves.Move> moves) {
+    public Instant at(int minute) {
+      return begins.plusSeconds(60L * minute);
+    }
+  }
+
+  /** The board now. Looks for a better plan beside it, if something changed. */
+  public Board board() {
+    Instant now = clock.instant().truncatedTo(ChronoUnit.MINUTES);
+    Read read = reading.execute(t -> read(now));
+    Turns follow;
+    boolean busy;
+    List<Moves.Move> moved;
+    synchronized (lock) {
+      boolean fresh =
+          read.told().equals(lookedFor) && Duration.between(lookedAt, now).compareTo(GROWS_OLD) < 0;
+      if (!fresh && !looking) {
+        looking = true;
+        lookedFor = read.told();
+        lookedAt = now;
+        search.execute(() -> look(read));
+      }
+      follow = turns;
+      busy = looking;
+      moved = moves;
+    }
+    Schedule schedule = Schedule.of(read.day(), follow);
+    Schedule.Cost cost = schedule.cost(read.day());
+    return new Board(
+        now,
+        read.day(),
+        schedule,
+        cost,
+        cost.late() == 0 ? 0 : DayBound.late(read.day()),
+        read.jobs(),
+        read.told().settled(),
+        read.left(),
+        busy,
+        moved);
+  }
+
+  private void look(Read read) {
+    try {
+      DaySearch.Budget budget = new DaySearch.Budget(STEPS, IDLE_STEPS, settings.search());
+      Turns from;
+      synchronized (lock) {
+        from = turns;
+      }
+      DaySearch.Found found = DaySearch.best(read.day(), from, budget);
+      Kept next = new Kept(new Moves.Plan(read.day(), found.schedule()), read.begins());
+      synchronized (lock) {
+        moves = followed == null ? List.of() : moved(followed, next);
+        followed = next;
+        turns = found.turns();
+      }
+    } catch (RuntimeException e) {
+      // The board goes on with the turns that it has.
+      LOG.error("The search for a plan of the day failed", e);
+    } finally {
+      synchronized (lock) {
+        looking = false;
+      }
+    }
+  }
+
+  private static List<Moves.Move> moved(Kept before, Kept after) {
+    int passed = (int) Duration.between(before.begins(), after.begins()).toMinutes();
+    return Moves.between(before.plan(), after.plan(), passed);
+  }
+
+  // What there is to do
+
+  private record Read(Instant begins, Day day, Told told, Map<Long, OnBoard> jobs, int left) {}
+
+  private Read read(Instant now) {
+    List<Long> ids =
+        sql.queryForList(
+            "select id from job where is_open and (updated_at > ? or promised_at is not null)"
+                + " order by promised_at nulls last, updated_at desc, id limit ?",
+            Long.class,
+            Timestamp.from(now.minus(TOUCHED_WITHIN)),
+            MOST_JOBS);
+    Integer open = sql.queryForObject("select count(*) from job where is_open", Integer.class);
+    Map<String, String> settled = shop.settled();
+    List<DayPerson> persons = shop.persons(now, DAYS);
+    List<Bay> told = shop.bays();
+    Map<Long, OnBoard> jobs = new LinkedHashMap<>();
+    Map<Long, Long> versions = new LinkedHashMap<>();
+    for (long id : ids) {
+      JobDesk.OpenJob job = desk.look(id);
+      DayJob left = settled(Remaining.of(job.workup(), id, job.row().title(), now), settled);
+      if (!left.stages().isEmpty()) {
+        jobs.put(id, new OnBoard(job.row(), job.workup().state(), left));
+        versions.put(id, job.workup().state().lastSequence());
+      }
+    }
+    Day day =
+        new Day(
+            DAYS * 1440,
+            persons,
+            ShopDay.orEnough(told, persons.size()),
+            jobs.values().stream().map(OnBoard::left).toList());
+    Map<String, Object> there = new LinkedHashMap<>();
+    shop.hours().forEach(there::put);
+    persons.forEach(p -> there.put("skills " + p.login(), p.skills()));
+    shop.absences().forEach(a -> there.put("away " + a.id(), a));
+    return new Read(
+        now,
+        day,
+        new Told(versions, there, told, settled),
+        jobs,
+        Math.max(0, Optional.ofNullable(open).orElse(0) - ids.size()));
+  }
+
+  private static DayJob settled(DayJob job, Map<String, String> settled) {
+    List<Stage> stages = new ArrayList<>();
+    for (Stage s : job.stages()) {
+      stages.add(s.by(Optional.ofNullable(settled.get(s.id()))));
+    }
+    return new DayJob(job.id(), job.title(), stages, job.promised());
+  }
+}
