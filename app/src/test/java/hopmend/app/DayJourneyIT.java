@@ -122,10 +122,7 @@ class DayJourneyIT extends BrowserIT {
   /** Its line was a drive; now it begins again, and a plan is looked for anew. */
   private void comesBack(long job) {
     assertThat(line(job)).not().containsText("Prove");
-    say(
-        job,
-        new Fact.DriveTold(20, 14.0, List.of()),
-        read(Fact.CodeSource.OWN_TOOL, "P0340"));
+    say(job, new Fact.DriveTold(20, 14.0, List.of()), read(Fact.CodeSource.OWN_TOOL, "P0340"));
     go("/day");
     assertThat(line(job)).containsText("Prove what it is");
   }

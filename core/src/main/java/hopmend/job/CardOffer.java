@@ -45,6 +45,11 @@ public record CardOffer(
 
   private static final double BREAK_MINUTES = 10;
 
+  /** What takes longer than this was a break, not work. */
+  static double longestWork(double planned) {
+    return BREAK_SHARE * planned + BREAK_MINUTES;
+  }
+
   public CardOffer {
     values = Map.copyOf(values);
   }
@@ -275,8 +280,7 @@ public record CardOffer(
             Duration.between(ticks.get(done.get(i - 1).id()).at(), ticks.get(done.get(i).id()).at())
                     .toSeconds()
                 / 60.0;
-        double longest = BREAK_SHARE * done.get(i).minutes() + BREAK_MINUTES;
-        minutes += gap > longest ? done.get(i).minutes() : gap;
+        minutes += gap > longestWork(done.get(i).minutes()) ? done.get(i).minutes() : gap;
       }
       return minutes;
     }

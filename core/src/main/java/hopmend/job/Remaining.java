@@ -2,6 +2,7 @@ package hopmend.job;
 
 import hopmend.day.BayKind;
 import hopmend.day.DayJob;
+import hopmend.day.Pace;
 import hopmend.day.Piece;
 import hopmend.day.Stage;
 import hopmend.find.Site;
@@ -11,6 +12,7 @@ import hopmend.relearn.Procedure;
 import hopmend.relearn.Routine;
 import hopmend.swap.Caution;
 import hopmend.swap.Step;
+import hopmend.swap.WorkPlan;
 import hopmend.verify.DrivePlan;
 import java.time.Duration;
 import java.time.Instant;
@@ -52,11 +54,13 @@ public final class Remaining {
   private final Workup w;
   private final HopLine line;
   private final Instant now;
+  private final Pace pace;
   private final long id;
   private final List<Stage> stages = new ArrayList<>();
 
-  private Remaining(Workup w, long id, Instant now) {
+  private Remaining(Workup w, long id, Instant now, Pace pace) {
     this.w = w;
+    this.pace = pace;
     this.id = id;
     this.now = now;
     this.line = HopLine.of(w, now);
@@ -66,9 +70,10 @@ public final class Remaining {
    * Computes it.
    *
    * @param now when the plan begins
+   * @param pace how long steps take here
    */
-  public static DayJob of(Workup w, long id, String title, Instant now) {
-    Remaining remaining = new Remaining(w, id, now);
+  public static DayJob of(Workup w, long id, String title, Instant now, Pace pace) {
+    Remaining remaining = new Remaining(w, id, now, pace);
     if (w.state().signedOff().isEmpty()) {
       remaining.lay();
     }
@@ -155,9 +160,39 @@ public final class Remaining {
             .flatMap(o -> o.steps().stream())
             .filter(s -> !w.ticks().containsKey(s.id()))
             .toList();
+    int outside = needsNoBay(left);
+    List<Piece> before = pieces(left.subList(0, outside));
+    if (!before.isEmpty()) {
+      add("cool", outside(), 0, before);
+    }
+    List<Piece> pieces = pieces(left.subList(outside, left.size()));
+    if (pieces.isEmpty()) {
+      boolean guessed = w.workOrder().isEmpty();
+      pieces.add(
+          hands(
+              "swap",
+              Message.of(guessed ? "day.swap-guessed" : "day.write-down"),
+              guessed ? SWAP_MINUTES : START_MINUTES));
+    }
+    add("swap", bays(), delivered(), pieces);
+  }
+
+  /**
+   * How many steps can be done before the vehicle needs a bay: up to the last wait before anything
+   * comes off. A hot engine cools anywhere.
+   */
+  private int needsNoBay(List<Step> left) {
+    int cut = 0;
+    for (int i = 0; i < left.size() && !left.get(i).takesOff() && w.ledger().isSettled(); i++) {
+      cut = left.get(i).waits().isPresent() ? i + 1 : cut;
+    }
+    return cut;
+  }
+
+  private List<Piece> pieces(List<Step> steps) {
     List<Piece> pieces = new ArrayList<>();
     List<Step> together = new ArrayList<>();
-    for (Step s : left) {
+    for (Step s : steps) {
       Optional<JobEntry> running = Optional.ofNullable(w.state().waits().get(s.id()));
       if (running.isPresent() && s.waits().isPresent()) {
         // It is begun: the hand's share of it is done.
@@ -172,18 +207,10 @@ public final class Remaining {
       }
     }
     work(together, pieces);
-    if (pieces.isEmpty()) {
-      boolean guessed = w.workOrder().isEmpty();
-      pieces.add(
-          hands(
-              "swap",
-              Message.of(guessed ? "day.swap-guessed" : "day.write-down"),
-              guessed ? SWAP_MINUTES : START_MINUTES));
-    }
-    add("swap", bays(), delivered(), pieces);
+    return pieces;
   }
 
-  private static void work(List<Step> together, List<Piece> pieces) {
+  private void work(List<Step> together, List<Piece> pieces) {
     if (!together.isEmpty()) {
       Step first = together.get(0);
       Set<String> demands =
@@ -192,7 +219,7 @@ public final class Remaining {
               .filter(Caution::binds)
               .map(Caution::demands)
               .collect(Collectors.toCollection(TreeSet::new));
-      double minutes = together.stream().mapToDouble(Step::minutes).sum();
+      double minutes = together.stream().mapToDouble(this::minutes).sum();
       pieces.add(
           new Piece(
               "step:" + first.id(),
@@ -205,6 +232,13 @@ public final class Remaining {
               1));
       together.clear();
     }
+  }
+
+  /** As it is planned, at the pace of this shop's technicians. */
+  private double minutes(Step step) {
+    About about = w.target(step).about();
+    return step.minutes()
+        * pace.factor(about.family(), about.card(), WorkPlan.operation(step.id()), false);
   }
 
   /** When the part is here: as somebody said, else after the days that its offer tells. */

@@ -2,11 +2,14 @@ package hopmend.job;
 
 import hopmend.catalog.Catalog;
 import hopmend.catalog.VehicleCard;
+import hopmend.day.Pace;
 import hopmend.measure.Reading;
 import hopmend.swap.Ledger;
 import hopmend.swap.Step;
 import hopmend.swap.WorkOrder;
 import hopmend.swap.WorkPlan;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -25,6 +28,10 @@ import java.util.stream.Stream;
 final class WorkTogether {
   private final List<Target> targets;
   private final WorkOrder order;
+
+  /** Of the planned time: who ticks so soon after the step before has done both before. */
+  private static final double AT_ONE_GO = 0.1;
+
   private final Map<String, JobState.Ticked> ticks = new HashMap<>();
 
   private WorkTogether(List<Target> targets, Catalog catalog) {
@@ -144,6 +151,56 @@ final class WorkTogether {
 
   Map<String, JobState.Ticked> ticks() {
     return Map.copyOf(ticks);
+  }
+
+  /**
+   * How long the steps took, from one tick to the next. What was ticked at one go shares the time;
+   * what was found done, what waits, and what was longer than a break says nothing.
+   */
+  List<Pace.Worked> worked() {
+    List<Step> done =
+        order.steps().stream()
+            .filter(s -> ticks.containsKey(s.id()))
+            .sorted(Comparator.comparing(s -> ticks.get(s.id()).sequence()))
+            .toList();
+    List<Pace.Worked> worked = new ArrayList<>();
+    int i = 1;
+    while (i < done.size()) {
+      double took = gap(done, i);
+      int next = i + 1;
+      double planned = done.get(i).minutes();
+      while (next < done.size() && gap(done, next) < AT_ONE_GO * done.get(next).minutes()) {
+        took += gap(done, next);
+        planned += done.get(next).minutes();
+        next++;
+      }
+      List<Step> together = done.subList(i, next);
+      boolean waited = done.subList(i - 1, next).stream().anyMatch(s -> s.waits().isPresent());
+      boolean found =
+          together.stream().anyMatch(s -> !ticks.get(s.id()).fact().foundSo().isEmpty());
+      if (!waited && !found && planned > 0 && took <= CardOffer.longestWork(planned)) {
+        double ratio = took / planned;
+        together.forEach(s -> worked.add(worked(s, ratio * s.minutes())));
+      }
+      i = next;
+    }
+    return worked;
+  }
+
+  private Pace.Worked worked(Step step, double took) {
+    About about = of(step.id(), targets.get(0)).about();
+    return new Pace.Worked(
+        about.family(),
+        about.card(),
+        WorkPlan.operation(step.id()),
+        ticks.get(step.id()).fact().learned(),
+        step.minutes(),
+        took);
+  }
+
+  private double gap(List<Step> done, int i) {
+    Instant before = ticks.get(done.get(i - 1).id()).at();
+    return Duration.between(before, ticks.get(done.get(i).id()).at()).toSeconds() / 60.0;
   }
 
   /** Steps that are done and that somebody has to look at. */

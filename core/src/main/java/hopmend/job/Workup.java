@@ -5,6 +5,7 @@ import hopmend.catalog.FamilySheet;
 import hopmend.catalog.VehicleCard;
 import hopmend.clear.ClearForecast;
 import hopmend.clear.ClearReport;
+import hopmend.day.Pace;
 import hopmend.drawing.Drawing;
 import hopmend.fault.Bulletin;
 import hopmend.fault.CodeMeaning;
@@ -376,6 +377,11 @@ public final class Workup {
         .flatMap(b -> b.ready().stream())
         .distinct()
         .toList();
+  }
+
+  /** How long the steps of the job took, of all its sensors. */
+  public List<Pace.Worked> workedSteps() {
+    return works.get().stream().flatMap(t -> t.worked().stream()).toList();
   }
 
   /** What was done of that order. */

@@ -3,9 +3,9 @@ package hopmend.day;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
-import java.util.ArrayList;
-import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class DaySearchTest {
   private static final DaySearch.Budget SMALL =
@@ -13,41 +13,60 @@ class DaySearchTest {
 
   @Test
   void smallDaysAreAsGoodAsTheBestOfAll() {
-    List<String> table = new ArrayList<>();
-    for (long seed = 0; seed < 30; seed++) {
+    int compared = 0;
+    int better = 0;
+    for (long seed = 0; seed < 60; seed++) {
       Day day = new RandomDay(seed).small();
       if (day.stages().count() <= 4) {
         Schedule.Cost every = EveryDay.best(day);
         Schedule.Cost found = DaySearch.best(day, Turns.byUrgency(day), SMALL).cost();
         if (every.cannot() == 0) {
           assertThat(found).as("seed " + seed).isEqualTo(every);
-          table.add(
-              seed + ": " + found + " first " + Schedule.of(day, Turns.byUrgency(day)).cost(day));
+          compared++;
+          better += Schedule.of(day, Turns.byUrgency(day)).cost(day).compareTo(every) > 0 ? 1 : 0;
         }
       }
     }
-    table.forEach(System.out::println);
-    assertThat(table).hasSizeGreaterThan(12);
+    System.out.printf(
+        "small days: %d, each as good as the best; on %d the first order was not%n",
+        compared, better);
+    assertThat(compared).isGreaterThan(25);
+    assertThat(better).as("days on which looking pays").isGreaterThan(5);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"20, 3, 3", "50, 6, 4", "100, 10, 8"})
+  void largeDaysAreDoneInTime(int jobs, int persons, int seconds) {
+    Day day = new RandomDay(7).large(jobs, persons);
+    Turns start = Turns.byUrgency(day);
+    Schedule.Cost first = Schedule.of(day, start).cost(day);
+    long before = System.nanoTime();
+    DaySearch.Found found =
+        DaySearch.best(
+            day, start, new DaySearch.Budget(100_000, 100_000, Duration.ofSeconds(seconds)));
+    double took = (System.nanoTime() - before) / 1e9;
+    System.out.printf(
+        "%d jobs, %d persons: late %d, then %d, at least %d; ends %d, then %d, at least %d; %.1f s%n",
+        jobs,
+        persons,
+        first.late(),
+        found.cost().late(),
+        DayBound.late(day),
+        first.ends(),
+        found.cost().ends(),
+        DayBound.ends(day),
+        took);
+    assertThat(took).isLessThan(10);
+    assertThat(found.cost()).isLessThanOrEqualTo(first);
+    assertThat(found.cost().late()).isGreaterThanOrEqualTo(DayBound.late(day));
+    ScheduleTest.holds(day, found.schedule());
   }
 
   @Test
-  void hundredJobsOfTenPersonsAreDoneInTenSeconds() {
-    Day day = new RandomDay(7).large(100, 10);
-    Turns start = Turns.byUrgency(day);
-    long before = System.nanoTime();
-    DaySearch.Found found =
-        DaySearch.best(day, start, new DaySearch.Budget(100_000, 100_000, Duration.ofSeconds(8)));
-    System.out.println(
-        "first "
-            + Schedule.of(day, start).cost(day)
-            + " found "
-            + found.cost()
-            + " bound late "
-            + DayBound.late(day)
-            + " ends "
-            + DayBound.ends(day)
-            + " in "
-            + (System.nanoTime() - before) / 1_000_000);
-    assertThat(System.nanoTime() - before).isLessThan(10_000_000_000L);
+  void theSameDayHasTheSamePlan() {
+    Day day = new RandomDay(3).large(12, 3);
+    DaySearch.Budget steps = new DaySearch.Budget(150, 150, Duration.ofMinutes(1));
+    DaySearch.Found one = DaySearch.best(day, Turns.byUrgency(day), steps);
+    assertThat(DaySearch.best(day, Turns.byUrgency(day), steps)).isEqualTo(one);
   }
 }

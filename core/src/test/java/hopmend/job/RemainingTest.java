@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.day.BayKind;
 import hopmend.day.DayJob;
+import hopmend.day.Pace;
 import hopmend.day.Piece;
 import hopmend.day.Stage;
 import hopmend.swap.Step;
@@ -15,7 +16,7 @@ import org.junit.jupiter.api.Test;
 /** What is left of a job gets less with every fact, and is nothing in the end. */
 class RemainingTest extends WalkedJob {
   private DayJob left() {
-    return Remaining.of(workup(), 7, "job", T0);
+    return Remaining.of(workup(), 7, "job", T0, Pace.NONE);
   }
 
   private Map<String, Integer> byStage() {
@@ -41,9 +42,18 @@ class RemainingTest extends WalkedJob {
     Stage swap = stage("swap");
     List<Step> steps = workup().workOrder().orElseThrow().steps();
     double minutes = steps.stream().mapToDouble(Step::minutes).sum();
-    assertThat((double) swap.hands()).isBetween(minutes, minutes + swap.pieces().size());
-    assertThat(swap.pieces().stream().filter(p -> p.kind() == Piece.Kind.WAIT).count())
+    List<Stage> both =
+        left().stages().stream().filter(s -> s.id().matches("7:(cool|swap)")).toList();
+    List<Piece> pieces = both.stream().flatMap(s -> s.pieces().stream()).toList();
+    assertThat((double) both.stream().mapToInt(Stage::hands).sum())
+        .isBetween(minutes, minutes + pieces.size());
+    assertThat(pieces.stream().filter(p -> p.kind() == Piece.Kind.WAIT).count())
         .isEqualTo(steps.stream().filter(s -> s.waits().isPresent()).count());
+    // What cools before anything is off needs no bay.
+    boolean cools = steps.get(firstWait(steps)).waits().isPresent();
+    boolean apart = steps.subList(0, firstWait(steps)).stream().anyMatch(Step::takesOff);
+    assertThat(both).hasSize(cools && !apart ? 2 : 1);
+    assertThat(both.get(0).bays().isEmpty()).isEqualTo(both.size() == 2);
     assertThat(swap.bays()).contains(BayKind.HOIST).doesNotContain(BayKind.OUTSIDE);
     assertThat(swap.standsIn()).isEmpty();
 
@@ -61,7 +71,17 @@ class RemainingTest extends WalkedJob {
     assertThat(stage("swap").notBefore()).isEqualTo(90);
     assertThat(stage("pick").notBefore()).isZero();
     // Over, but not met: it stays before now.
-    assertThat(Remaining.of(workup(), 7, "job", T0.plusSeconds(4 * 3600)).promised()).hasValue(-60);
+    assertThat(Remaining.of(workup(), 7, "job", T0.plusSeconds(4 * 3600), Pace.NONE).promised())
+        .hasValue(-60);
+  }
+
+  private static int firstWait(List<Step> steps) {
+    for (int i = 0; i < steps.size(); i++) {
+      if (steps.get(i).waits().isPresent()) {
+        return i;
+      }
+    }
+    return 0;
   }
 
   private Stage stage(String name) {

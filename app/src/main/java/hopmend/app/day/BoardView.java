@@ -73,6 +73,7 @@ public final class BoardView {
    * A job of the board.
    *
    * @param slack minutes between its end and its promise; less than none where it is missed
+   * @param holds how probable it is that the promise holds, in words
    */
   public record Line(
       long job,
@@ -81,6 +82,7 @@ public final class BoardView {
       String promised,
       String done,
       Optional<Long> slack,
+      Optional<String> holds,
       String bay,
       List<StageLine> stages,
       Optional<Message> cannot) {}
@@ -116,6 +118,11 @@ public final class BoardView {
 
   public long lateAtLeast() {
     return board.lateAtLeast();
+  }
+
+  /** How many steps of finished jobs the minutes are learned from. */
+  public int learnedFrom() {
+    return board.pace().seen();
   }
 
   public boolean hasPromises() {
@@ -264,12 +271,19 @@ public final class BoardView {
         j.state().promised().map(this::moment).orElse(""),
         done.map(this::time).orElse("not planned"),
         slack,
+        slack.map(x -> percent(board.pace().holds(board.schedule(), left))),
         j.state().bay(),
         left.stages().stream().map(s -> stage(s)).toList(),
         board.schedule().cannot().stream()
             .filter(c -> c.job() == id)
             .map(Schedule.Cannot::why)
             .findFirst());
+  }
+
+  private static String percent(double probability) {
+    return probability > 0.99
+        ? "more than 99 %"
+        : probability < 0.01 ? "less than 1 %" : Math.round(100 * probability) + " %";
   }
 
   private StageLine stage(Stage s) {

@@ -2,6 +2,7 @@ package hopmend.app.day;
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobRow;
+import hopmend.app.job.ShopPace;
 import hopmend.day.Bay;
 import hopmend.day.Day;
 import hopmend.day.DayBound;
@@ -9,6 +10,7 @@ import hopmend.day.DayJob;
 import hopmend.day.DayPerson;
 import hopmend.day.DaySearch;
 import hopmend.day.Moves;
+import hopmend.day.Pace;
 import hopmend.day.Schedule;
 import hopmend.day.Stage;
 import hopmend.day.Turns;
@@ -56,6 +58,7 @@ public class DayPlanner {
   private final JdbcTemplate sql;
   private final JobDesk desk;
   private final ShopDay shop;
+  private final ShopPace pace;
   private final DaySettings settings;
   private final TransactionTemplate reading;
   private final Clock clock;
@@ -82,12 +85,14 @@ public class DayPlanner {
       JdbcTemplate sql,
       JobDesk desk,
       ShopDay shop,
+      ShopPace pace,
       DaySettings settings,
       TransactionTemplate transactions,
       Clock clock) {
     this.sql = sql;
     this.desk = desk;
     this.shop = shop;
+    this.pace = pace;
     this.settings = settings;
     this.reading = transactions;
     this.clock = clock;
@@ -115,6 +120,7 @@ public class DayPlanner {
    *
    * @param jobs by their number
    * @param left open jobs that are not on the board: nobody touched them lately
+   * @param pace how long steps take here
    * @param looking whether a better plan is being looked for
    * @param lateAtLeast minutes by which any plan misses promises
    */
@@ -127,6 +133,7 @@ public class DayPlanner {
       Map<Long, OnBoard> jobs,
       Map<String, String> settled,
       int left,
+      Pace pace,
       boolean looking,
       List<Moves.Move> moves) {
     public Instant at(int minute) {
@@ -165,6 +172,7 @@ public class DayPlanner {
         read.jobs(),
         read.told().settled(),
         read.left(),
+        pace.now(),
         busy,
         moved);
   }
@@ -218,7 +226,8 @@ public class DayPlanner {
     Map<Long, Long> versions = new LinkedHashMap<>();
     for (long id : ids) {
       JobDesk.OpenJob job = desk.look(id);
-      DayJob left = settled(Remaining.of(job.workup(), id, job.row().title(), now), settled);
+      DayJob left =
+          settled(Remaining.of(job.workup(), id, job.row().title(), now, pace.now()), settled);
       if (!left.stages().isEmpty()) {
         jobs.put(id, new OnBoard(job.row(), job.workup().state(), left));
         versions.put(id, job.workup().state().lastSequence());

@@ -4,6 +4,7 @@ import hopmend.app.account.Account;
 import hopmend.app.account.Accounts;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
+import hopmend.app.job.ShopPace;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
@@ -31,12 +32,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 class HandOverController {
   private final JobDesk desk;
   private final ShopDay shop;
+  private final ShopPace pace;
   private final Accounts accounts;
   private final Clock clock;
 
-  HandOverController(JobDesk desk, ShopDay shop, Accounts accounts, Clock clock) {
+  HandOverController(JobDesk desk, ShopDay shop, ShopPace pace, Accounts accounts, Clock clock) {
     this.desk = desk;
     this.shop = shop;
+    this.pace = pace;
     this.accounts = accounts;
     this.clock = clock;
   }
@@ -53,7 +56,8 @@ class HandOverController {
         "waiting",
         line.standings().stream().filter(s -> s.kind() == Standing.Kind.WAITING).toList());
     model.addAttribute(
-        "left", Remaining.of(job.workup(), jobId, job.row().title(), clock.instant()).stages());
+        "left",
+        Remaining.of(job.workup(), jobId, job.row().title(), clock.instant(), pace.now()).stages());
     model.addAttribute("people", accounts.all().stream().filter(Account::active).toList());
     model.addAttribute("bays", shop.bays());
     model.addAttribute("zone", clock.getZone());

@@ -118,7 +118,7 @@ class DemoData {
       person(TECHNICIAN, "Oskar", "tar-rope-and-lantern", Role.TECHNICIAN);
       day.room(List.of("marit", TECHNICIAN));
       day.hours(
-          Map.of("marit", "06:00-12:00, 12:30-20:00", TECHNICIAN, "05:00-12:00, 12:30-22:00"));
+          Map.of("marit", "04:00-12:00, 12:30-20:00", TECHNICIAN, "03:00-12:00, 12:30-22:00"));
       day.told(opened);
       person("nils", "Nils (learner)", "slow-oar-first-light", Role.LEARNER);
       day.hours(Map.of("nils", "07:00-11:30, 12:00-21:00"));

@@ -2,6 +2,7 @@ package hopmend.app.job;
 
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
+import hopmend.day.Pace;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
 import hopmend.part.Grade;
@@ -23,13 +24,19 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** What the jobs say of the parts that they fitted and of the causes that they met. */
+/**
+ * What the jobs say of the parts that they fitted, of the causes that they met, and of how long
+ * their steps took.
+ */
 @Component
 class ShopMemory {
   /** What another instance writes is heard so much later; nobody waits for it. */
   private static final Duration KEPT = Duration.ofSeconds(30);
 
   private static final String ALL = "all";
+
+  /** Of the steps that were worked, the latest so many tell how long one takes. */
+  private static final int MOST_STEPS = 20_000;
 
   /** What can change which parts a job has fitted, whether it came back, what it proved. */
   private static final Set<Class<? extends Fact>> CHANGING =
@@ -45,7 +52,7 @@ class ShopMemory {
   private final JdbcTemplate sql;
 
   /** Both at one moment. */
-  record Told(PartRecord parts, CauseRecord causes) {}
+  record Told(PartRecord parts, CauseRecord causes, Pace pace) {}
 
   private final LoadingCache<String, Told> told =
       Caffeine.newBuilder().refreshAfterWrite(KEPT).build(all -> read());
@@ -82,7 +89,20 @@ class ShopMemory {
         CauseRecord.of(
             sql.query(
                 "select family, card, suspect from proven_cause",
-                (row, n) -> new Proven(row.getString(1), row.getString(2), row.getString(3)))));
+                (row, n) -> new Proven(row.getString(1), row.getString(2), row.getString(3)))),
+        Pace.of(
+            sql.query(
+                "select family, card, step, learner, planned, took from worked_step"
+                    + " order by job_id desc, place limit "
+                    + MOST_STEPS,
+                (row, n) ->
+                    new Pace.Worked(
+                        row.getString(1),
+                        row.getString(2),
+                        row.getString(3),
+                        row.getBoolean(4),
+                        row.getDouble(5),
+                        row.getDouble(6)))));
   }
 
   static boolean mayChangeBy(List<? extends Fact> facts) {
@@ -109,6 +129,21 @@ class ShopMemory {
   void project(long jobId, String fleetNumber, Workup workup) {
     List<Fitted> fitted = workup.fittedParts();
     List<Proven> proven = workup.provenCauses();
+    List<Pace.Worked> worked =
+        workup.state().signedOff().isPresent() ? workup.workedSteps() : List.of();
+    sql.update("delete from worked_step where job_id = ?", jobId);
+    sql.batchUpdate(
+        "insert into worked_step (job_id, place, family, card, step, learner, planned, took)"
+            + " values (?, ?, ?, ?, ?, ?, ?, ?)",
+        IntStream.range(0, worked.size())
+            .mapToObj(
+                i -> {
+                  Pace.Worked p = worked.get(i);
+                  return new Object[] {
+                    jobId, i, p.family(), p.card(), p.step(), p.byLearner(), p.planned(), p.took()
+                  };
+                })
+            .toList());
     sql.update("delete from proven_cause where job_id = ?", jobId);
     sql.batchUpdate(
         "insert into proven_cause (job_id, place, family, card, suspect) values (?, ?, ?, ?, ?)",
