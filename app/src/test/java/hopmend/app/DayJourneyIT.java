@@ -145,6 +145,10 @@ class DayJourneyIT extends BrowserIT {
     page.fill("#by", NOW.plusDays(1).toString());
     page.locator("button:has-text('Promise it')").click();
     assertThat(page.locator("main")).containsText(NOW.plusDays(1).toString().replace('T', ' '));
+    page.fill("#comes", NOW.plusHours(2).toString());
+    page.locator("form[action$='/appointment'] button").click();
+    assertThat(page.locator("form[action$='/appointment'] b"))
+        .hasText(NOW.plusHours(2).toString().replace('T', ' '));
     page.selectOption("#to", "nils");
     page.fill("#words", "The clip of the loom is broken, a new one lies in the tray.");
     page.locator("button:has-text('Hand over')").last().click();

@@ -1309,6 +1309,18 @@ public sealed interface Fact {
     }
   }
 
+  /** When the vehicle is brought to the shop. */
+  record Appointed(Instant at) implements Fact {
+    public Appointed {
+      at = Said.given("the time of the appointment", at);
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
   /** When something that the job needs is here. */
   record DeliveryExpected(Instant at, String what) implements Fact {
     public DeliveryExpected {
@@ -1477,6 +1489,7 @@ public sealed interface Fact {
           Map.entry("segments-logged", SegmentsLogged.class),
           Map.entry("live-logged", LiveLogged.class),
           Map.entry("note-added", NoteAdded.class),
+          Map.entry("appointed", Appointed.class),
           Map.entry("promised", Promised.class),
           Map.entry("delivery-expected", DeliveryExpected.class),
           Map.entry("brought-to", BroughtTo.class),

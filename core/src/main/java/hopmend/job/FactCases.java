@@ -95,6 +95,8 @@ public interface FactCases<R> {
 
   R of(Fact.NoteAdded f);
 
+  R of(Fact.Appointed f);
+
   R of(Fact.Promised f);
 
   R of(Fact.DeliveryExpected f);

@@ -604,6 +604,11 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.Appointed f) {
+      return Optional.empty();
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.Promised f) {
       return Optional.empty();
     }

@@ -86,6 +86,7 @@ public final class JobState {
   private final Map<String, JobEntry> learnFailed = new LinkedHashMap<>();
   private final Map<String, JobEntry> waits = new LinkedHashMap<>();
   private final List<Fact.DriveLogged> drives = new ArrayList<>();
+  private Instant appointed;
   private Instant promised;
   private Fact.DeliveryExpected delivery;
   private String bay = "";
@@ -519,6 +520,12 @@ public final class JobState {
     public Void of(Fact.NoteAdded f) {
       notes.add(f.words());
       notedAfter = e.at();
+      return null;
+    }
+
+    @Override
+    public Void of(Fact.Appointed f) {
+      appointed = f.at();
       return null;
     }
 
@@ -1048,6 +1055,11 @@ public final class JobState {
 
   public Optional<Fact.SignedOff> signedOff() {
     return Optional.ofNullable(signedOff).map(e -> (Fact.SignedOff) e.fact());
+  }
+
+  /** When the vehicle is brought; empty where it is here, or nobody said. */
+  public Optional<Instant> appointed() {
+    return Optional.ofNullable(appointed);
   }
 
   /** By when it was promised. */

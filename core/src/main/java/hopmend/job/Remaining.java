@@ -14,6 +14,7 @@ import hopmend.swap.Caution;
 import hopmend.swap.Step;
 import hopmend.swap.WorkPlan;
 import hopmend.verify.DrivePlan;
+import hopmend.verify.SensorProof;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -24,6 +25,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What is left of a job, as the planner of the day takes it: its hops as stages, their steps and
@@ -54,26 +56,39 @@ public final class Remaining {
   private final Workup w;
   private final HopLine line;
   private final Instant now;
-  private final Pace pace;
+  private final AtHand atHand;
   private final long id;
   private final List<Stage> stages = new ArrayList<>();
 
-  private Remaining(Workup w, long id, Instant now, Pace pace) {
+  private Remaining(Workup w, long id, Instant now, AtHand atHand) {
     this.w = w;
-    this.pace = pace;
+    this.atHand = atHand;
     this.id = id;
     this.now = now;
     this.line = HopLine.of(w, now);
   }
 
   /**
+   * What the shop has at hand for its jobs.
+   *
+   * @param pace how long steps take here
+   * @param lent tools that are lent, by their names: in one job at a time
+   */
+  public record AtHand(Pace pace, Set<String> lent) {
+    public static final AtHand NOTHING_SPECIAL = new AtHand(Pace.NONE, Set.of());
+
+    public AtHand {
+      lent = Set.copyOf(lent);
+    }
+  }
+
+  /**
    * Computes it.
    *
    * @param now when the plan begins
-   * @param pace how long steps take here
    */
-  public static DayJob of(Workup w, long id, String title, Instant now, Pace pace) {
-    Remaining remaining = new Remaining(w, id, now, pace);
+  public static DayJob of(Workup w, long id, String title, Instant now, AtHand atHand) {
+    Remaining remaining = new Remaining(w, id, now, atHand);
     if (w.state().signedOff().isEmpty()) {
       remaining.lay();
     }
@@ -163,7 +178,7 @@ public final class Remaining {
     int outside = needsNoBay(left);
     List<Piece> before = pieces(left.subList(0, outside));
     if (!before.isEmpty()) {
-      add("cool", outside(), 0, before);
+      add("cool", outside(), 0, before, lent(left.subList(0, outside)));
     }
     List<Piece> pieces = pieces(left.subList(outside, left.size()));
     if (pieces.isEmpty()) {
@@ -174,7 +189,7 @@ public final class Remaining {
               Message.of(guessed ? "day.swap-guessed" : "day.write-down"),
               guessed ? SWAP_MINUTES : START_MINUTES));
     }
-    add("swap", bays(), delivered(), pieces);
+    add("swap", bays(), delivered(), pieces, lent(left.subList(outside, left.size())));
   }
 
   /**
@@ -187,6 +202,13 @@ public final class Remaining {
       cut = left.get(i).waits().isPresent() ? i + 1 : cut;
     }
     return cut;
+  }
+
+  private Set<String> lent(List<Step> steps) {
+    return steps.stream()
+        .flatMap(s -> s.tools().stream())
+        .filter(atHand.lent()::contains)
+        .collect(Collectors.toSet());
   }
 
   private List<Piece> pieces(List<Step> steps) {
@@ -238,7 +260,7 @@ public final class Remaining {
   private double minutes(Step step) {
     About about = w.target(step).about();
     return step.minutes()
-        * pace.factor(about.family(), about.card(), WorkPlan.operation(step.id()), false);
+        * atHand.pace().factor(about.family(), about.card(), WorkPlan.operation(step.id()), false);
   }
 
   /** When the part is here: as somebody said, else after the days that its offer tells. */
@@ -318,13 +340,25 @@ public final class Remaining {
     if (soak >= 1 && !driven) {
       add("soak", outside(), 0, List.of(wait("soak", Message.of("day.soak"), soak)));
     }
-    double drive = minutes(plan, false);
+    List<SensorProof> byTwo = proofsLeft().filter(SensorProof::secondPerson).toList();
+    double drive = minutes(plan, false) + byTwo.stream().mapToDouble(SensorProof::minutes).sum();
     if (drive > 0) {
       Piece piece =
           new Piece(
-              "drive", Piece.Kind.DRIVE, Message.of("day.drive"), whole(drive), Set.of(DRIVER), 1);
+              "drive",
+              Piece.Kind.DRIVE,
+              Message.of("day.drive"),
+              whole(drive),
+              Set.of(DRIVER),
+              byTwo.isEmpty() ? 1 : 2);
       add("drive", outside(), 0, List.of(piece));
     }
+  }
+
+  private Stream<SensorProof> proofsLeft() {
+    return w.targets().stream()
+        .flatMap(t -> t.proofs().stream().filter(p -> !t.isSeen(p)))
+        .distinct();
   }
 
   private static double minutes(DrivePlan plan, boolean standing) {
@@ -335,6 +369,8 @@ public final class Remaining {
   }
 
   private void sign() {
+    double looks =
+        proofsLeft().filter(p -> !p.secondPerson()).mapToDouble(SensorProof::minutes).sum();
     if (isOpen(Hop.VERIFY) && w.state().watchedUntil().isEmpty()) {
       add(
           "sign",
@@ -345,7 +381,7 @@ public final class Remaining {
                   "sign",
                   Piece.Kind.HANDS,
                   Message.of("day.sign"),
-                  whole(SIGN_MINUTES),
+                  whole(SIGN_MINUTES + looks),
                   Set.of(SIGNS),
                   1)));
     }
@@ -391,10 +427,23 @@ public final class Remaining {
   }
 
   private void add(String name, Set<BayKind> bays, int notBefore, List<Piece> pieces) {
+    add(name, bays, notBefore, pieces, Set.of());
+  }
+
+  private void add(
+      String name, Set<BayKind> bays, int notBefore, List<Piece> pieces, Set<String> tools) {
+    int comes = w.state().appointed().map(this::minutesUntil).orElse(0);
     // Only what has parts off cannot leave its bay.
     boolean apart = stages.isEmpty() && !bays.isEmpty() && !w.ledger().isSettled();
     Optional<String> stands = Optional.of(w.state().bay()).filter(b -> apart && !b.isEmpty());
     stages.add(
-        new Stage(id + ":" + name, pieces, bays, Set.of(), notBefore, stands, Optional.empty()));
+        new Stage(
+            id + ":" + name,
+            pieces,
+            bays,
+            tools,
+            Math.max(comes, notBefore),
+            stands,
+            Optional.empty()));
   }
 }

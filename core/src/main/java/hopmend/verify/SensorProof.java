@@ -12,6 +12,7 @@ import java.util.List;
  * @param how what to do and what to see, in a sentence or two
  * @param minutes hands-on time
  * @param figures by which it is judged, where it is measured; else it is looked at
+ * @param secondPerson whether it is driven, and somebody beside the driver reads
  */
 public record SensorProof(
     String id,
@@ -20,6 +21,7 @@ public record SensorProof(
     double minutes,
     List<ProofFigure> figures,
     List<String> cautions,
+    boolean secondPerson,
     Condition condition,
     String source)
     implements Conditional {

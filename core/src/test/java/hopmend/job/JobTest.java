@@ -338,6 +338,7 @@ class JobTest {
           new Fact.MishapMet("unscrew", "seized", "soak"),
           new Fact.PiecesLost("sensor bolt, fell", 1, "below the battery tray, cannot be reached"),
           new Fact.NoteAdded("note"),
+          new Fact.Appointed(Instant.parse("2026-11-18T07:00:00Z")),
           new Fact.Promised(Instant.parse("2026-11-20T15:30:00Z")),
           new Fact.DeliveryExpected(Instant.parse("2026-11-19T08:00:00Z"), "sensor"),
           new Fact.BroughtTo("hoist 1"),

@@ -1,6 +1,7 @@
 package hopmend.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import hopmend.day.BayKind;
 import hopmend.day.DayJob;
@@ -10,13 +11,14 @@ import hopmend.day.Stage;
 import hopmend.swap.Step;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 
 /** What is left of a job gets less with every fact, and is nothing in the end. */
 class RemainingTest extends WalkedJob {
   private DayJob left() {
-    return Remaining.of(workup(), 7, "job", T0, Pace.NONE);
+    return Remaining.of(workup(), 7, "job", T0, Remaining.AtHand.NOTHING_SPECIAL);
   }
 
   private Map<String, Integer> byStage() {
@@ -71,8 +73,56 @@ class RemainingTest extends WalkedJob {
     assertThat(stage("swap").notBefore()).isEqualTo(90);
     assertThat(stage("pick").notBefore()).isZero();
     // Over, but not met: it stays before now.
-    assertThat(Remaining.of(workup(), 7, "job", T0.plusSeconds(4 * 3600), Pace.NONE).promised())
+    assertThat(
+            Remaining.of(
+                    workup(), 7, "job", T0.plusSeconds(4 * 3600), Remaining.AtHand.NOTHING_SPECIAL)
+                .promised())
         .hasValue(-60);
+  }
+
+  @Test
+  void nothingIsDoneBeforeTheVehicleComesAndALentToolIsKept() {
+    on("kelvane-otter-20", "P0335");
+    prove();
+    say(new Fact.Appointed(T0.plusSeconds(2 * 3600)));
+    assertThat(left().stages()).isNotEmpty().allMatch(s -> s.notBefore() == 120);
+    String tool = workup().workOrder().orElseThrow().tools().get(0);
+    Remaining.AtHand lends = new Remaining.AtHand(Pace.NONE, Set.of(tool, "not of this job"));
+    assertThat(Remaining.of(workup(), 7, "job", T0, lends).stages())
+        .filteredOn(s -> !s.tools().isEmpty())
+        .isNotEmpty()
+        .allMatch(s -> s.tools().equals(Set.of(tool)));
+  }
+
+  /** Ticks at 8:00, 8:06, twice at 8:12, and after a lunch of an hour. */
+  @Test
+  void stepsTookWhatLiesBetweenTheirTicks() {
+    on("kelvane-otter-20", "P0335");
+    prove();
+    pick(workup().site().orElseThrow().site());
+    List<Step> steps =
+        workup().workOrder().orElseThrow().steps().stream()
+            .dropWhile(s -> s.waits().isPresent())
+            .filter(s -> s.waits().isEmpty() && s.minutes() < 10)
+            .limit(5)
+            .toList();
+    int[] at = {0, 360, 720, 721, 721 + 3600};
+    for (int i = 0; i < steps.size(); i++) {
+      entries.add(
+          new JobEntry(
+              entries.size() + 1,
+              T0.plusSeconds(1000 + at[i]),
+              "ann",
+              Fact.StepTicked.asPlanned(steps.get(i))));
+    }
+    double together = steps.get(2).minutes() + steps.get(3).minutes();
+    double share = (360 + 1) / 60.0 / together;
+    assertThat(workup().workedSteps())
+        .extracting(Pace.Worked::step, p -> Math.round(100 * p.took()))
+        .containsExactly(
+            tuple(steps.get(1).id(), 600L),
+            tuple(steps.get(2).id(), Math.round(100 * share * steps.get(2).minutes())),
+            tuple(steps.get(3).id(), Math.round(100 * share * steps.get(3).minutes())));
   }
 
   private static int firstWait(List<Step> steps) {

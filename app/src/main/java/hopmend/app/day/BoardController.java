@@ -67,13 +67,17 @@ class BoardController {
     return "day/lists";
   }
 
-  /** Promises and deliveries for a calendar: iCalendar, RFC 5545. */
+  /** Appointments, promises and deliveries for a calendar: iCalendar, RFC 5545. */
   @GetMapping("/day.ics")
   ResponseEntity<String> calendar() {
     ICalendar calendar = new ICalendar();
     calendar.setProductId("-//Hop Mend//day//EN");
     for (DayPlanner.OnBoard job : planner.board().jobs().values()) {
       long id = job.row().id();
+      job.state()
+          .appointed()
+          .ifPresent(
+              at -> calendar.addEvent(event(id, "arrival", "Comes: " + job.row().title(), at)));
       job.state()
           .promised()
           .ifPresent(

@@ -22,6 +22,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** The board, ready to be shown. */
 public final class BoardView {
@@ -83,7 +85,7 @@ public final class BoardView {
       String done,
       Optional<Long> slack,
       Optional<String> holds,
-      String bay,
+      String stands,
       List<StageLine> stages,
       Optional<Message> cannot) {}
 
@@ -272,12 +274,25 @@ public final class BoardView {
         done.map(this::time).orElse("not planned"),
         slack,
         slack.map(x -> percent(board.pace().holds(board.schedule(), left))),
-        j.state().bay(),
+        stands(j),
         left.stages().stream().map(s -> stage(s)).toList(),
         board.schedule().cannot().stream()
             .filter(c -> c.job() == id)
             .map(Schedule.Cannot::why)
             .findFirst());
+  }
+
+  /** Where the vehicle is, and what a link does with it. */
+  private String stands(DayPlanner.OnBoard j) {
+    Optional<String> comes =
+        j.state()
+            .appointed()
+            .filter(at -> at.isAfter(board.begins()))
+            .map(at -> "comes " + moment(at));
+    String bay = j.state().bay().isEmpty() ? "" : "stands in " + j.state().bay();
+    return Stream.of(comes.orElse(""), bay, j.link())
+        .filter(s -> !s.isEmpty())
+        .collect(Collectors.joining(", "));
   }
 
   private static String percent(double probability) {

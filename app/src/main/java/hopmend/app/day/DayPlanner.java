@@ -2,7 +2,7 @@ package hopmend.app.day;
 
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobRow;
-import hopmend.app.job.ShopPace;
+import hopmend.app.link.VehicleDesk;
 import hopmend.day.Bay;
 import hopmend.day.Day;
 import hopmend.day.DayBound;
@@ -57,8 +57,9 @@ public class DayPlanner {
 
   private final JdbcTemplate sql;
   private final JobDesk desk;
+  private final VehicleDesk vehicles;
   private final ShopDay shop;
-  private final ShopPace pace;
+  private final ShopAtHand atHand;
   private final DaySettings settings;
   private final TransactionTemplate reading;
   private final Clock clock;
@@ -84,15 +85,17 @@ public class DayPlanner {
   DayPlanner(
       JdbcTemplate sql,
       JobDesk desk,
+      VehicleDesk vehicles,
       ShopDay shop,
-      ShopPace pace,
+      ShopAtHand atHand,
       DaySettings settings,
       TransactionTemplate transactions,
       Clock clock) {
     this.sql = sql;
     this.desk = desk;
+    this.vehicles = vehicles;
     this.shop = shop;
-    this.pace = pace;
+    this.atHand = atHand;
     this.settings = settings;
     this.reading = transactions;
     this.clock = clock;
@@ -112,8 +115,12 @@ public class DayPlanner {
 
   private record Kept(Moves.Plan plan, Instant begins) {}
 
-  /** A job of the board. */
-  public record OnBoard(JobRow row, JobState state, DayJob left) {}
+  /**
+   * A job of the board.
+   *
+   * @param link what it does with its vehicle just now; empty for nothing
+   */
+  public record OnBoard(JobRow row, JobState state, DayJob left, String link) {}
 
   /**
    * The board at a moment.
@@ -172,7 +179,7 @@ public class DayPlanner {
         read.jobs(),
         read.told().settled(),
         read.left(),
-        pace.now(),
+        read.pace(),
         busy,
         moved);
   }
@@ -208,7 +215,8 @@ public class DayPlanner {
 
   // What there is to do
 
-  private record Read(Instant begins, Day day, Told told, Map<Long, OnBoard> jobs, int left) {}
+  private record Read(
+      Instant begins, Day day, Told told, Map<Long, OnBoard> jobs, Pace pace, int left) {}
 
   private Read read(Instant now) {
     List<Long> ids =
@@ -220,16 +228,17 @@ public class DayPlanner {
             MOST_JOBS);
     Integer open = sql.queryForObject("select count(*) from job where is_open", Integer.class);
     Map<String, String> settled = shop.settled();
+    Remaining.AtHand has = atHand.now();
     List<DayPerson> persons = shop.persons(now, DAYS);
     List<Bay> told = shop.bays();
     Map<Long, OnBoard> jobs = new LinkedHashMap<>();
     Map<Long, Long> versions = new LinkedHashMap<>();
     for (long id : ids) {
       JobDesk.OpenJob job = desk.look(id);
-      DayJob left =
-          settled(Remaining.of(job.workup(), id, job.row().title(), now, pace.now()), settled);
+      DayJob left = settled(Remaining.of(job.workup(), id, job.row().title(), now, has), settled);
       if (!left.stages().isEmpty()) {
-        jobs.put(id, new OnBoard(job.row(), job.workup().state(), left));
+        jobs.put(
+            id, new OnBoard(job.row(), job.workup().state(), left, vehicles.state(id).running()));
         versions.put(id, job.workup().state().lastSequence());
       }
     }
@@ -248,6 +257,7 @@ public class DayPlanner {
         day,
         new Told(versions, there, told, settled),
         jobs,
+        has.pace(),
         Math.max(0, Optional.ofNullable(open).orElse(0) - ids.size()));
   }
 

@@ -4,7 +4,6 @@ import hopmend.app.account.Account;
 import hopmend.app.account.Accounts;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
-import hopmend.app.job.ShopPace;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
@@ -32,14 +31,15 @@ import org.springframework.web.bind.annotation.PostMapping;
 class HandOverController {
   private final JobDesk desk;
   private final ShopDay shop;
-  private final ShopPace pace;
+  private final ShopAtHand atHand;
   private final Accounts accounts;
   private final Clock clock;
 
-  HandOverController(JobDesk desk, ShopDay shop, ShopPace pace, Accounts accounts, Clock clock) {
+  HandOverController(
+      JobDesk desk, ShopDay shop, ShopAtHand atHand, Accounts accounts, Clock clock) {
     this.desk = desk;
     this.shop = shop;
-    this.pace = pace;
+    this.atHand = atHand;
     this.accounts = accounts;
     this.clock = clock;
   }
@@ -57,7 +57,8 @@ class HandOverController {
         line.standings().stream().filter(s -> s.kind() == Standing.Kind.WAITING).toList());
     model.addAttribute(
         "left",
-        Remaining.of(job.workup(), jobId, job.row().title(), clock.instant(), pace.now()).stages());
+        Remaining.of(job.workup(), jobId, job.row().title(), clock.instant(), atHand.now())
+            .stages());
     model.addAttribute("people", accounts.all().stream().filter(Account::active).toList());
     model.addAttribute("bays", shop.bays());
     model.addAttribute("zone", clock.getZone());
@@ -73,6 +74,13 @@ class HandOverController {
       throw new InputProblem("to", "Pick who takes over.");
     }
     return append(form, new Fact.HandedOver(sent.to(), sent.words().strip()));
+  }
+
+  record Appointment(String comes) {}
+
+  @PostMapping("/jobs/{jobId:\\d{1,15}}/hand-over/appointment")
+  String appoint(Form form, @Sent Appointment sent) {
+    return append(form, new Fact.Appointed(BoardController.moment("comes", sent.comes(), clock)));
   }
 
   record Promise(String by) {}

@@ -434,6 +434,11 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.Appointed f) {
+      return say(f, moment(f.at()));
+    }
+
+    @Override
     public String of(Fact.Promised f) {
       return say(f, moment(f.by()));
     }

@@ -11,6 +11,9 @@ interface ItemRepository extends Repository<Item, Long> {
 
   List<Item> findBySmallNameIn(Collection<String> small);
 
+  @Query("select i.name from Item i where i.has = hopmend.app.needs.Item.Has.BORROW")
+  List<String> borrowed();
+
   @Query("select i from Item i order by i.smallName")
   List<Item> all();
 

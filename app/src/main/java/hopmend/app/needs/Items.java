@@ -17,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -61,6 +62,12 @@ public class Items {
       items.findBySmallNameIn(small).forEach(i -> named.put(i.smallName(), i));
     }
     return named;
+  }
+
+  /** Names of what the shop borrows: it is in one job at a time. */
+  @Transactional(readOnly = true)
+  public Set<String> borrowed() {
+    return Set.copyOf(items.borrowed());
   }
 
   /**

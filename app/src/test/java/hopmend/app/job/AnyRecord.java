@@ -222,6 +222,7 @@ public final class AnyRecord {
             () -> new Fact.SegmentsLogged(id(), "teeth.csv"),
             () -> new Fact.LiveLogged(id(), "engine speed", random.nextInt(99)),
             () -> new Fact.NoteAdded("ä \uD83D\uDE80 <b>"),
+            () -> new Fact.Appointed(Instant.parse("2026-11-18T07:00:00Z")),
             () -> new Fact.Promised(Instant.parse("2026-11-20T15:30:00Z")),
             () -> new Fact.DeliveryExpected(Instant.parse("2026-11-19T08:00:00Z"), "sensor"),
             () -> new Fact.BroughtTo(random.nextBoolean() ? "" : "hoist 1"),

@@ -102,7 +102,7 @@ class AnyRecordTest {
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
     w.here().clues();
-    hopmend.job.Remaining.of(w, 1, "any", NOW, hopmend.day.Pace.NONE);
+    hopmend.job.Remaining.of(w, 1, "any", NOW, hopmend.job.Remaining.AtHand.NOTHING_SPECIAL);
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();
