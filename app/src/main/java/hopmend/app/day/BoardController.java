@@ -28,6 +28,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** The board of the day: now, next, waiting; and what it rests on. */
@@ -52,8 +53,14 @@ class BoardController {
     return new BoardView(planner.board(), clock.getZone());
   }
 
+  /**
+   * The board.
+   *
+   * @param job of which it is shown who does what is left
+   */
   @GetMapping
-  String board(Model model) {
+  String board(@RequestParam(defaultValue = "0") String job, Model model) {
+    model.addAttribute("chosen", job.matches("\\d{1,15}") ? Long.parseLong(job) : 0);
     model.addAttribute("board", view());
     return "day/board";
   }
@@ -119,7 +126,8 @@ class BoardController {
   @PostMapping("/settle")
   String settle(@Sent Settled sent, HttpServletRequest request) {
     shop.settle(sent.stage(), sent.login(), request.getUserPrincipal().getName());
-    return "redirect:/day#jobs";
+    String job = sent.stage().substring(0, sent.stage().indexOf(':'));
+    return "redirect:/day?job=" + job + "#job-" + job;
   }
 
   // What it rests on
@@ -198,6 +206,6 @@ class BoardController {
       InputProblem e, Model model, HttpServletRequest request, HttpServletResponse response) {
     e.show(model, response);
     boolean settingUp = request.getRequestURI().contains("/set-up");
-    return NotHere.or(() -> settingUp ? setUp(model) : board(model), model, response);
+    return NotHere.or(() -> settingUp ? setUp(model) : board("0", model), model, response);
   }
 }

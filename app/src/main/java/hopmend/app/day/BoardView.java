@@ -87,7 +87,15 @@ public final class BoardView {
       Optional<String> holds,
       String stands,
       List<StageLine> stages,
-      Optional<Message> cannot) {}
+      Optional<Message> cannot) {
+    /** What is done next, by whom, from when. */
+    public Message next() {
+      StageLine first = stages.get(0);
+      return first.active()
+          ? Message.of("day.next", first.says(), first.hands(), first.who(), first.when())
+          : first.says();
+    }
+  }
 
   /** A stage of a job: what, by whom, when. */
   public record StageLine(

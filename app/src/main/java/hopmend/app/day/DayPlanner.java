@@ -52,8 +52,8 @@ public class DayPlanner {
   /** After so long another look is taken though nobody told anything: time has passed. */
   private static final Duration GROWS_OLD = Duration.ofMinutes(10);
 
-  private static final int STEPS = 30_000;
-  private static final int IDLE_STEPS = 4_000;
+  private static final int STEPS = 12_000;
+  private static final int IDLE_STEPS = 1_500;
 
   private final JdbcTemplate sql;
   private final JobDesk desk;

@@ -14,6 +14,7 @@ import hopmend.job.HopLine;
 import hopmend.job.JobEntry;
 import hopmend.job.JobRules;
 import hopmend.job.JobState;
+import hopmend.job.Remaining;
 import hopmend.job.Role;
 import hopmend.job.ShopSettings;
 import hopmend.job.Workup;
@@ -102,7 +103,7 @@ class AnyRecordTest {
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
     w.here().clues();
-    hopmend.job.Remaining.of(w, 1, "any", NOW, hopmend.job.Remaining.AtHand.NOTHING_SPECIAL);
+    Remaining.of(w, 1, "any", NOW, Remaining.AtHand.NOTHING_SPECIAL);
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();
