@@ -161,6 +161,11 @@ class DayJourneyIT extends BrowserIT {
   private void calendarAndLists(long job) {
     String calendar = page.request().get("http://127.0.0.1:" + port + "/day/day.ics").text();
     assertThat(calendar).contains("BEGIN:VCALENDAR", "UID:promise-" + job + "@hopmend");
+    assertThat(page.request().get("http://127.0.0.1:" + port + "/day/pace.csv").text())
+        .startsWith("family,step,seen,took_of_planned");
+    go("/day/pace?words=unplug");
+    assertThat(page.locator("table.record th[scope=row]").first()).containsText("unplug");
+    accessible("what steps took");
     go("/day/lists");
     assertThat(page.locator("main")).containsText("In the morning");
     assertThat(page.locator("main")).containsText("Oskar");

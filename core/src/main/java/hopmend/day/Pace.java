@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.hipparchus.special.Erf;
 
 /**
@@ -31,6 +33,14 @@ public final class Pace {
   /** Beyond a tenth and tenfold it was something else than the step. */
   private static final double MOST = Math.log(10);
 
+  /**
+   * A step of a family, of all vehicles and of all who did it.
+   *
+   * @param took the median of what it took, of what was planned
+   * @param reckoned by what its plan is multiplied for a technician
+   */
+  public record Step(String family, String step, int seen, double took, double reckoned) {}
+
   private static final List<Function<Worked, String>> NARROWER =
       List.of(
           w -> "",
@@ -42,6 +52,7 @@ public final class Pace {
   public static final Pace NONE = new Pace(List.of());
 
   private final List<Map<String, Double>> levels = new ArrayList<>();
+  private final List<Step> steps = new ArrayList<>();
   private final double spread;
   private final int seen;
 
@@ -61,6 +72,11 @@ public final class Pace {
   private Pace(List<Worked> all) {
     List<Worked> telling = all.stream().filter(Worked::tells).toList();
     double[] rest = telling.stream().mapToDouble(w -> Math.log(w.took() / w.planned())).toArray();
+    Map<String, List<Worked>> bySteps =
+        telling.stream()
+            .collect(
+                Collectors.groupingBy(
+                    w -> w.family() + "/" + w.step(), TreeMap::new, Collectors.toList()));
     for (Function<Worked, String> level : NARROWER) {
       Map<String, List<Double>> grouped = new HashMap<>();
       for (int i = 0; i < rest.length; i++) {
@@ -80,6 +96,16 @@ public final class Pace {
     }
     double measured = away.isEmpty() ? USUAL_SPREAD : OF_THE_MEDIAN * median(away);
     spread = (SPREAD_STANDS_FOR * USUAL_SPREAD + seen * measured) / (SPREAD_STANDS_FOR + seen);
+    for (List<Worked> same : bySteps.values()) {
+      Worked one = same.get(0);
+      steps.add(
+          new Step(
+              one.family(),
+              one.step(),
+              same.size(),
+              median(same.stream().map(w -> w.took() / w.planned()).toList()),
+              factor(one.family(), "", one.step(), false)));
+    }
   }
 
   public static Pace of(List<Worked> all) {
@@ -95,6 +121,11 @@ public final class Pace {
   /** How many steps it was learned from. */
   public int seen() {
     return seen;
+  }
+
+  /** Planned against actual, by family and step. */
+  public List<Step> steps() {
+    return List.copyOf(steps);
   }
 
   /** By what the planned minutes of a step are multiplied. */

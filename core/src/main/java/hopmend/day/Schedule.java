@@ -145,6 +145,7 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
     private final Map<Long, Message> stuck = new HashMap<>();
     private final Map<String, Long> jobs = new HashMap<>();
     private final Map<String, Stage> heldBays = new HashMap<>();
+    private final Set<String> standing = new HashSet<>();
     private final Set<String> laid = new HashSet<>();
     private final Map<Long, String> lastBy = new HashMap<>();
     private final List<Placed> placed = new ArrayList<>();
@@ -164,6 +165,7 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
       day.jobs().stream()
           .flatMap(j -> j.stages().stream().limit(1))
           .forEach(s -> s.standsIn().ifPresent(b -> heldBays.putIfAbsent(b, s)));
+      heldBays.values().forEach(s -> standing.add(s.id()));
     }
 
     Schedule lay() {
@@ -183,7 +185,7 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
         cannot.add(new Cannot(job, stage, Message.of("day.after-what-cannot")));
         return;
       }
-      stage.standsIn().ifPresent(heldBays::remove);
+      stage.standsIn().ifPresent(b -> heldBays.remove(b, stage));
       List<Optional<Bay>> rooms = rooms(stage);
       List<Optional<DayPerson>> hands = hands(stage);
       Placed best = null;
@@ -279,11 +281,12 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
         if (slots.isEmpty() || end(slots) >= before) {
           return null;
         }
-        int begins = begins(stage, slots.get(0).from());
+        int first = slots.get(0).from();
+        int begins = begins(stage, first);
         int ends = end(slots);
         int tools =
             stage.tools().stream()
-                .mapToInt(t -> this.tools.get(t).busyUntil(begins, ends))
+                .mapToInt(t -> this.tools.get(t).busyUntil(first, ends))
                 .max()
                 .orElse(-1);
         int soonest = Integer.MAX_VALUE;
@@ -302,9 +305,9 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
       }
     }
 
-    /** From when a stage keeps its bay. */
-    private static int begins(Stage stage, int first) {
-      return stage.standsIn().isPresent() ? 0 : first;
+    /** From when a stage keeps its bay: from now on if its vehicle stands there, and no other. */
+    private int begins(Stage stage, int first) {
+      return standing.contains(stage.id()) ? 0 : first;
     }
 
     private List<Slot> slots(Stage stage, Optional<DayPerson> who, int from) {
@@ -370,7 +373,7 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
       one.person().ifPresent(p -> lastBy.put(one.job(), p));
       int begins = begins(one.stage(), one.from());
       one.bay().ifPresent(b -> bays.get(b).take(new Span(begins, one.to())));
-      one.stage().tools().forEach(t -> tools.get(t).take(new Span(begins, one.to())));
+      one.stage().tools().forEach(t -> tools.get(t).take(new Span(one.from(), one.to())));
       for (Slot slot : one.slots()) {
         if (slot.piece().isActive()) {
           // Nobody begins something else between two halves of it: only the break lies between.

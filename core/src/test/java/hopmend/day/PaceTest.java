@@ -31,6 +31,9 @@ class PaceTest {
     assertThat(pace.factor("knock", "b", "unscrew", false))
         .isCloseTo(Math.pow(2, 3.0 / 4), within(1e-9));
     assertThat(Pace.NONE.factor("oxygen", "a", "unscrew", true)).isEqualTo(1);
+    assertThat(pace.steps()).hasSize(1);
+    assertThat(pace.steps().get(0).took()).isEqualTo(2);
+    assertThat(pace.steps().get(0).reckoned()).isCloseTo(Math.pow(2, 15.0 / 16), within(1e-9));
   }
 
   @Test

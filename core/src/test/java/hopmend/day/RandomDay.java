@@ -59,6 +59,28 @@ final class RandomDay {
     return new Day(horizon, all, bays, jobs(jobs, 4, 60, 4 * 1440));
   }
 
+  /** The same day; some vehicles stand apart in a bay, by mistake even two in one. */
+  Day apart(Day day) {
+    return new Day(day.horizon(), day.persons(), day.bays(), apart(day.jobs(), day.bays()));
+  }
+
+  private List<DayJob> apart(List<DayJob> jobs, List<Bay> bays) {
+    List<DayJob> all = new ArrayList<>();
+    for (DayJob job : jobs) {
+      List<Stage> stages = new ArrayList<>(job.stages());
+      Stage s = stages.get(0);
+      if (!s.bays().isEmpty() && random.nextInt(8) == 0) {
+        Optional<String> bay = Optional.of(bays.get(random.nextInt(bays.size())).name());
+        stages.set(
+            0,
+            new Stage(
+                s.id(), s.pieces(), s.bays(), s.tools(), s.notBefore(), bay, Optional.empty()));
+      }
+      all.add(new DayJob(job.id(), job.title(), stages, job.promised()));
+    }
+    return all;
+  }
+
   private List<DayJob> jobs(int count, int stages, int longest, int promises) {
     List<DayJob> jobs = new ArrayList<>();
     for (int j = 0; j < count; j++) {

@@ -313,7 +313,12 @@ public final class BoardView {
     Optional<Schedule.Placed> placed = board.schedule().stage(s.id());
     return new StageLine(
         s.id(),
-        s.pieces().get(0).says(),
+        s.tools().isEmpty()
+            ? s.pieces().get(0).says()
+            : Message.of(
+                "day.keeps",
+                s.pieces().get(0).says(),
+                Message.listed(s.tools().stream().sorted().toList())),
         s.hands(),
         placed.flatMap(Schedule.Placed::person).orElse(""),
         placed.map(p -> p.from() == 0 ? "now" : time(p.from())).orElse(""),

@@ -1,5 +1,7 @@
 package hopmend.app.day;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobRow;
 import hopmend.app.link.VehicleDesk;
@@ -22,7 +24,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -63,6 +64,11 @@ public class DayPlanner {
   private final DaySettings settings;
   private final TransactionTemplate reading;
   private final Clock clock;
+
+  /** What is left of the jobs, for all who look within the same minute. */
+  private final Cache<JobAt, OnBoard> known =
+      Caffeine.newBuilder().maximumSize(3L * MOST_JOBS).build();
+
   private final ExecutorService search =
       Executors.newSingleThreadExecutor(
           work -> {
@@ -120,7 +126,17 @@ public class DayPlanner {
    *
    * @param link what it does with its vehicle just now; empty for nothing
    */
-  public record OnBoard(JobRow row, JobState state, DayJob left, String link) {}
+  public record OnBoard(JobRow row, JobState state, DayJob left, String link) {
+    OnBoard settled(Map<String, String> who, String running) {
+      List<Stage> stages =
+          left.stages().stream().map(s -> s.by(Optional.ofNullable(who.get(s.id())))).toList();
+      return new OnBoard(
+          row, state, new DayJob(left.id(), left.title(), stages, left.promised()), running);
+    }
+  }
+
+  /** A job as it stood after an entry, seen at a minute. */
+  private record JobAt(long id, long lastSequence, Instant updatedAt, Instant minute) {}
 
   /**
    * The board at a moment.
@@ -219,27 +235,28 @@ public class DayPlanner {
       Instant begins, Day day, Told told, Map<Long, OnBoard> jobs, Pace pace, int left) {}
 
   private Read read(Instant now) {
-    List<Long> ids =
-        sql.queryForList(
-            "select id from job where is_open and (updated_at > ? or promised_at is not null)"
+    List<JobAt> open =
+        sql.query(
+            "select id, last_sequence, updated_at from job"
+                + " where is_open and (updated_at > ? or promised_at is not null)"
                 + " order by promised_at nulls last, updated_at desc, id limit ?",
-            Long.class,
+            (row, n) ->
+                new JobAt(row.getLong(1), row.getLong(2), row.getTimestamp(3).toInstant(), now),
             Timestamp.from(now.minus(TOUCHED_WITHIN)),
             MOST_JOBS);
-    Integer open = sql.queryForObject("select count(*) from job where is_open", Integer.class);
+    Integer all = sql.queryForObject("select count(*) from job where is_open", Integer.class);
     Map<String, String> settled = shop.settled();
     Remaining.AtHand has = atHand.now();
     List<DayPerson> persons = shop.persons(now, DAYS);
     List<Bay> told = shop.bays();
     Map<Long, OnBoard> jobs = new LinkedHashMap<>();
     Map<Long, Long> versions = new LinkedHashMap<>();
-    for (long id : ids) {
-      JobDesk.OpenJob job = desk.look(id);
-      DayJob left = settled(Remaining.of(job.workup(), id, job.row().title(), now, has), settled);
-      if (!left.stages().isEmpty()) {
-        jobs.put(
-            id, new OnBoard(job.row(), job.workup().state(), left, vehicles.state(id).running()));
-        versions.put(id, job.workup().state().lastSequence());
+    for (JobAt at : open) {
+      OnBoard found = known.get(at, a -> onBoard(a, has));
+      OnBoard job = found.settled(settled, vehicles.state(at.id()).running());
+      if (!job.left().stages().isEmpty()) {
+        jobs.put(at.id(), job);
+        versions.put(at.id(), at.lastSequence());
       }
     }
     Day day =
@@ -258,14 +275,15 @@ public class DayPlanner {
         new Told(versions, there, told, settled),
         jobs,
         has.pace(),
-        Math.max(0, Optional.ofNullable(open).orElse(0) - ids.size()));
+        Math.max(0, Optional.ofNullable(all).orElse(0) - open.size()));
   }
 
-  private static DayJob settled(DayJob job, Map<String, String> settled) {
-    List<Stage> stages = new ArrayList<>();
-    for (Stage s : job.stages()) {
-      stages.add(s.by(Optional.ofNullable(settled.get(s.id()))));
-    }
-    return new DayJob(job.id(), job.title(), stages, job.promised());
+  private OnBoard onBoard(JobAt at, Remaining.AtHand has) {
+    JobDesk.OpenJob job = desk.look(at.id());
+    return new OnBoard(
+        job.row(),
+        job.workup().state(),
+        Remaining.of(job.workup(), at.id(), job.row().title(), at.minute(), has),
+        "");
   }
 }
