@@ -31,7 +31,9 @@ import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.RequestPostProcessor;
 
 /** The whole application with its demo, on the database that {@code ./hopmend test} started. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@SpringBootTest(
+    webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
+    properties = "hopmend.day.search=1s")
 @AutoConfigureMockMvc
 @ActiveProfiles("demo")
 @Import(CountedStatements.class)

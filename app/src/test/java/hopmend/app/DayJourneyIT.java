@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import hopmend.app.day.DayPlanner;
 import hopmend.app.job.JobDesk.Submission;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
@@ -16,9 +17,12 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** In the browser: the day of a shop with six vehicles, from the set-up to the hand-over. */
 class DayJourneyIT extends BrowserIT {
+  @Autowired private DayPlanner planner;
+
   private static final LocalDateTime NOW = LocalDateTime.now().truncatedTo(ChronoUnit.MINUTES);
 
   private void go(String path) {
@@ -87,10 +91,22 @@ class DayJourneyIT extends BrowserIT {
     assertThat(page.locator(".board-two")).containsText("delivery: sensor");
     accessible("board of the day");
 
+    planned();
     comesBack(driven);
     settled(late);
     handedOver(handed);
     calendarAndLists(late);
+  }
+
+  /** The board once its plan is looked for to the end. */
+  private DayPlanner.Board planned() {
+    DayPlanner.Board board = planner.board();
+    for (int i = 0; i < 300 && board.looking(); i++) {
+      page.waitForTimeout(100);
+      board = planner.board();
+    }
+    assertThat(board.looking()).isFalse();
+    return board;
   }
 
   private void setUp() {
@@ -125,6 +141,15 @@ class DayJourneyIT extends BrowserIT {
     say(job, new Fact.DriveTold(20, 14.0, List.of()), read(Fact.CodeSource.OWN_TOOL, "P0340"));
     go("/day");
     assertThat(line(job)).containsText("Prove what it is");
+    assertThat(planned().moved().moves())
+        .anySatisfy(
+            m -> {
+              assertThat(m.job()).isEqualTo(job);
+              assertThat(m.later()).isPositive();
+              assertThat(m.why().key()).isEqualTo("day.takes-longer");
+            });
+    go("/day");
+    assertThat(page.locator(".board-two")).containsText("By the plan of");
   }
 
   private void settled(long job) {

@@ -116,9 +116,7 @@ public final class DayDrawing {
     }
     for (Schedule.Placed p : schedule.placed()) {
       for (Schedule.Slot s : p.slots()) {
-        boolean mine = p.person().filter(person.login()::equals).isPresent();
-        boolean beside = s.second().filter(person.login()::equals).isPresent();
-        if (s.piece().isActive() && (mine || beside)) {
+        if (s.isDoneBy(person.login(), p)) {
           String role = s.piece().kind() == Piece.Kind.DRIVE ? "day-drive" : "day-hands";
           s.work().forEach(w -> box(role + late(p), w.from(), w.to(), BLOCK, (LANE - BLOCK) / 2));
           name("day-name", p.job(), s.from(), s.work().get(0).to());

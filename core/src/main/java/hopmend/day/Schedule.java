@@ -28,6 +28,13 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
     public Slot {
       work = List.copyOf(work);
     }
+
+    /** Whether somebody is at it: the person of its stage, or the second one. */
+    public boolean isDoneBy(String login, Placed stage) {
+      return piece.isActive()
+          && (stage.person().filter(login::equals).isPresent()
+              || second.filter(login::equals).isPresent());
+    }
   }
 
   /**
@@ -76,14 +83,7 @@ public record Schedule(List<Placed> placed, List<Cannot> cannot) {
   /** What a person is at, in order: also where the person is the second one. */
   public List<Slot> of(String login) {
     return placed.stream()
-        .flatMap(
-            p ->
-                p.slots().stream()
-                    .filter(s -> s.piece().isActive())
-                    .filter(
-                        s ->
-                            p.person().filter(login::equals).isPresent()
-                                || s.second().filter(login::equals).isPresent()))
+        .flatMap(p -> p.slots().stream().filter(s -> s.isDoneBy(login, p)))
         .sorted(Comparator.comparingInt(Slot::from))
         .toList();
   }

@@ -544,6 +544,7 @@ public final class JobState {
     @Override
     public Void of(Fact.BroughtTo f) {
       bay = f.bay();
+      appointed = null;
       return null;
     }
 

@@ -14,16 +14,18 @@ import hopmend.swap.Caution;
 import hopmend.swap.Step;
 import hopmend.swap.WorkPlan;
 import hopmend.verify.DrivePlan;
+import hopmend.verify.DriveProof;
 import hopmend.verify.SensorProof;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -54,14 +56,16 @@ public final class Remaining {
   private static final int MINUTES_OF_A_DAY = 1440;
 
   private final Workup w;
+  private final List<DriveProof> logged;
   private final HopLine line;
   private final Instant now;
   private final AtHand atHand;
   private final long id;
   private final List<Stage> stages = new ArrayList<>();
 
-  private Remaining(Workup w, long id, Instant now, AtHand atHand) {
+  private Remaining(Workup w, long id, List<DriveProof> logged, Instant now, AtHand atHand) {
     this.w = w;
+    this.logged = logged;
     this.atHand = atHand;
     this.id = id;
     this.now = now;
@@ -83,12 +87,31 @@ public final class Remaining {
   }
 
   /**
+   * What a person may do, as the pieces demand it.
+   *
+   * @param held the qualifications that are valid
+   * @param licences whether the shop notes who drives; else everybody does
+   */
+  public static Set<String> skills(Role role, Collection<String> held, boolean licences) {
+    Set<String> skills = new HashSet<>(held);
+    if (!licences) {
+      skills.add(DRIVER);
+    }
+    if (role != Role.LEARNER) {
+      skills.add(SIGNS);
+    }
+    return skills;
+  }
+
+  /**
    * Computes it.
    *
+   * @param logged what each recorded drive proved
    * @param now when the plan begins
    */
-  public static DayJob of(Workup w, long id, String title, Instant now, AtHand atHand) {
-    Remaining remaining = new Remaining(w, id, now, atHand);
+  public static DayJob of(
+      Workup w, long id, String title, List<DriveProof> logged, Instant now, AtHand atHand) {
+    Remaining remaining = new Remaining(w, id, logged, now, atHand);
     if (w.state().signedOff().isEmpty()) {
       remaining.lay();
     }
@@ -136,7 +159,8 @@ public final class Remaining {
     double waits = first.map(Remaining::waits).orElse(0.0);
     List<Piece> pieces = new ArrayList<>();
     pieces.add(
-        hands("prove", Message.of(first.isPresent() ? "day.prove" : "day.prove-guessed"), minutes));
+        handsOn(
+            "prove", Message.of(first.isPresent() ? "day.prove" : "day.prove-guessed"), minutes));
     if (waits >= 1) {
       pieces.add(wait("prove-waits", Message.of("day.prove-waits"), waits));
     }
@@ -184,7 +208,7 @@ public final class Remaining {
     if (pieces.isEmpty()) {
       boolean guessed = w.workOrder().isEmpty();
       pieces.add(
-          hands(
+          handsOn(
               "swap",
               Message.of(guessed ? "day.swap-guessed" : "day.write-down"),
               guessed ? SWAP_MINUTES : START_MINUTES));
@@ -235,12 +259,7 @@ public final class Remaining {
   private void work(List<Step> together, List<Piece> pieces) {
     if (!together.isEmpty()) {
       Step first = together.get(0);
-      Set<String> demands =
-          together.stream()
-              .flatMap(s -> s.cautions().stream())
-              .filter(Caution::binds)
-              .map(Caution::demands)
-              .collect(Collectors.toCollection(TreeSet::new));
+      Set<String> demands = demands(together.stream().flatMap(s -> s.cautions().stream()));
       double minutes = together.stream().mapToDouble(this::minutes).sum();
       pieces.add(
           new Piece(
@@ -263,15 +282,25 @@ public final class Remaining {
         * atHand.pace().factor(about.family(), about.card(), WorkPlan.operation(step.id()), false);
   }
 
-  /** When the part is here: as somebody said, else after the days that its offer tells. */
+  /** What who lays hands on it must be qualified for: by the vehicle, and by the work itself. */
+  private Set<String> demands(Stream<Caution> own) {
+    return Stream.concat(w.binding().stream(), own)
+        .filter(Caution::binds)
+        .map(Caution::demands)
+        .collect(Collectors.toSet());
+  }
+
+  /** When the part is here: once it was compared; as somebody said; after its offer's days. */
   private int delivered() {
+    if (w.state().compared().isPresent()) {
+      return 0;
+    }
     Optional<Fact.DeliveryExpected> said = w.state().delivery();
     if (said.isPresent()) {
       return Math.max(0, minutesUntil(said.get().at()));
     }
-    boolean lies = w.state().compared().isPresent();
     return w.state().part().stream()
-        .filter(p -> !lies && p.part() != null && !p.part().offer().onTheShelf())
+        .filter(p -> p.part() != null && !p.part().offer().onTheShelf())
         .flatMap(p -> Optional.ofNullable(p.part().offer().leadDays()).stream())
         .mapToInt(days -> Math.max(0, minutesUntil(chosenAt()) + days * MINUTES_OF_A_DAY))
         .findFirst()
@@ -327,21 +356,20 @@ public final class Remaining {
   }
 
   private void drive() {
-    boolean driven = w.state().wasDriven();
     if (!isOpen(Hop.VERIFY) || w.accusesNoSensor() && w.state().verdict().isEmpty()) {
       return;
     }
-    DrivePlan plan = w.drivePlan(List.of());
+    DrivePlan plan = w.drivePlan(logged);
     double soak = minutes(plan, true);
     JobEntry standing = w.state().waits().get(Fact.WaitBegun.SOAK);
     if (standing != null) {
       soak = left(standing);
     }
-    if (soak >= 1 && !driven) {
+    if (soak >= 1) {
       add("soak", outside(), 0, List.of(wait("soak", Message.of("day.soak"), soak)));
     }
-    List<SensorProof> byTwo = proofsLeft().filter(SensorProof::secondPerson).toList();
-    double drive = minutes(plan, false) + byTwo.stream().mapToDouble(SensorProof::minutes).sum();
+    List<Unseen> byTwo = unseen(true);
+    double drive = minutes(plan, false) + minutes(byTwo);
     if (drive > 0) {
       Piece piece =
           new Piece(
@@ -349,16 +377,30 @@ public final class Remaining {
               Piece.Kind.DRIVE,
               Message.of("day.drive"),
               whole(drive),
-              Set.of(DRIVER),
+              with(DRIVER, demandsOf(byTwo)),
               byTwo.isEmpty() ? 1 : 2);
       add("drive", outside(), 0, List.of(piece));
     }
   }
 
-  private Stream<SensorProof> proofsLeft() {
+  /** A proof of a sensor that nobody has seen yet. */
+  private record Unseen(Target target, SensorProof proof) {}
+
+  private List<Unseen> unseen(boolean driven) {
     return w.targets().stream()
-        .flatMap(t -> t.proofs().stream().filter(p -> !t.isSeen(p)))
-        .distinct();
+        .flatMap(t -> t.proofs().stream().filter(p -> !t.isSeen(p)).map(p -> new Unseen(t, p)))
+        .filter(u -> u.proof().secondPerson() == driven)
+        .toList();
+  }
+
+  private static double minutes(List<Unseen> proofs) {
+    return proofs.stream().mapToDouble(u -> u.proof().minutes()).sum();
+  }
+
+  private Set<String> demandsOf(List<Unseen> proofs) {
+    return proofs.isEmpty()
+        ? Set.of()
+        : demands(proofs.stream().flatMap(u -> u.target().cautions(u.proof()).stream()));
   }
 
   private static double minutes(DrivePlan plan, boolean standing) {
@@ -369,8 +411,7 @@ public final class Remaining {
   }
 
   private void sign() {
-    double looks =
-        proofsLeft().filter(p -> !p.secondPerson()).mapToDouble(SensorProof::minutes).sum();
+    List<Unseen> looks = unseen(false);
     if (isOpen(Hop.VERIFY) && w.state().watchedUntil().isEmpty()) {
       add(
           "sign",
@@ -381,8 +422,8 @@ public final class Remaining {
                   "sign",
                   Piece.Kind.HANDS,
                   Message.of("day.sign"),
-                  whole(SIGN_MINUTES + looks),
-                  Set.of(SIGNS),
+                  whole(SIGN_MINUTES + minutes(looks)),
+                  with(SIGNS, demandsOf(looks)),
                   1)));
     }
   }
@@ -416,6 +457,15 @@ public final class Remaining {
 
   private static Piece hands(String id, Message says, double minutes) {
     return new Piece(id, Piece.Kind.HANDS, says, whole(minutes), Set.of(), 1);
+  }
+
+  /** The same where hands are laid on the vehicle. */
+  private Piece handsOn(String id, Message says, double minutes) {
+    return new Piece(id, Piece.Kind.HANDS, says, whole(minutes), demands(Stream.empty()), 1);
+  }
+
+  private static Set<String> with(String skill, Set<String> demands) {
+    return Stream.concat(Stream.of(skill), demands.stream()).collect(Collectors.toSet());
   }
 
   private static Piece wait(String id, Message says, double minutes) {

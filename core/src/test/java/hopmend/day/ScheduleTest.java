@@ -208,6 +208,86 @@ class ScheduleTest {
     assertThat(s.stage("quick").orElseThrow().from()).isEqualTo(150);
   }
 
+  /** Somebody said of two vehicles, both apart, that they stand in one bay: one after the other. */
+  @Test
+  void twoThatAreSaidToStandInOneBayAreStillPlanned() {
+    List<DayJob> jobs = new ArrayList<>();
+    for (int i = 1; i <= 2; i++) {
+      Stage apart =
+          new Stage(
+              "s" + i,
+              List.of(hands("on", 40)),
+              Set.of(BayKind.HOIST),
+              Set.of("puller"),
+              30 * i,
+              Optional.of("hoist"),
+              Optional.empty());
+      jobs.add(new DayJob(i, "job " + i, List.of(apart), OptionalInt.empty()));
+    }
+    Day day =
+        new Day(
+            600,
+            List.of(new DayPerson("a", "a", Set.of(), List.of(new Span(0, 600)))),
+            List.of(new Bay("hoist", BayKind.HOIST)),
+            jobs);
+    for (List<String> order : List.of(List.of("s1", "s2"), List.of("s2", "s1"))) {
+      Schedule s = Schedule.of(day, new Turns(order, Map.of()));
+      holds(day, s);
+      assertThat(s.doneAt(1)).contains(70);
+      assertThat(s.doneAt(2)).contains(110);
+    }
+  }
+
+  /** Who is settled does it, though another were free; who may not is told, and nobody steps in. */
+  @Test
+  void whoIsSettledDoesItOrNobody() {
+    Piece signs = new Piece("sign", Piece.Kind.HANDS, Message.text("sign"), 5, Set.of("signs"), 1);
+    Day day = settled(signs, "a");
+    assertThat(Schedule.of(day, Turns.byUrgency(day)).stage("s").orElseThrow().person())
+        .contains("a");
+    Schedule beyond = Schedule.of(settled(signs, "b"), Turns.byUrgency(day));
+    assertThat(beyond.cannot())
+        .extracting(Schedule.Cannot::why)
+        .containsExactly(Message.of("day.not-by", "b"));
+    assertThat(beyond.misses(day.jobs().get(0))).isTrue();
+  }
+
+  private static Day settled(Piece piece, String login) {
+    Stage stage =
+        new Stage("s", List.of(piece), Set.of(), Set.of(), 0, Optional.empty(), Optional.of(login));
+    return new Day(
+        600,
+        List.of(
+            new DayPerson("a", "a", Set.of("signs"), List.of(new Span(100, 600))),
+            new DayPerson("b", "b", Set.of(), List.of(new Span(0, 600))),
+            new DayPerson("c", "c", Set.of("signs"), List.of(new Span(0, 600)))),
+        List.of(),
+        List.of(new DayJob(1, "one", List.of(stage), OptionalInt.of(500))));
+  }
+
+  /** Two for a drive: both at once, in one go, when both are there. */
+  @Test
+  void aDriveOfTwoWaitsUntilBothAreThereInOneGo() {
+    Piece two =
+        new Piece("drive", Piece.Kind.DRIVE, Message.text("drive"), 30, Set.of("driver"), 2);
+    Day day =
+        new Day(
+            600,
+            List.of(
+                new DayPerson(
+                    "a", "a", Set.of("driver"), List.of(new Span(0, 70), new Span(90, 300))),
+                new DayPerson("b", "b", Set.of(), List.of(new Span(50, 100), new Span(120, 300)))),
+            List.of(),
+            List.of(
+                new DayJob(
+                    1, "one", List.of(stage("s", List.of(two), Set.of())), OptionalInt.empty())));
+    Schedule s = Schedule.of(day, Turns.byUrgency(day));
+    Schedule.Slot slot = s.stage("s").orElseThrow().slots().get(0);
+    assertThat(slot.from()).isEqualTo(120);
+    assertThat(slot.second()).contains("b");
+    assertThat(s.of("b")).containsExactly(slot);
+  }
+
   @Test
   void whatNobodyMayDoIsSaidAndSoIsWhatComesAfterIt() {
     Stage tank =

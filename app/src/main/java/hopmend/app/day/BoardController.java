@@ -9,6 +9,7 @@ import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.Sent;
 import hopmend.day.BayKind;
+import hopmend.day.DayLists;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.NotNull;
@@ -69,8 +70,9 @@ class BoardController {
   @GetMapping("/lists")
   String lists(Model model) {
     DayPlanner.Board board = planner.board();
-    model.addAttribute("board", new BoardView(board, clock.getZone()));
-    model.addAttribute("lists", DayLists.of(board, clock.getZone()));
+    model.addAttribute("zone", clock.getZone());
+    model.addAttribute(
+        "lists", DayLists.of(board.day(), board.schedule(), board.begins(), clock.getZone()));
     return "day/lists";
   }
 

@@ -83,6 +83,7 @@ public final class BoardView {
       String with,
       String promised,
       String done,
+      boolean missed,
       Optional<Long> slack,
       Optional<String> holds,
       String stands,
@@ -145,7 +146,7 @@ public final class BoardView {
 
   /** Jobs that miss their promise, the worst first. */
   public List<Line> missed() {
-    return lines.stream().filter(l -> l.slack().filter(s -> s < 0).isPresent()).toList();
+    return lines.stream().filter(Line::missed).toList();
   }
 
   public List<Person> persons() {
@@ -158,8 +159,7 @@ public final class BoardView {
             .flatMap(
                 placed ->
                     placed.slots().stream()
-                        .filter(s -> s.piece().isActive())
-                        .filter(s -> isAt(p.login(), placed, s))
+                        .filter(s -> s.isDoneBy(p.login(), placed))
                         .map(s -> new Timed(s.from(), turn(placed, s))))
             .sorted(Comparator.comparingInt(Timed::from))
             .limit(2)
@@ -179,11 +179,6 @@ public final class BoardView {
   private boolean isBusyNow(DayPerson p) {
     return board.schedule().of(p.login()).stream()
         .anyMatch(s -> s.work().stream().anyMatch(w -> w.from() == 0 && w.to() > 0));
-  }
-
-  private static boolean isAt(String login, Schedule.Placed placed, Schedule.Slot slot) {
-    return placed.person().filter(login::equals).isPresent()
-        || slot.second().filter(login::equals).isPresent();
   }
 
   private Turn turn(Schedule.Placed placed, Schedule.Slot s) {
@@ -258,7 +253,7 @@ public final class BoardView {
     return board.jobs().values().stream()
         .map(this::line)
         .sorted(
-            Comparator.comparing((Line l) -> l.slack().orElse(Long.MAX_VALUE) >= 0)
+            Comparator.comparing((Line l) -> !l.missed())
                 .thenComparing(l -> l.promised().isEmpty())
                 .thenComparing(l -> l.slack().orElse(Long.MAX_VALUE))
                 .thenComparing(l -> board.schedule().doneAt(l.job()).orElse(Integer.MAX_VALUE))
@@ -280,6 +275,7 @@ public final class BoardView {
         j.row().lastBy(),
         j.state().promised().map(this::moment).orElse(""),
         done.map(this::time).orElse("not planned"),
+        board.schedule().misses(left),
         slack,
         slack.map(x -> percent(board.pace().holds(board.schedule(), left))),
         stands(j),
@@ -326,8 +322,13 @@ public final class BoardView {
         s.hands() > 0);
   }
 
+  /** When a plan last moved anything that matters. */
+  public String movedAt() {
+    return moment(board.moved().at());
+  }
+
   public List<Moves.Move> moves() {
-    return board.moves().stream().limit(8).toList();
+    return board.moved().moves().stream().limit(8).toList();
   }
 
   /** The day that is drawn, in words; empty for today. */

@@ -5,6 +5,9 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobRow;
 import hopmend.app.link.VehicleDesk;
+import hopmend.app.verify.Drives;
+import hopmend.app.web.InputProblem;
+import hopmend.app.web.LongWork;
 import hopmend.day.Bay;
 import hopmend.day.Day;
 import hopmend.day.DayBound;
@@ -18,7 +21,6 @@ import hopmend.day.Stage;
 import hopmend.day.Turns;
 import hopmend.job.JobState;
 import hopmend.job.Remaining;
-import jakarta.annotation.PreDestroy;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
@@ -28,8 +30,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -61,6 +61,7 @@ public class DayPlanner {
   private final VehicleDesk vehicles;
   private final ShopDay shop;
   private final ShopAtHand atHand;
+  private final Drives drives;
   private final DaySettings settings;
   private final TransactionTemplate reading;
   private final Clock clock;
@@ -69,14 +70,7 @@ public class DayPlanner {
   private final Cache<JobAt, OnBoard> known =
       Caffeine.newBuilder().maximumSize(3L * MOST_JOBS).build();
 
-  private final ExecutorService search =
-      Executors.newSingleThreadExecutor(
-          work -> {
-            Thread t = new Thread(work, "day-search");
-            t.setDaemon(true);
-            t.setPriority(Thread.MIN_PRIORITY);
-            return t;
-          });
+  private final LongWork search;
 
   /** Under its own lock: the turns that are followed, and for what they were looked. */
   private final Object lock = new Object();
@@ -86,7 +80,7 @@ public class DayPlanner {
   private Instant lookedAt = Instant.EPOCH;
   private boolean looking;
   private Kept followed;
-  private List<Moves.Move> moves = List.of();
+  private Moved moved = new Moved(Instant.EPOCH, List.of());
 
   DayPlanner(
       JdbcTemplate sql,
@@ -96,7 +90,11 @@ public class DayPlanner {
       ShopAtHand atHand,
       DaySettings settings,
       TransactionTemplate transactions,
+      LongWork search,
+      Drives drives,
       Clock clock) {
+    this.search = search;
+    this.drives = drives;
     this.sql = sql;
     this.desk = desk;
     this.vehicles = vehicles;
@@ -107,17 +105,15 @@ public class DayPlanner {
     this.clock = clock;
   }
 
-  @PreDestroy
-  void close() {
-    search.shutdownNow();
-  }
-
   /** What a plan follows from, without the time that passes. */
   private record Told(
       Map<Long, Long> jobs,
       Map<String, Object> persons,
       List<Bay> bays,
       Map<String, String> settled) {}
+
+  /** What a plan moved at a moment: the last one that moved anything. */
+  public record Moved(Instant at, List<Moves.Move> moves) {}
 
   private record Kept(Moves.Plan plan, Instant begins) {}
 
@@ -158,7 +154,7 @@ public class DayPlanner {
       int left,
       Pace pace,
       boolean looking,
-      List<Moves.Move> moves) {
+      Moved moved) {
     public Instant at(int minute) {
       return begins.plusSeconds(60L * minute);
     }
@@ -167,22 +163,19 @@ public class DayPlanner {
   /** The board now. Looks for a better plan beside it, if something changed. */
   public Board board() {
     Instant now = clock.instant().truncatedTo(ChronoUnit.MINUTES);
-    Read read = reading.execute(t -> read(now));
+    Read read = read(now);
     Turns follow;
     boolean busy;
-    List<Moves.Move> moved;
+    Moved lately;
     synchronized (lock) {
       boolean fresh =
           read.told().equals(lookedFor) && Duration.between(lookedAt, now).compareTo(GROWS_OLD) < 0;
       if (!fresh && !looking) {
-        looking = true;
-        lookedFor = read.told();
-        lookedAt = now;
-        search.execute(() -> look(read));
+        looking = begins(read);
       }
       follow = turns;
       busy = looking;
-      moved = moves;
+      lately = moved;
     }
     Schedule schedule = Schedule.of(read.day(), follow);
     Schedule.Cost cost = schedule.cost(read.day());
@@ -197,10 +190,24 @@ public class DayPlanner {
         read.left(),
         read.pace(),
         busy,
-        moved);
+        lately);
   }
 
-  private void look(Read read) {
+  /**
+   * Whether a search could be begun; where others read long files, it is tried at the next look.
+   */
+  private boolean begins(Read read) {
+    try {
+      search.begin(() -> look(read));
+      lookedFor = read.told();
+      lookedAt = read.begins();
+      return true;
+    } catch (InputProblem busy) {
+      return false;
+    }
+  }
+
+  private DaySearch.Found look(Read read) {
     try {
       DaySearch.Budget budget = new DaySearch.Budget(STEPS, IDLE_STEPS, settings.search());
       Turns from;
@@ -210,13 +217,18 @@ public class DayPlanner {
       DaySearch.Found found = DaySearch.best(read.day(), from, budget);
       Kept next = new Kept(new Moves.Plan(read.day(), found.schedule()), read.begins());
       synchronized (lock) {
-        moves = followed == null ? List.of() : moved(followed, next);
+        List<Moves.Move> more = followed == null ? List.of() : moved(followed, next);
+        if (!more.isEmpty()) {
+          moved = new Moved(read.begins(), more);
+        }
         followed = next;
         turns = found.turns();
       }
+      return found;
     } catch (RuntimeException e) {
       // The board goes on with the turns that it has.
       LOG.error("The search for a plan of the day failed", e);
+      throw e;
     } finally {
       synchronized (lock) {
         looking = false;
@@ -234,7 +246,17 @@ public class DayPlanner {
   private record Read(
       Instant begins, Day day, Told told, Map<Long, OnBoard> jobs, Pace pace, int left) {}
 
-  private Read read(Instant now) {
+  /** What the database tells of the shop at one moment. */
+  private record Rows(
+      List<JobAt> open,
+      int all,
+      Map<String, String> settled,
+      List<DayPerson> persons,
+      Map<String, Object> there,
+      List<Bay> bays,
+      Remaining.AtHand has) {}
+
+  private Rows rows(Instant now) {
     List<JobAt> open =
         sql.query(
             "select id, last_sequence, updated_at from job"
@@ -245,37 +267,43 @@ public class DayPlanner {
             Timestamp.from(now.minus(TOUCHED_WITHIN)),
             MOST_JOBS);
     Integer all = sql.queryForObject("select count(*) from job where is_open", Integer.class);
-    Map<String, String> settled = shop.settled();
-    Remaining.AtHand has = atHand.now();
     List<DayPerson> persons = shop.persons(now, DAYS);
-    List<Bay> told = shop.bays();
+    Map<String, Object> there = new LinkedHashMap<>();
+    shop.hours().forEach(there::put);
+    persons.forEach(p -> there.put("skills " + p.login(), p.skills()));
+    shop.absences().forEach(a -> there.put("away " + a.id(), a));
+    return new Rows(
+        open,
+        Optional.ofNullable(all).orElse(0),
+        shop.settled(),
+        persons,
+        there,
+        shop.bays(),
+        atHand.now());
+  }
+
+  /** What is left of the jobs is computed behind the transaction. */
+  private Read read(Instant now) {
+    Rows rows = reading.execute(t -> rows(now));
     Map<Long, OnBoard> jobs = new LinkedHashMap<>();
     Map<Long, Long> versions = new LinkedHashMap<>();
-    for (JobAt at : open) {
-      OnBoard found = known.get(at, a -> onBoard(a, has));
-      OnBoard job = found.settled(settled, vehicles.state(at.id()).running());
+    for (JobAt at : rows.open()) {
+      OnBoard found = known.get(at, a -> onBoard(a, rows.has()));
+      OnBoard job = found.settled(rows.settled(), vehicles.state(at.id()).running());
       if (!job.left().stages().isEmpty()) {
         jobs.put(at.id(), job);
         versions.put(at.id(), at.lastSequence());
       }
     }
-    Day day =
-        new Day(
-            DAYS * 1440,
-            persons,
-            ShopDay.orEnough(told, persons.size()),
-            jobs.values().stream().map(OnBoard::left).toList());
-    Map<String, Object> there = new LinkedHashMap<>();
-    shop.hours().forEach(there::put);
-    persons.forEach(p -> there.put("skills " + p.login(), p.skills()));
-    shop.absences().forEach(a -> there.put("away " + a.id(), a));
+    List<DayJob> left = jobs.values().stream().map(OnBoard::left).toList();
+    List<Bay> room = Bay.room(rows.bays(), rows.persons().size(), left);
     return new Read(
         now,
-        day,
-        new Told(versions, there, told, settled),
+        new Day(DAYS * 1440, rows.persons(), room, left),
+        new Told(versions, rows.there(), rows.bays(), rows.settled()),
         jobs,
-        has.pace(),
-        Math.max(0, Optional.ofNullable(all).orElse(0) - open.size()));
+        rows.has().pace(),
+        Math.max(0, rows.all() - rows.open().size()));
   }
 
   private OnBoard onBoard(JobAt at, Remaining.AtHand has) {
@@ -283,7 +311,13 @@ public class DayPlanner {
     return new OnBoard(
         job.row(),
         job.workup().state(),
-        Remaining.of(job.workup(), at.id(), job.row().title(), at.minute(), has),
+        Remaining.of(
+            job.workup(),
+            at.id(),
+            job.row().title(),
+            drives.proofs(at.id(), job.workup()),
+            at.minute(),
+            has),
         "");
   }
 }

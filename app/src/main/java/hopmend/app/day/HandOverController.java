@@ -4,6 +4,7 @@ import hopmend.app.account.Account;
 import hopmend.app.account.Accounts;
 import hopmend.app.job.HopScreens.Form;
 import hopmend.app.job.JobDesk;
+import hopmend.app.verify.Drives;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.NotHere;
 import hopmend.app.web.RequestPath;
@@ -32,11 +33,18 @@ class HandOverController {
   private final JobDesk desk;
   private final ShopDay shop;
   private final ShopAtHand atHand;
+  private final Drives drives;
   private final Accounts accounts;
   private final Clock clock;
 
   HandOverController(
-      JobDesk desk, ShopDay shop, ShopAtHand atHand, Accounts accounts, Clock clock) {
+      JobDesk desk,
+      ShopDay shop,
+      ShopAtHand atHand,
+      Drives drives,
+      Accounts accounts,
+      Clock clock) {
+    this.drives = drives;
     this.desk = desk;
     this.shop = shop;
     this.atHand = atHand;
@@ -57,7 +65,13 @@ class HandOverController {
         line.standings().stream().filter(s -> s.kind() == Standing.Kind.WAITING).toList());
     model.addAttribute(
         "left",
-        Remaining.of(job.workup(), jobId, job.row().title(), clock.instant(), atHand.now())
+        Remaining.of(
+                job.workup(),
+                jobId,
+                job.row().title(),
+                drives.proofs(jobId, job.workup()),
+                clock.instant(),
+                atHand.now())
             .stages());
     model.addAttribute("people", accounts.all().stream().filter(Account::active).toList());
     model.addAttribute("bays", shop.bays());

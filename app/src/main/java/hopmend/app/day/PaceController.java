@@ -43,7 +43,11 @@ class PaceController {
         .map(
             s ->
                 new Line(
-                    catalogs.now().sheet(s.family()).map(FamilySheet::name).orElse(s.family()),
+                    catalogs
+                        .now()
+                        .sheet(s.family())
+                        .map(FamilySheet::name)
+                        .orElse(s.family().isEmpty() ? "Without a sensor" : s.family()),
                     s.step().replace('-', ' '),
                     s))
         .filter(l -> l.holds(words))

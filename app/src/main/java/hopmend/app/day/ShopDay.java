@@ -10,19 +10,16 @@ import hopmend.day.DayPerson;
 import hopmend.day.WorkingHours;
 import hopmend.job.Held;
 import hopmend.job.Remaining;
-import hopmend.job.Role;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.stream.IntStream;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -66,15 +63,6 @@ public class ShopDay {
     return sql.query(
         "select name, kind from bay order by name",
         (row, n) -> new Bay(row.getString(1), BayKind.valueOf(row.getString(2))));
-  }
-
-  /** The same; while none is told, there is a place for everybody, with a hoist. */
-  static List<Bay> orEnough(List<Bay> told, int persons) {
-    return told.isEmpty()
-        ? IntStream.rangeClosed(1, Math.max(1, persons))
-            .mapToObj(i -> new Bay("Place " + i, BayKind.HOIST))
-            .toList()
-        : told;
   }
 
   @Transactional
@@ -132,17 +120,11 @@ public class ShopDay {
   }
 
   private Set<String> skills(Account a, List<Held> held, boolean licences) {
-    Set<String> skills = new HashSet<>();
-    held.stream()
-        .filter(h -> h.isValidOn(LocalDate.now(clock)))
-        .forEach(h -> skills.add(h.qualification()));
-    if (!licences) {
-      skills.add(Remaining.DRIVER);
-    }
-    if (a.role() != Role.LEARNER) {
-      skills.add(Remaining.SIGNS);
-    }
-    return skills;
+    LocalDate today = LocalDate.now(clock);
+    return Remaining.skills(
+        a.role(),
+        held.stream().filter(h -> h.isValidOn(today)).map(Held::qualification).toList(),
+        licences);
   }
 
   /** The hours of everybody who may sign in, by login. */

@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
 
 /** Judges kept drive logs. A kept log never changes: its judgement is kept, not its samples. */
 @Component
-class Drives {
+public class Drives {
   private static final int KEPT = 200;
 
   private final JobDesk desk;
@@ -59,7 +59,7 @@ class Drives {
   }
 
   /** What each recorded drive of the job proved. */
-  List<DriveProof> proofs(long jobId, Workup workup) {
+  public List<DriveProof> proofs(long jobId, Workup workup) {
     return of(jobId, workup).stream().map(Judged::proof).toList();
   }
 

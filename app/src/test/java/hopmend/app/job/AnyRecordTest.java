@@ -76,6 +76,7 @@ class AnyRecordTest {
         everyQuestion(w);
         if (i % 10 == 0) {
           w.here().plan();
+          Remaining.of(w, 1, "any", List.of(), NOW, Remaining.AtHand.NOTHING_SPECIAL);
         }
         for (JobEntry e : w.state().entries()) {
           assertThat(words.of(e)).isNotBlank();
@@ -103,7 +104,6 @@ class AnyRecordTest {
     assertThat(w.meanings()).hasSameSizeAs(w.picture().nodes());
     w.verdict();
     w.here().clues();
-    Remaining.of(w, 1, "any", NOW, Remaining.AtHand.NOTHING_SPECIAL);
     w.isWithoutPart();
     w.here().partChoice();
     w.here().chosenPart();
