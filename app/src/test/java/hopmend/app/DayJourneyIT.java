@@ -192,7 +192,8 @@ class DayJourneyIT extends BrowserIT {
     assertThat(page.locator("table.record th[scope=row]").first()).containsText("unplug");
     accessible("what steps took");
     go("/day/lists");
-    assertThat(page.locator("main")).containsText("In the morning");
+    assertThat(page.locator("main"))
+        .containsText("In the morning, " + NOW.toLocalDate().plusDays(1));
     assertThat(page.locator("main")).containsText("Oskar");
     accessible("lists of the day");
   }
