@@ -84,7 +84,7 @@ final class CodeFinder {
   /** "bolt C1025", "part no. P0340": told by what stands right before it. */
   private boolean isBeside(LineAtHand at, int i) {
     for (int words = 1; words <= 2 && i - words >= 0; words++) {
-      if (at.cellIndex(i - words) != at.cellIndex(i)) {
+      if (at.cellIndex(i - words) != at.cellIndex(i) || isUnitBefore(at, i - words, i)) {
         return false;
       }
       Phrases.Match<Boolean> match = this.words.beside().at(at.words(), i - words);
@@ -93,6 +93,11 @@ final class CodeFinder {
       }
     }
     return false;
+  }
+
+  /** "Fallos en caja: P0730": a word for a box and for a gearbox. */
+  private static boolean isUnitBefore(LineAtHand at, int word, int code) {
+    return at.isAnnounced(code) && at.part(word) == Part.UNIT;
   }
 
   int bytesAt(LineAtHand at, int i) {

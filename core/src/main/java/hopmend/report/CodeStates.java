@@ -3,8 +3,11 @@ package hopmend.report;
 import hopmend.fault.CodeState;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
 
 /** Which of the states of a line is whose: by place, by run, or by the name before a colon. */
 final class CodeStates {
@@ -24,6 +27,7 @@ final class CodeStates {
     }
     List<LineFinds.State> ahead = new ArrayList<>();
     List<LineFinds.State> next = new ArrayList<>();
+    Set<Integer> toldByPlace = new HashSet<>();
     boolean before = standBefore(f);
     int k = 0;
     for (LineFinds.State s : f.states) {
@@ -40,12 +44,29 @@ final class CodeStates {
             told.get(i).add(s.state());
           }
         }
+        case FIRST, SECOND, THIRD, LAST -> {
+          place(f, k, s.reach()).ifPresent(at -> told.get(at).add(s.state()));
+          toldByPlace.add(f.runs[k]);
+        }
       }
     }
     ofVerbs(f, next, told);
-    ofRuns(f, told);
+    ofRuns(f, told, toldByPlace);
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  /** Which code "the second" is, of the run that ends with one; none if there is no such. */
+  private static OptionalInt place(LineFinds f, int last, LineFinds.Reach which) {
+    int first = last;
+    while (first > 0 && f.runs[first - 1] == f.runs[last]) {
+      first--;
+    }
+    int at =
+        which == LineFinds.Reach.LAST
+            ? last
+            : first + which.ordinal() - LineFinds.Reach.FIRST.ordinal();
+    return at > last ? OptionalInt.empty() : OptionalInt.of(at);
   }
 
   /** Whether states stand before every single one of several codes, and none behind the last. */
@@ -123,8 +144,12 @@ final class CodeStates {
         : EnumSet.noneOf(CodeState.class);
   }
 
-  /** "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run. */
-  private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told) {
+  /**
+   * "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run.
+   *
+   * @param toldByPlace runs of which "the first" was told, and no other
+   */
+  private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told, Set<Integer> toldByPlace) {
     int first = 0;
     for (int k = 1; k <= told.size(); k++) {
       if (k < told.size() && f.runs[k] == f.runs[first]) {
@@ -135,7 +160,7 @@ final class CodeStates {
       int start = f.codes.get(first).start();
       boolean before = !f.states.isEmpty() && f.states.get(0).start() < start;
       for (int i = first; i < k; i++) {
-        if (told.get(i).isEmpty()) {
+        if (told.get(i).isEmpty() && !toldByPlace.contains(f.runs[i])) {
           told.get(i).addAll(before && !ofFirst.isEmpty() ? ofFirst : ofLast);
         }
       }

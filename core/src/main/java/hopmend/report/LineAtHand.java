@@ -133,6 +133,12 @@ final class LineAtHand {
     return segment[word];
   }
 
+  /** Whether nothing stands beside a word that no sign parts from it. */
+  boolean isAlone(int word) {
+    return (word == 0 || segment[word - 1] != segment[word])
+        && (word + 1 == all.size() || segment[word + 1] != segment[word]);
+  }
+
   /** Whether a sign such as a colon stands before a word, or a new cell begins with it. */
   boolean isAnnounced(int word) {
     return announced[word];

@@ -31,7 +31,12 @@ final class LineFinds {
     /** "The ABS stores C0035": the next one, and those of its run. */
     NEXT,
     /** "Both stored": all before it that have none. */
-    ALL
+    ALL,
+    /** "P0420 and P0430, the first is current": by its place among those of the run before. */
+    FIRST,
+    SECOND,
+    THIRD,
+    LAST
   }
 
   /**
@@ -76,6 +81,9 @@ final class LineFinds {
   boolean unitIsUnknown;
 
   boolean unitIsLabelled;
+
+  /** The words before the first code that a gap parts from it, as in a column without a name. */
+  String nameBefore = "";
 
   /** "All from the ECM": what it says is meant for every code above. */
   boolean speaksOfAll;

@@ -33,6 +33,7 @@ final class LineReader {
   private final UnitFinder units;
   private final LabelFinder labels;
   private final CellFinder cells;
+  private final Legend legend;
 
   LineReader(Layout layout, ReportWords words, int yearNow) {
     this.glyphs = layout.glyphs();
@@ -47,6 +48,7 @@ final class LineReader {
     vehicle = new VehicleFinder(glyphs, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures);
     states = new StateFinder(layout, words);
+    legend = new Legend(glyphs, words);
     raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());
     labels = new LabelFinder(words, heavy, odometer, states, units);
     cells =
@@ -78,6 +80,7 @@ final class LineReader {
     at.finds.runs = runs(at);
     judge(at);
     units.bracketed(at);
+    units.firstColumn(at);
     return at.finds;
   }
 
@@ -117,6 +120,12 @@ final class LineReader {
     if (TIMES.matcher(w.text()).matches()) {
       at.finds.count(Integer.parseInt(w.text().replace("x", "")));
       at.account(i, i + 1, Part.LABEL);
+      return i + 1;
+    }
+    Optional<CodeState> explained = at.finds.hasCodes() ? legend.stateOf(w) : Optional.empty();
+    if (explained.isPresent() && (at.isAlone(i) || at.part(i - 1) == Part.CODE)) {
+      at.finds.states.add(State.beside(explained.get(), w.start(), w.end()));
+      at.account(i, i + 1, Part.STATE);
       return i + 1;
     }
     if (!words.isKnown(w)) {

@@ -101,11 +101,21 @@ final class OdometerFinder {
       if (isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
         return i;
       }
+      if (parted && isBracketed(at, i)) {
+        continue;
+      }
       if (parted || words.isTrip(at.word(i))) {
         return -1;
       }
     }
     return -1;
+  }
+
+  /** "Odometer (cluster): 64 002 mi". */
+  private boolean isBracketed(LineAtHand at, int i) {
+    int start = at.word(i).start();
+    int end = at.word(i).end();
+    return start > 0 && glyphs[start - 1] == '(' && end < glyphs.length && glyphs[end] == ')';
   }
 
   /** "All units scanned at 96 412 km". */

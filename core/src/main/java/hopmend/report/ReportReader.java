@@ -256,6 +256,11 @@ final class ReportReader {
     if (f.unit != null) {
       return f.unit;
     }
+    if (!f.nameBefore.isEmpty()
+        && !unitAbove.isEmpty()
+        && column(f.codes.get(0).start()) == codesAbove) {
+      return f.nameBefore;
+    }
     return (f.unitIsAsAbove || column) && !unitAbove.isEmpty() ? unitAbove : context.unit();
   }
 

@@ -75,6 +75,7 @@ public final class ReportWords {
       List<String> plainDegrees,
       List<String> passing,
       List<String> traffic,
+      Map<LineFinds.Reach, List<String>> places,
       Map<LiveSignal, List<String>> signals,
       Map<String, List<String>> units) {}
 
@@ -113,6 +114,7 @@ public final class ReportWords {
   private final Set<String> only = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
+  private final Map<String, LineFinds.Reach> places = new HashMap<>();
   private final Set<String> commaWords = new HashSet<>();
   private final Map<String, ControlUnit> addresses = new HashMap<>();
   private final Map<String, MeasureUnit> measures = new HashMap<>();
@@ -138,6 +140,8 @@ public final class ReportWords {
     words(file.passing(), passing);
     file.plainDegrees().forEach(d -> plainDegrees.add(small(d)));
     traffic = List.copyOf(file.traffic());
+    file.places()
+        .forEach((place, names) -> names.forEach(n -> places.putIfAbsent(small(n), place)));
     file.signals().forEach((signal, names) -> signals.addAll(names, signal));
     for (Language l : file.languages()) {
       words(l.not(), not);
@@ -377,6 +381,11 @@ public final class ReportWords {
   /** Whether it makes a unit beside it the only one. */
   boolean isOnly(Word w) {
     return only.contains(w.text());
+  }
+
+  /** "The first", "the latter": which of several codes. */
+  Optional<LineFinds.Reach> place(Word w) {
+    return Optional.ofNullable(places.get(w.text()));
   }
 
   /** "Both", "all" before a state. */

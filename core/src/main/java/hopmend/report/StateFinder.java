@@ -8,6 +8,7 @@ import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
 import hopmend.report.ReportWords.Said;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /** States of codes by word, cross or status byte, and never as part of a description. */
@@ -157,7 +158,9 @@ final class StateFinder {
     boolean affirmed = next != null && at.isAnnounced(behind) && words.isAffirmed(next);
     at.finds.isStatusField |= affirmed;
     Head head = at.cellOf(from).head();
-    if (head.is(Label.TEXT) || !affirmed && !head.is(Label.STATUS) && !isTold(at, from, behind)) {
+    Optional<Reach> place = placeBefore(at, from);
+    boolean plain = affirmed || place.isPresent() || head.is(Label.STATUS);
+    if (head.is(Label.TEXT) || !plain && !isTold(at, from, behind)) {
       at.account(from, behind, Part.OTHER);
       return;
     }
@@ -166,7 +169,7 @@ final class StateFinder {
         new State(
             state,
             denying,
-            affirmed ? Reach.BESIDE : reach(at, from, behind),
+            affirmed ? Reach.BESIDE : place.orElseGet(() -> reach(at, from, behind)),
             at.word(from).start(),
             at.word(behind - 1).end()));
   }
@@ -228,6 +231,23 @@ final class StateFinder {
     if (state == CodeState.CURRENT) {
       at.finds.states.add(new State(CodeState.HISTORY, true, Reach.BESIDE, start, end));
     }
+  }
+
+  /** "The first one is current": which of the codes before. */
+  private Optional<Reach> placeBefore(LineAtHand at, int from) {
+    for (int i = from - 1; i > 0 && from - i < 5 && at.segment(i) == at.segment(from); i--) {
+      Word w = at.word(i);
+      Optional<Reach> place = words.place(w);
+      if (place.isPresent()) {
+        boolean ofSeveral =
+            at.finds.codes.stream().filter(c -> c.end() <= w.start()).limit(2).count() == 2;
+        return place.filter(p -> ofSeveral);
+      }
+      if (at.part(i) != Part.FILL) {
+        return Optional.empty();
+      }
+    }
+    return Optional.empty();
   }
 
   private Reach reach(LineAtHand at, int from, int behind) {

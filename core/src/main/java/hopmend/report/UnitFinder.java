@@ -170,6 +170,24 @@ final class UnitFinder {
     at.account(from, code, Part.UNIT);
   }
 
+  /** "Winch C1234": what stands in the first column, if a table has such a column. */
+  void firstColumn(LineAtHand at) {
+    int code = 0;
+    while (code < at.size() && code < 4 && at.part(code) == Part.OTHER) {
+      if (at.word(code).digits() > 0 || at.segment(code) != at.segment(0)) {
+        return;
+      }
+      code++;
+    }
+    boolean column = code > 0 && code < at.size() && at.part(code) == Part.CODE;
+    if (column && at.finds.unit == null && at.segment(code) != at.segment(0)) {
+      int end = at.word(code - 1).end();
+      if (new String(glyphs, end, at.word(code).start() - end).isBlank()) {
+        at.finds.nameBefore = Glyphs.seen(glyphs, at.word(0).start(), end);
+      }
+    }
+  }
+
   private boolean isColon(LineAtHand at, int word) {
     int to = word < at.size() ? at.word(word).start() : at.line().end();
     for (int i = at.word(word - 1).end(); i < to; i++) {
@@ -234,10 +252,47 @@ final class UnitFinder {
       if (code < at.size()
           && at.part(code) == Part.CODE
           && begins(at, i, at.isAnnounced(code))
+          && !isSaidOfCodeBefore(at, i, code)
           && !isEnded(at, behind - 1, code)) {
         at.finds.unitsWithin.add(named(at, i, match));
       }
     }
+  }
+
+  /**
+   * "P0234 (present) in the engine, U0121", "C0051 in ABS, and C1511 in EPS": of the code before
+   * it.
+   */
+  private boolean isSaidOfCodeBefore(LineAtHand at, int unit, int code) {
+    int first = unit;
+    while (first > 0 && at.segment(first - 1) == at.segment(unit)) {
+      first--;
+    }
+    boolean from = first > 0 && first < unit && words.isFrom(at.word(first));
+    return from
+        && at.segment(code) != at.segment(unit)
+        && !at.isAnnounced(code)
+        && isBehindCode(at, first)
+        && (glyphs[at.word(first - 1).end()] == ')' || isToldBehind(at, code));
+  }
+
+  private boolean isBehindCode(LineAtHand at, int word) {
+    return at.finds.codes.get(0).start() < at.word(word).start();
+  }
+
+  /** "C1511 in EPS". */
+  private boolean isToldBehind(LineAtHand at, int code) {
+    int unit = code;
+    while (unit < at.size()
+        && unit - code < 4
+        && at.segment(unit) == at.segment(code)
+        && at.part(unit) != Part.UNIT) {
+      unit++;
+    }
+    return unit < at.size()
+        && at.segment(unit) == at.segment(code)
+        && at.part(unit) == Part.UNIT
+        && (words.isFrom(at.word(unit - 1)) || isFromBefore(at, unit));
   }
 
   /** "The ABS of the minibus logged C0035", "in the minibus has the ABS C0035": the next code's. */
@@ -292,7 +347,8 @@ final class UnitFinder {
       i--;
       boolean state = at.part(i) == Part.STATE;
       boolean counted = state && i > 0 && words.isCount(at.word(i - 1));
-      if (!saysNothing(at, i) && !counted && !(namesList && state)) {
+      boolean head = words.heads().begins(at.words(), i);
+      if (!saysNothing(at, i) && !counted && !head && !(namesList && state)) {
         return false;
       }
     }
@@ -324,6 +380,9 @@ final class UnitFinder {
         || at.finds.mentionsTraffic && !isBeforeCode(at, from)) {
       return false;
     }
+    if (isOfNothing(at, from)) {
+      return false;
+    }
     boolean told = at.finds.otherWords == 0 || !isOfNetworkCode(at, from);
     boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && told;
     boolean article = isFromBefore(at, from);
@@ -341,6 +400,16 @@ final class UnitFinder {
                     || isBetweenCodeAndState(at, from, behind))
             || from0
             || article;
+  }
+
+  /** "Nothing in ABS or airbag": it is named as the one that holds no code. */
+  private boolean isOfNothing(LineAtHand at, int unit) {
+    for (int i = unit - 1; i >= 0 && at.segment(i) == at.segment(unit); i--) {
+      if (words.isNothing(at.word(i))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** "Engine P0420 st": it begins what is said, and the code stands right behind it. */

@@ -57,7 +57,9 @@ class ReportScoreTest {
         "thirty-sixth-set.yaml",
         "thirty-seventh-set.yaml",
         "thirty-eighth-set.yaml",
-        "thirty-ninth-set.yaml"
+        "thirty-ninth-set.yaml",
+        "fortieth-set.yaml",
+        "forty-first-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
