@@ -89,6 +89,12 @@ public record VehicleCard(
     teach = teach == null ? Map.of() : Map.copyOf(teach);
   }
 
+  /** A card is long: its name parts it from others well enough. */
+  @Override
+  public int hashCode() {
+    return id.hashCode();
+  }
+
   /** A vehicle of which nobody has told anything; it has no id, so that nothing is about it. */
   static VehicleCard ofAnyVehicle() {
     EngineLayout engine = EngineLayout.NOT_TOLD;

@@ -16,6 +16,10 @@ import java.util.regex.Pattern;
  */
 public record TroubleCode(Scheme scheme, int base, int failureType)
     implements Comparable<TroubleCode> {
+  private static final Comparator<TroubleCode> ORDER =
+      Comparator.comparing(TroubleCode::scheme)
+          .thenComparingInt(TroubleCode::base)
+          .thenComparingInt(TroubleCode::failureType);
 
   /** Who numbers the codes. */
   public enum Scheme {
@@ -157,10 +161,7 @@ public record TroubleCode(Scheme scheme, int base, int failureType)
 
   @Override
   public int compareTo(TroubleCode other) {
-    return Comparator.comparing(TroubleCode::scheme)
-        .thenComparingInt(TroubleCode::base)
-        .thenComparingInt(TroubleCode::failureType)
-        .compare(this, other);
+    return ORDER.compare(this, other);
   }
 
   @Override

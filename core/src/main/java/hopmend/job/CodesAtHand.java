@@ -25,6 +25,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -35,6 +37,21 @@ import java.util.stream.Stream;
 final class CodesAtHand {
   private final JobState job;
   private final Catalog catalog;
+  private final Optional<VehicleCard> engine;
+  private final Optional<VehicleCard> body;
+
+  /** Of engine and body; one where they are the same. */
+  private final List<VehicleCard> cards;
+
+  /** The maker's own codes of this vehicle's body and engine. */
+  private final List<CodeGroup> ownCodes;
+
+  /** Those, and the standard ones. */
+  private final List<CodeGroup> groups;
+
+  /** By the name of a card. */
+  private final Map<String, Map<TroubleCode, Site>> circuits = new ConcurrentHashMap<>();
+
   private final CodePicture picture;
   private final Optional<TroubleCode> workOn;
   private final Optional<FamilySheet> sheet;
@@ -46,15 +63,21 @@ final class CodesAtHand {
   CodesAtHand(JobState job, Catalog catalog) {
     this.job = job;
     this.catalog = catalog;
+    this.engine = cardNamed(Fact.VehicleIdentified::cardOfEngine);
+    this.body = cardNamed(Fact.VehicleIdentified::card);
+    this.cards = Stream.of(engine, body).flatMap(Optional::stream).distinct().toList();
+    this.ownCodes = cards.stream().flatMap(c -> c.codes().stream()).toList();
+    this.groups = Stream.concat(ownCodes.stream(), catalog.codeGroups().stream()).toList();
     this.picture =
         CodePicture.of(
             job.codes(),
             catalog.codeRules(),
-            groups(),
+            groups,
             wired(),
-            body().map(VehicleCard::bulletins).orElse(List.of()));
+            body.map(VehicleCard::bulletins).orElse(List.of()));
     Optional<VehicleCard> turnedTo =
-        job.sensorChosen().flatMap(s -> cards().filter(c -> c.id().equals(s.card())).findFirst());
+        job.sensorChosen()
+            .flatMap(s -> cards.stream().filter(c -> c.id().equals(s.card())).findFirst());
     Optional<Site> chosen = turnedTo.flatMap(c -> c.site(job.sensorChosen().get().site()));
     this.workOn =
         chosen
@@ -77,7 +100,7 @@ final class CodesAtHand {
   }
 
   private Optional<CodePlace> place(TroubleCode code, FamilySheet sheet, VehicleCard card) {
-    return sheet.place(code, groups(), card, told(card));
+    return sheet.place(code, groups, card, told(card));
   }
 
   /** What is known of the vehicle, by its card and by who stands before it. */
@@ -137,26 +160,26 @@ final class CodesAtHand {
   }
 
   Optional<VehicleCard> body() {
-    return job.vehicle().flatMap(v -> catalog.card(v.card())).map(this::counted);
+    return body;
   }
 
   Optional<VehicleCard> engine() {
-    return job.vehicle().flatMap(v -> catalog.card(v.cardOfEngine())).map(this::counted);
+    return engine;
   }
 
-  private Stream<VehicleCard> cards() {
-    return Stream.of(engine(), body()).flatMap(Optional::stream).distinct();
+  private Optional<VehicleCard> cardNamed(Function<Fact.VehicleIdentified, String> which) {
+    return job.vehicle().flatMap(v -> catalog.card(which.apply(v))).map(this::counted);
   }
 
   private List<CodePicture.Shared> wired() {
-    return cards().flatMap(c -> SharedWiring.causes(c, circuits(c)).stream()).toList();
+    return cards.stream().flatMap(c -> SharedWiring.causes(c, circuits(c)).stream()).toList();
   }
 
   /** Shared causes with the sensors to unplug, in order; only where a card tells two of them. */
   Map<CodePicture.Shared, List<SharedWiring.Unplug>> unplugging() {
     Map<CodePicture.Shared, List<SharedWiring.Unplug>> orders = new LinkedHashMap<>();
     for (CodePicture.Shared cause : picture.shared()) {
-      cards()
+      cards.stream()
           .map(c -> SharedWiring.order(cause, c, circuits(c)))
           .filter(order -> order.size() > 1)
           .findFirst()
@@ -167,7 +190,15 @@ final class CodesAtHand {
 
   /** The sites of a card whose circuits codes speak about; a range that is left tells nothing. */
   private Map<TroubleCode, Site> circuits(VehicleCard card) {
-    List<CodeGroup> groups = groups();
+    Map<TroubleCode, Site> known = circuits.get(card.id());
+    if (known == null) {
+      known = findCircuits(card);
+      circuits.put(card.id(), known);
+    }
+    return known;
+  }
+
+  private Map<TroubleCode, Site> findCircuits(VehicleCard card) {
     Map<TroubleCode, Site> circuits = new LinkedHashMap<>();
     for (ReadCode read : job.codes()) {
       TroubleCode code = read.code();
@@ -186,7 +217,7 @@ final class CodesAtHand {
   }
 
   private Optional<FamilySheet> sheetOf(TroubleCode code) {
-    return CodeGroup.owning(code, ownCodes())
+    return CodeGroup.owning(code, ownCodes)
         .flatMap(g -> catalog.sheet(g.family()))
         .or(() -> catalog.sheetOwning(code));
   }
@@ -196,7 +227,7 @@ final class CodesAtHand {
    * where nobody has pinned the vehicle down, or it has no card.
    */
   private Optional<VehicleCard> cardOf(FamilySheet sheet) {
-    return (sheet.follows() == FamilySheet.Follows.BODY ? body() : engine())
+    return (sheet.follows() == FamilySheet.Follows.BODY ? body : engine)
         .or(() -> Optional.of(catalog.anyVehicle()));
   }
 
@@ -224,25 +255,23 @@ final class CodesAtHand {
   }
 
   private Map<TroubleCode, CodeMeaning> mean() {
-    List<CodeGroup> own = ownCodes();
     return picture.nodes().stream()
         .map(n -> n.read().code())
         .distinct()
-        .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, own)));
+        .collect(Collectors.toUnmodifiableMap(c -> c, c -> catalog.meaning(c, ownCodes)));
   }
 
   private List<Message> findMisfits() {
-    List<CodeGroup> groups =
-        Stream.concat(groups().stream(), catalog.otherCodes().stream()).toList();
+    List<CodeGroup> all = Stream.concat(groups.stream(), catalog.otherCodes().stream()).toList();
     return picture.nodes().stream()
         .map(n -> n.read().code())
-        .flatMap(c -> CodeGroup.owning(c, groups).flatMap(g -> misfit(c, g, groups)).stream())
+        .flatMap(c -> CodeGroup.owning(c, all).flatMap(g -> misfit(c, g)).stream())
         .toList();
   }
 
-  private Optional<Message> misfit(TroubleCode code, CodeGroup group, List<CodeGroup> groups) {
+  private Optional<Message> misfit(TroubleCode code, CodeGroup group) {
     int cylinders =
-        engine()
+        engine
             .map(VehicleCard::engine)
             .filter(EngineLayout::isTold)
             .map(EngineLayout::cylinders)
@@ -258,15 +287,6 @@ final class CodesAtHand {
         .map(CodePlace::why);
   }
 
-  /** The maker's own codes of this vehicle's body and engine. */
-  private List<CodeGroup> ownCodes() {
-    return cards().flatMap(c -> c.codes().stream()).toList();
-  }
-
-  private List<CodeGroup> groups() {
-    return Stream.concat(ownCodes().stream(), catalog.codeGroups().stream()).toList();
-  }
-
   /** The years of an identification number that suit the build month, else the card; else all. */
   List<Integer> modelYears(VinReading number) {
     Optional<YearMonth> built = job.vehicle().map(Fact.VehicleIdentified::built);
@@ -276,7 +296,7 @@ final class CodesAtHand {
                 y ->
                     built
                         .map(b -> y == b.getYear() || y == b.getYear() + 1)
-                        .orElseGet(() -> body().filter(c -> c.isOfYear(y)).isPresent()))
+                        .orElseGet(() -> body.filter(c -> c.isOfYear(y)).isPresent()))
             .toList();
     return suiting.isEmpty() ? number.modelYears() : suiting;
   }

@@ -31,6 +31,8 @@ import java.util.stream.Stream;
 final class Proof {
   private final Workup job;
   private final JobState state;
+  private final Once<List<Step>> doneSteps = new Once<>(this::findDoneSteps);
+  private final Once<Optional<ClearReport>> clearReport = new Once<>(this::reportClearing);
 
   private static final String UNPLUG = "unplug";
 
@@ -75,6 +77,10 @@ final class Proof {
   }
 
   Optional<ClearReport> clearReport() {
+    return clearReport.get();
+  }
+
+  private Optional<ClearReport> reportClearing() {
     return state
         .afterClear()
         .map(
@@ -98,7 +104,7 @@ final class Proof {
   private List<Aftermath.Trail> trails() {
     List<Aftermath.Trail> trails = new ArrayList<>();
     for (Aftermath leaves : job.catalog().aftermath()) {
-      doneSteps()
+      doneSteps.get().stream()
           .filter(s -> leaves.after().contains(WorkPlan.operation(s.id())))
           .findFirst()
           .ifPresent(s -> trails.add(new Aftermath.Trail(Message.text(s.brief()), leaves)));
@@ -113,10 +119,11 @@ final class Proof {
     return trails;
   }
 
-  private Stream<Step> doneSteps() {
+  private List<Step> findDoneSteps() {
     return job.workOrder().stream()
         .flatMap(o -> o.steps().stream())
-        .filter(s -> job.ticks().containsKey(s.id()));
+        .filter(s -> job.ticks().containsKey(s.id()))
+        .toList();
   }
 
   /** What the vehicle counted before our clearing, where somebody had cleared shortly before. */

@@ -11,6 +11,7 @@ import hopmend.swap.WorkPlan;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -150,7 +151,7 @@ final class WorkTogether {
   }
 
   Map<String, JobState.Ticked> ticks() {
-    return Map.copyOf(ticks);
+    return Collections.unmodifiableMap(ticks);
   }
 
   /**

@@ -75,6 +75,7 @@ public final class Workup {
   private final Target here;
   private final Once<List<Target>> targets = new Once<>(this::findTargets);
   private final Once<List<WorkTogether>> works = new Once<>(this::putTogether);
+  private final Once<Optional<WorkTogether>> atHand = new Once<>(this::findAtHand);
   private final Once<Ledger> ledger = new Once<>(this::count);
   private final Once<List<SoftwareLevel>> software = new Once<>(this::findSoftware);
   private final Once<Proof> proof = new Once<>(() -> new Proof(this));
@@ -347,6 +348,10 @@ public final class Workup {
 
   /** What the sensor at hand is worked on with; empty where nothing leads to work. */
   private Optional<WorkTogether> atHand() {
+    return atHand.get();
+  }
+
+  private Optional<WorkTogether> findAtHand() {
     return works.get().stream()
         .filter(w -> w.holds(here.about()))
         .findFirst()

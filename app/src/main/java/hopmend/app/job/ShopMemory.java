@@ -16,6 +16,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.IntStream;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -51,8 +52,11 @@ class ShopMemory {
 
   private final JdbcTemplate sql;
 
-  /** Both at one moment. */
-  record Told(PartRecord parts, CauseRecord causes, Pace pace) {}
+  /** How often what is known was changed here, as committed. */
+  private final AtomicLong changes = new AtomicLong();
+
+  /** All of it at one moment, with the changes up to it. */
+  record Told(long changes, PartRecord parts, CauseRecord causes, Pace pace) {}
 
   private final LoadingCache<String, Told> told =
       Caffeine.newBuilder().refreshAfterWrite(KEPT).build(all -> read());
@@ -63,7 +67,12 @@ class ShopMemory {
 
   /** What is known; read once at the start, and anew beside the requests. */
   Told told() {
-    return told.get(ALL);
+    Told known = told.get(ALL);
+    // A reading that was under way when something was committed may not have seen it.
+    if (known.changes() < changes.get()) {
+      told.refresh(ALL);
+    }
+    return known;
   }
 
   @EventListener
@@ -73,6 +82,7 @@ class ShopMemory {
 
   private Told read() {
     return new Told(
+        changes.get(),
         PartRecord.of(
             sql.query(
                 "select number, make, grade, family, came_back from fitted_part",
@@ -186,6 +196,7 @@ class ShopMemory {
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
+            changes.incrementAndGet();
             told.refresh(ALL);
           }
         });

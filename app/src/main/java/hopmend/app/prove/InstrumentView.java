@@ -28,7 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
  * @param columns by role
  * @param look what it sees; empty before anything was given
  */
-record InstrumentView(
+public record InstrumentView(
     Check check,
     List<JobEntry> recordings,
     String recording,

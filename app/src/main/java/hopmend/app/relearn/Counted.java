@@ -52,7 +52,7 @@ class Counted {
    * @param logs how many logs were looked through
    * @param lacks what keeps a log from telling it
    */
-  record Progress(double done, double wanted, int logs, List<Message> lacks) {
+  public record Progress(double done, double wanted, int logs, List<Message> lacks) {
     public boolean isEnough() {
       return done >= wanted;
     }

@@ -23,7 +23,7 @@ class Teeth {
   }
 
   /** The ring, and what its roughness says. */
-  record Shown(ToothErrors errors, Drawing ring, List<Message> says) {
+  public record Shown(ToothErrors errors, Drawing ring, List<Message> says) {
     static Optional<Shown> of(String text) {
       return SegmentTrace.read(text)
           .trace()

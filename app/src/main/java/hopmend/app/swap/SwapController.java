@@ -211,7 +211,8 @@ class SwapController {
    *
    * @param latest empty where nobody can say
    */
-  record Cooled(CoolDown cool, CoolDown.Touch touch, String at, String soonest, String latest) {
+  public record Cooled(
+      CoolDown cool, CoolDown.Touch touch, String at, String soonest, String latest) {
     static Cooled of(CoolDown cool, CoolDown.Touch touch, Clock clock) {
       String latest = cool.isSure() ? time(cool.latest(), clock) : "";
       return new Cooled(

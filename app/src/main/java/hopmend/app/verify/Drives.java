@@ -39,8 +39,9 @@ public class Drives {
   }
 
   /** What a log proves, how long and far it went, and its picture. */
-  record Judged(DriveProof proof, double minutes, double km, Drawing trace, List<Message> notes) {
-    Judged {
+  public record Judged(
+      DriveProof proof, double minutes, double km, Drawing trace, List<Message> notes) {
+    public Judged {
       notes = List.copyOf(notes);
     }
   }

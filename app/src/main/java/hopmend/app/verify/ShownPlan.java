@@ -12,13 +12,13 @@ import hopmend.verify.DriveStrip;
 import java.util.List;
 
 /** The drive that is still to be driven, as pages show it. */
-record ShownPlan(DrivePlan plan, Drawing strip, List<Line> lines) {
+public record ShownPlan(DrivePlan plan, Drawing strip, List<Line> lines) {
   /**
    * A stretch with its number.
    *
    * @param why for what it is driven
    */
-  record Line(int number, DrivePlan.Leg leg, List<String> why) {
+  public record Line(int number, DrivePlan.Leg leg, List<String> why) {
     public double fromKmh() {
       return Math.min(leg.phase().fromKmh(), leg.toKmh());
     }

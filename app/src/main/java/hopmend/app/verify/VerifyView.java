@@ -44,7 +44,7 @@ class VerifyView implements HopView {
    * @param cautions what can hurt and stands at none before it
    * @param asAbove names of those that stand at one before it
    */
-  record ToSee(
+  public record ToSee(
       Target target,
       SensorProof proof,
       Fact.ProofSeen seen,
@@ -79,7 +79,7 @@ class VerifyView implements HopView {
   }
 
   /** A figure that a proof asks for. */
-  record Asked(ProofFigure figure, Band band) {}
+  public record Asked(ProofFigure figure, Band band) {}
 
   @Override
   public void read(Model model, JobDesk.OpenJob job) {

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.IEngineConfiguration;
+import org.thymeleaf.cache.StandardCacheManager;
 import org.thymeleaf.context.EngineContext;
 import org.thymeleaf.context.IContext;
 import org.thymeleaf.context.IEngineContext;
@@ -25,8 +26,23 @@ import org.thymeleaf.web.IWebExchange;
 final class PageVariables implements IEngineContextFactory {
   private static final String PARAMETERS = "param";
 
-  PageVariables(SpringTemplateEngine engine) {
+  private final Words words;
+
+  PageVariables(SpringTemplateEngine engine, Words words) {
+    this.words = words;
     engine.setEngineContextFactory(this);
+    engine.setCacheManager(roomForAll());
+  }
+
+  /**
+   * The pages have some 2 500 expressions; what the engine forgot, of the 500 that it keeps by
+   * itself, it had to parse again and never came to compile.
+   */
+  private static StandardCacheManager roomForAll() {
+    StandardCacheManager kept = new StandardCacheManager();
+    kept.setExpressionCacheMaxSize(20_000);
+    kept.setTemplateCacheMaxSize(2_000);
+    return kept;
   }
 
   @Override
@@ -39,6 +55,8 @@ final class PageVariables implements IEngineContextFactory {
         context instanceof IWebContext web
             ? new HashMap<>(web.getExchange().getAttributeMap())
             : new HashMap<>();
+    // A variable and no bean: an expression with a bean in it is never compiled.
+    variables.put("wording", words);
     context.getVariableNames().forEach(name -> variables.put(name, context.getVariable(name)));
     if (!(context instanceof IWebContext web)) {
       return new EngineContext(configuration, template, resolution, context.getLocale(), variables);

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import org.springframework.stereotype.Component;
 
-/** What core says, in the language of the pages; to templates known as {@code @words}. */
-@Component("words")
+/** What core says, in the language of the pages; to templates known as {@code wording}. */
+@Component
 public class Words {
   private static final Wording ENGLISH = Wording.of(Locale.ENGLISH);
 
