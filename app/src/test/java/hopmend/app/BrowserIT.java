@@ -17,7 +17,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -29,16 +28,19 @@ abstract class BrowserIT extends AppIT {
 
   private static final Set<String> LOOKED_AT = new HashSet<>();
 
-  private static Playwright playwright;
   private static Browser browser;
 
   private final List<String> trouble = new ArrayList<>();
   private BrowserContext context;
   Page page;
 
+  /** One for all tests; it ends with them. */
   @BeforeAll
   static void launch() {
-    playwright =
+    if (browser != null) {
+      return;
+    }
+    Playwright playwright =
         Playwright.create(
             new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
     browser =
@@ -57,11 +59,7 @@ abstract class BrowserIT extends AppIT {
                             "--disable-background-networking",
                             "--disable-component-update",
                             "--disable-sync")));
-  }
-
-  @AfterAll
-  static void close() {
-    playwright.close();
+    Runtime.getRuntime().addShutdownHook(new Thread(playwright::close));
   }
 
   @BeforeEach

@@ -31,9 +31,12 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.springframework.context.support.ResourceBundleMessageSource;
 
 /** No record, however it came about, makes the computation or the words fail. */
+@Execution(ExecutionMode.CONCURRENT)
 class AnyRecordTest {
   private static final int RECORDS = 5_000;
   private static final Catalog CATALOG = CatalogReader.shipped();
