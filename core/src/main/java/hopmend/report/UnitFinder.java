@@ -6,6 +6,7 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.Comparator;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** Which control unit speaks, and never one that a description names. */
 final class UnitFinder {
@@ -377,7 +378,7 @@ final class UnitFinder {
     }
     if (head.is(Label.TEXT)
         || head.is(Label.STATUS)
-        || at.finds.mentionsTraffic && !isBeforeCode(at, from)) {
+        || at.finds.mentionsTraffic && !isBeforeCode(at, from) && !isBracketedBesides(at, from)) {
       return false;
     }
     if (isOfNothing(at, from)) {
@@ -400,6 +401,15 @@ final class UnitFinder {
                     || isBetweenCodeAndState(at, from, behind))
             || from0
             || article;
+  }
+
+  /** "U0100 lost communication with ECM [Gateway]": the description has named its own before. */
+  private boolean isBracketedBesides(LineAtHand at, int from) {
+    int i = from - 1;
+    while (i >= 0 && at.part(i) != Part.CODE && at.part(i) != Part.UNIT) {
+      i--;
+    }
+    return isBracketed(at, from) && i >= 0 && at.part(i) == Part.UNIT;
   }
 
   /** "Nothing in ABS or airbag": it is named as the one that holds no code. */
@@ -430,16 +440,25 @@ final class UnitFinder {
     return first < from && ends && at.segment(first) == at.segment(from);
   }
 
-  /** "P0101 ECM stored", and nothing more. */
+  /** "P0101 ECM stored" or "P0101 ECM, stored", and nothing more. */
   private static boolean isBetweenCodeAndState(LineAtHand at, int from, int behind) {
     int end = behind;
     while (end < at.size() && at.part(end) == Part.STATE && at.segment(end) == at.segment(from)) {
       end++;
     }
+    boolean ends = end == at.size() || at.segment(end) != at.segment(from);
+    boolean stateFollows =
+        end > behind || end < at.size() && at.part(end) == Part.STATE && isOnlyUnit(at, from, end);
     return at.part(from - 1) == Part.CODE
         && at.segment(from - 1) == at.segment(from)
-        && end > behind
-        && (end == at.size() || at.segment(end) != at.segment(from));
+        && ends
+        && stateFollows;
+  }
+
+  private static boolean isOnlyUnit(LineAtHand at, int from, int behind) {
+    return IntStream.range(0, at.size())
+        .filter(i -> i < from || i >= behind)
+        .noneMatch(i -> at.part(i) == Part.UNIT);
   }
 
   /** "Out of the gearbox": only words that say nothing stand between. */

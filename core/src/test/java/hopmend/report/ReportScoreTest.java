@@ -59,7 +59,8 @@ class ReportScoreTest {
         "thirty-eighth-set.yaml",
         "thirty-ninth-set.yaml",
         "fortieth-set.yaml",
-        "forty-first-set.yaml"
+        "forty-first-set.yaml",
+        "forty-second-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
