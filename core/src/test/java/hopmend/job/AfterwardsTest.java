@@ -59,6 +59,20 @@ class AfterwardsTest extends WalkedJob {
     assertThat(said(line(fresh).because())).contains(because);
   }
 
+  /** A page asks a dozen times what became of the codes, and what was done. */
+  @Test
+  void whatFollowsIsComputedOnce() {
+    swapped("wherrill-sedge-12", "P0340");
+    say(new Fact.CodesCleared(VIN));
+    say(read("P0340"));
+    Workup w = workup();
+    assertThat(w.clearReport().orElseThrow()).isSameAs(w.clearReport().orElseThrow());
+    assertThat(w.workOrder().orElseThrow()).isSameAs(w.workOrder().orElseThrow());
+    assertThat(w.picture()).isSameAs(w.picture());
+    String done = w.ticks().keySet().iterator().next();
+    assertThat(w.ticks().get(done)).isSameAs(w.ticks().get(done));
+  }
+
   @Test
   void theBatteryThatWasOffExplainsCodesOfTheNetwork() {
     swapped("wherrill-sedge-12", "P0340");

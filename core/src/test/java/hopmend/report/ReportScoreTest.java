@@ -60,7 +60,8 @@ class ReportScoreTest {
         "thirty-ninth-set.yaml",
         "fortieth-set.yaml",
         "forty-first-set.yaml",
-        "forty-second-set.yaml"
+        "forty-second-set.yaml",
+        "forty-third-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);

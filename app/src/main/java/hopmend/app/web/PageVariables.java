@@ -26,6 +26,9 @@ import org.thymeleaf.web.IWebExchange;
 final class PageVariables implements IEngineContextFactory {
   private static final String PARAMETERS = "param";
 
+  /** Each expression is kept two or three times: as written, as parsed, as a link or a choice. */
+  static final int MOST_EXPRESSIONS = 20_000;
+
   private final Words words;
 
   PageVariables(SpringTemplateEngine engine, Words words) {
@@ -40,7 +43,7 @@ final class PageVariables implements IEngineContextFactory {
    */
   private static StandardCacheManager roomForAll() {
     StandardCacheManager kept = new StandardCacheManager();
-    kept.setExpressionCacheMaxSize(20_000);
+    kept.setExpressionCacheMaxSize(MOST_EXPRESSIONS);
     kept.setTemplateCacheMaxSize(2_000);
     return kept;
   }
