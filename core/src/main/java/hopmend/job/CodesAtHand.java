@@ -25,7 +25,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -49,8 +48,8 @@ final class CodesAtHand {
   /** Those, and the standard ones. */
   private final List<CodeGroup> groups;
 
-  /** By the name of a card. */
-  private final Map<String, Map<TroubleCode, Site>> circuits = new ConcurrentHashMap<>();
+  /** By the name of a card: its sites about whose circuits codes speak. */
+  private final Map<String, Map<TroubleCode, Site>> circuits;
 
   private final CodePicture picture;
   private final Optional<TroubleCode> workOn;
@@ -68,6 +67,9 @@ final class CodesAtHand {
     this.cards = Stream.of(engine, body).flatMap(Optional::stream).distinct().toList();
     this.ownCodes = cards.stream().flatMap(c -> c.codes().stream()).toList();
     this.groups = Stream.concat(ownCodes.stream(), catalog.codeGroups().stream()).toList();
+    this.circuits =
+        cards.stream()
+            .collect(Collectors.toUnmodifiableMap(VehicleCard::id, this::circuits, (c, same) -> c));
     this.picture =
         CodePicture.of(
             job.codes(),
@@ -114,7 +116,7 @@ final class CodesAtHand {
 
   /** The first code of the job that speaks about a sensor; a twin may have none. */
   private Optional<TroubleCode> leadingTo(Site site, VehicleCard card) {
-    return circuits(card).entrySet().stream()
+    return circuits.get(card.id()).entrySet().stream()
         .filter(e -> e.getValue().equals(site))
         .map(Map.Entry::getKey)
         .findFirst();
@@ -172,7 +174,9 @@ final class CodesAtHand {
   }
 
   private List<CodePicture.Shared> wired() {
-    return cards.stream().flatMap(c -> SharedWiring.causes(c, circuits(c)).stream()).toList();
+    return cards.stream()
+        .flatMap(c -> SharedWiring.causes(c, circuits.get(c.id())).stream())
+        .toList();
   }
 
   /** Shared causes with the sensors to unplug, in order; only where a card tells two of them. */
@@ -180,7 +184,7 @@ final class CodesAtHand {
     Map<CodePicture.Shared, List<SharedWiring.Unplug>> orders = new LinkedHashMap<>();
     for (CodePicture.Shared cause : picture.shared()) {
       cards.stream()
-          .map(c -> SharedWiring.order(cause, c, circuits(c)))
+          .map(c -> SharedWiring.order(cause, c, circuits.get(c.id())))
           .filter(order -> order.size() > 1)
           .findFirst()
           .ifPresent(order -> orders.put(cause, order));
@@ -190,15 +194,6 @@ final class CodesAtHand {
 
   /** The sites of a card whose circuits codes speak about; a range that is left tells nothing. */
   private Map<TroubleCode, Site> circuits(VehicleCard card) {
-    Map<TroubleCode, Site> known = circuits.get(card.id());
-    if (known == null) {
-      known = findCircuits(card);
-      circuits.put(card.id(), known);
-    }
-    return known;
-  }
-
-  private Map<TroubleCode, Site> findCircuits(VehicleCard card) {
     Map<TroubleCode, Site> circuits = new LinkedHashMap<>();
     for (ReadCode read : job.codes()) {
       TroubleCode code = read.code();

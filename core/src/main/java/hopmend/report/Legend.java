@@ -6,37 +6,61 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** What letters mean, where a report explains them: "A = active, S = stored". */
 final class Legend {
-  private static final Pattern ENTRY =
-      Pattern.compile("(?<![\\p{L}\\p{N}])(\\p{Lu}{1,3})\\s?[=:]\\s?(?=(\\p{L}[\\p{L} ]{2,40}))");
+  /** Letters of which a sign is made, at most. */
+  private static final int LONGEST_SIGN = 3;
+
+  /** How far an explanation is looked at. */
+  private static final int LONGEST_MEANING = 40;
 
   private final char[] glyphs;
-  private final Map<String, CodeState> letters = new HashMap<>();
+  private final ReportWords words;
+  private final Map<String, CodeState> states = new HashMap<>();
 
-  /** One letter alone explains nothing: "S: stored". */
   Legend(char[] glyphs, ReportWords words) {
     this.glyphs = glyphs;
-    Matcher entries = ENTRY.matcher(new String(glyphs));
-    while (entries.find()) {
-      List<Word> said = Word.of(entries.group(2));
-      Phrases.Match<Said> state = words.states().at(said, 0);
-      if (state != null) {
-        letters.putIfAbsent(entries.group(1), state.meaning().state());
+    this.words = words;
+    for (int i = 1; i + 1 < glyphs.length; i++) {
+      if (glyphs[i] == '=' || glyphs[i] == ':') {
+        explained(i);
       }
     }
-    if (letters.size() < 2) {
-      letters.clear();
+    // One letter alone explains nothing: "S: stored".
+    if (states.size() < 2) {
+      states.clear();
+    }
+  }
+
+  private void explained(int sign) {
+    int end = glyphs[sign - 1] == ' ' ? sign - 1 : sign;
+    int start = end;
+    while (start > 0 && end - start <= LONGEST_SIGN && Character.isUpperCase(glyphs[start - 1])) {
+      start--;
+    }
+    boolean whole = start == 0 || !Glyphs.isWord(glyphs[start - 1]);
+    int from = glyphs[sign + 1] == ' ' ? sign + 2 : sign + 1;
+    int to = from;
+    while (to < glyphs.length
+        && to - from < LONGEST_MEANING
+        && (Character.isLetter(glyphs[to]) || glyphs[to] == ' ')) {
+      to++;
+    }
+    if (!whole || start == end || to == from || glyphs[from] == ' ') {
+      return;
+    }
+    List<Word> said = Word.of(glyphs, from, to);
+    Phrases.Match<Said> state = words.states().at(said, 0);
+    if (state != null) {
+      states.putIfAbsent(new String(glyphs, start, end - start), state.meaning().state());
     }
   }
 
   /** The state that a word stands for. */
   Optional<CodeState> stateOf(Word w) {
-    return letters.isEmpty() || w.end() - w.start() > 3
+    return states.isEmpty() || w.end() - w.start() > LONGEST_SIGN
         ? Optional.empty()
-        : Optional.ofNullable(letters.get(new String(glyphs, w.start(), w.end() - w.start())));
+        : Optional.ofNullable(states.get(new String(glyphs, w.start(), w.end() - w.start())));
   }
 }

@@ -171,7 +171,7 @@ final class UnitFinder {
     at.account(from, code, Part.UNIT);
   }
 
-  /** "Winch C1234": what stands in the first column, if a table has such a column. */
+  /** What a gap parts from the code: a name in the first column, if a table has such a column. */
   void firstColumn(LineAtHand at) {
     int code = 0;
     while (code < at.size() && code < 4 && at.part(code) == Part.OTHER) {

@@ -46,8 +46,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.parallel.Execution;
-import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /**
  * Somebody who knows nothing of the fault does what the planner recommends and answers from what a
@@ -55,7 +53,6 @@ import org.junit.jupiter.api.parallel.ExecutionMode;
  * planner reads codes and answers only. A fault takes part if the vehicle itself notices it by a
  * code of the sensor; a healthy vehicle comes with a code that once was there.
  */
-@Execution(ExecutionMode.CONCURRENT)
 class BlindTest {
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final Instant T0 = Instant.parse("2026-11-27T08:00:00Z");

@@ -13,11 +13,11 @@ import java.util.Optional;
  * @param price for which it is bought, empty if unknown
  * @param deposit that is paid when it is borrowed, empty if unknown
  */
-public record ItemLine(
+record ItemLine(
     String name, String has, String place, String price, String deposit, String fromWhom) {
   private static final int LONGEST = 200;
 
-  public ItemLine {
+  ItemLine {
     name = name.strip();
     has = has.strip().toLowerCase(Locale.ROOT);
     place = place.strip();

@@ -27,8 +27,7 @@ import net.coobird.thumbnailator.util.exif.Orientation;
  *
  * @param id follows from what it shows, so that the same picture is the same
  */
-public record TakenPicture(
-    UUID id, String sha256, int width, int height, byte[] content, byte[] small) {
+record TakenPicture(UUID id, String sha256, int width, int height, byte[] content, byte[] small) {
   private static final int MOST_MEGABYTES = 10;
   private static final int LONGEST = 1600;
   private static final int SMALL = 320;

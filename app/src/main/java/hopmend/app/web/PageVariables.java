@@ -27,7 +27,7 @@ final class PageVariables implements IEngineContextFactory {
   private static final String PARAMETERS = "param";
 
   /** Each expression is kept two or three times: as written, as parsed, as a link or a choice. */
-  static final int MOST_EXPRESSIONS = 20_000;
+  private static final int MOST_EXPRESSIONS = 20_000;
 
   private final Words words;
 
