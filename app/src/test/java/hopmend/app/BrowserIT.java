@@ -11,6 +11,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -64,7 +65,11 @@ abstract class BrowserIT extends AppIT {
 
   @BeforeEach
   void open() {
-    context = browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+    context =
+        browser.newContext(
+            new Browser.NewContextOptions()
+                .setViewportSize(1280, 800)
+                .setReducedMotion(ReducedMotion.REDUCE));
     page = context.newPage();
     page.setDefaultTimeout(PATIENCE_MILLIS);
     PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);

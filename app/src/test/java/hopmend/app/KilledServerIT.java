@@ -20,25 +20,49 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
 /**
- * A second server is killed for real in the middle of work: what it confirmed is in the record, and
- * a routine that the first server started is found again by the second.
+ * A second server is killed for real in the middle of work: what it confirmed is in the record, a
+ * routine that the first server started is found again by the second, and a wait that the second
+ * one began is counted down by the first.
  */
 class KilledServerIT extends AppIT {
 
   @Test
-  void noConfirmedEntryIsLostAndARunningRoutineIsFoundAgain() throws Exception {
+  void noConfirmedEntryIsLostAndRoutinesAndWaitsAreFoundAgain() throws Exception {
     long job = newJob(new Fact.NoteAdded("before"));
     long learning = startRoutine();
-    OtherServer server = OtherServer.start("killed-server");
-    PlainBrowser browser = new PlainBrowser(server.port());
+    long cooling =
+        newJob(
+            camCode(),
+            vehicleFact(),
+            new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "for this test"));
     List<String> confirmed = new ArrayList<>();
-    try {
+    try (OtherServer server = OtherServer.start("killed-server")) {
+      PlainBrowser browser = new PlainBrowser(server.port());
       browser.signIn();
       String again = "/jobs/" + learning + "/relearn/result";
       assertThat(browser.post(again, Map.of("routine", "cam-crank-learn")).statusCode())
           .isEqualTo(302);
-      Thread killer = new Thread(() -> killAfter(server, confirmed));
-      killer.start();
+      Map<String, String> wait = Map.of("step", "cool", "minutes", "1");
+      assertThat(browser.post("/jobs/" + cooling + "/swap/wait", wait).statusCode()).isEqualTo(302);
+      new Thread(() -> killAfter(server, confirmed)).start();
+      writeNotesUntilItDies(browser, job, confirmed);
+    }
+    assertThat(confirmed).hasSizeGreaterThanOrEqualTo(20);
+    List<String> kept = desk.look(job).workup().state().notes();
+    assertThat(kept).containsAll(confirmed).doesNotHaveDuplicates().startsWith("before");
+    assertThat(kept.size() - confirmed.size())
+        .as("one unanswered note may have landed")
+        .isBetween(1, 2);
+    assertThat(desk.look(learning).workup().state().routine("cam-crank-learn").orElseThrow().end())
+        .get()
+        .extracting(Fact.RoutineEnded::result)
+        .isEqualTo(RoutineState.PASSED);
+    theWaitGoesOn(cooling);
+  }
+
+  private static void writeNotesUntilItDies(PlainBrowser browser, long job, List<String> confirmed)
+      throws Exception {
+    try {
       for (int i = 0; i < 100_000; i++) {
         String words = "note-" + i;
         assertThat(
@@ -52,55 +76,20 @@ class KilledServerIT extends AppIT {
       }
     } catch (IOException expected) {
       // the server died in the middle of a request
-    } finally {
-      server.close();
     }
-    assertThat(confirmed).hasSizeGreaterThanOrEqualTo(20);
-    List<String> kept = desk.look(job).workup().state().notes();
-    assertThat(kept).containsAll(confirmed).doesNotHaveDuplicates().startsWith("before");
-    assertThat(kept.size() - confirmed.size())
-        .as("one unanswered note may have landed")
-        .isBetween(1, 2);
-    assertThat(desk.look(learning).workup().state().routine("cam-crank-learn").orElseThrow().end())
-        .get()
-        .extracting(Fact.RoutineEnded::result)
-        .isEqualTo(RoutineState.PASSED);
   }
 
-  /**
-   * A wait of a minute begins on one server; it is killed, and another one still counts it down.
-   */
-  @Test
-  void aWaitOfAMinuteSurvivesTheKill() throws Exception {
-    long job =
-        newJob(
-            camCode(),
-            vehicleFact(),
-            new Fact.VerdictTaken(Remedy.REPLACE_SENSOR, "sensor", 0.9, "for this test"));
-    OtherServer server = OtherServer.start("killed-wait");
-    try {
-      PlainBrowser browser = new PlainBrowser(server.port());
-      browser.signIn();
-      Map<String, String> wait = Map.of("step", "cool", "minutes", "1");
-      assertThat(browser.post("/jobs/" + job + "/swap/wait", wait).statusCode()).isEqualTo(302);
-      server.kill();
-    } finally {
-      server.close();
-    }
+  /** The minute that began on the server that was killed. */
+  private void theWaitGoesOn(long job) throws Exception {
     Instant begun = desk.look(job).workup().state().waits().get("cool").happened();
-    OtherServer after = OtherServer.start("after-the-kill");
-    try {
-      PlainBrowser browser = new PlainBrowser(after.port());
-      browser.signIn();
-      String page = browser.get("/jobs/" + job + "/swap").body();
-      Matcher left = Pattern.compile("class=\"count\" data-seconds=\"(\\d+)\"").matcher(page);
-      long passed = Duration.between(begun, Instant.now()).toSeconds();
-      if (passed < 58) {
-        assertThat(left.find()).isTrue();
-        assertThat(Long.parseLong(left.group(1))).isBetween(57 - passed, 61 - passed);
-      }
-    } finally {
-      after.close();
+    PlainBrowser browser = new PlainBrowser(port);
+    browser.signIn();
+    String page = browser.get("/jobs/" + job + "/swap").body();
+    Matcher left = Pattern.compile("class=\"count\" data-seconds=\"(\\d+)\"").matcher(page);
+    long passed = Duration.between(begun, Instant.now()).toSeconds();
+    if (passed < 58) {
+      assertThat(left.find()).isTrue();
+      assertThat(Long.parseLong(left.group(1))).isBetween(57 - passed, 61 - passed);
     }
     Standing over = HopLine.of(desk.look(job).workup(), begun.plusSeconds(61)).at(Hop.SWAP);
     assertThat(over.kind()).isEqualTo(Standing.Kind.WAITING);

@@ -16,6 +16,9 @@ import java.util.regex.Pattern;
 
 /** Codes with a letter, or as bytes in hex, and what only looks like one. */
 final class CodeFinder {
+  /** Letters of "no.", "ref.", "inv.": behind more of them a full stop ends a sentence. */
+  private static final int LONGEST_SHORTENED = 3;
+
   private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}");
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
 
@@ -89,10 +92,18 @@ final class CodeFinder {
       }
       Phrases.Match<Boolean> match = this.words.beside().at(at.words(), i - words);
       if (match != null && match.words() == words) {
-        return true;
+        return !isEndOfSentence(at.word(i - 1));
       }
     }
     return false;
+  }
+
+  /** "It came on the hook. P0340 is stored", but "part no. P0340" is short for something. */
+  private boolean isEndOfSentence(Word w) {
+    return w.end() + 1 < glyphs.length
+        && glyphs[w.end()] == '.'
+        && glyphs[w.end() + 1] == ' '
+        && w.text().length() > LONGEST_SHORTENED;
   }
 
   /** "Fallos en caja: P0730": a word for a box and for a gearbox. */

@@ -171,6 +171,50 @@ final class ConditionFinder {
         && (number < 2 || !Glyphs.isWord(glyphs[number - 2]));
   }
 
+  /** "63 mph, 2150 rpm, load 41 %": beside values with names these two need none. */
+  void unnamed(LineAtHand at) {
+    if (at.finds.values.size() < 2) {
+      return;
+    }
+    for (int i = 0; i < at.size(); i++) {
+      boolean free = at.part(i) == Part.OTHER || at.part(i) == Part.FILL;
+      if (free && at.word(i).isNumber() && beginsAmongFill(at, i)) {
+        unnamedAt(at, i);
+      }
+    }
+  }
+
+  private void unnamedAt(LineAtHand at, int i) {
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
+    Optional<Measure> measure =
+        number == null ? Optional.empty() : measures.unitBehind(at, number[1], i);
+    if (measure.isEmpty()) {
+      return;
+    }
+    int behind = at.behind(i, measure.get().end());
+    boolean ends = behind == at.size() || at.segment(behind) != at.segment(behind - 1);
+    for (Condition c : List.of(Condition.ENGINE_SPEED, Condition.SPEED)) {
+      boolean lacks = at.finds.values.stream().noneMatch(v -> v.condition() == c);
+      if (ends && lacks && measure.get().unit().quantity() == c.unit().quantity()) {
+        value(at, c, number, i, Optional.empty(), at.word(i).start());
+        at.account(i, behind, Part.VALUE);
+        return;
+      }
+    }
+  }
+
+  /** Whether nothing but "set at" stands before a word that nothing parts from it. */
+  private static boolean beginsAmongFill(LineAtHand at, int i) {
+    int first = i;
+    while (first > 0
+        && at.segment(first - 1) == at.segment(i)
+        && at.part(first - 1) != Part.OTHER
+        && (!at.word(first - 1).isNumber())) {
+      first--;
+    }
+    return first == 0 || at.segment(first - 1) != at.segment(i);
+  }
+
   /** The value of a part that is named for it: {@code "mileage": {"value": 1, "unit": "km"}}. */
   Optional<Value> valueOfPart(Line line, Head part) {
     boolean odometer = part.is(Label.ODOMETER);

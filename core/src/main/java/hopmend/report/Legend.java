@@ -15,6 +15,9 @@ final class Legend {
   /** How far an explanation is looked at. */
   private static final int LONGEST_MEANING = 40;
 
+  /** A line that is nothing but a legend is no longer. */
+  private static final int LONGEST_LIST = 120;
+
   private final char[] glyphs;
   private final ReportWords words;
   private final Map<String, CodeState> states = new HashMap<>();
@@ -27,6 +30,7 @@ final class Legend {
         explained(i);
       }
     }
+    listed();
     // One letter alone explains nothing: "S: stored".
     if (states.size() < 2) {
       states.clear();
@@ -35,6 +39,8 @@ final class Legend {
 
   private void explained(int sign) {
     int end = glyphs[sign - 1] == ' ' ? sign - 1 : sign;
+    // "[C] = current"
+    end -= end > 0 && (glyphs[end - 1] == ']' || glyphs[end - 1] == ')') ? 1 : 0;
     int start = end;
     while (start > 0 && end - start <= LONGEST_SIGN && Character.isUpperCase(glyphs[start - 1])) {
       start--;
@@ -55,6 +61,36 @@ final class Legend {
     if (state != null) {
       states.putIfAbsent(new String(glyphs, start, end - start), state.meaning().state());
     }
+  }
+
+  /** "C current, H history" on a line of its own. */
+  private void listed() {
+    int start = 0;
+    for (int i = 0; i <= glyphs.length; i++) {
+      if (i < glyphs.length && glyphs[i] != '\n') {
+        continue;
+      }
+      if (i - start > 3 && i - start <= LONGEST_LIST && Character.isUpperCase(glyphs[start])) {
+        list(Glyphs.seen(glyphs, start, i).split("[,;|/]"));
+      }
+      start = i + 1;
+    }
+  }
+
+  private void list(String[] parts) {
+    Map<String, CodeState> told = new HashMap<>();
+    for (String part : parts) {
+      String said = part.strip();
+      Optional<Said> state =
+          said.length() > 2 && said.charAt(1) == ' '
+              ? words.states().whole(Word.of(said.substring(2)))
+              : Optional.empty();
+      if (state.isEmpty() || !Character.isUpperCase(said.charAt(0))) {
+        return;
+      }
+      told.put(said.substring(0, 1), state.get().state());
+    }
+    told.forEach(states::putIfAbsent);
   }
 
   /** The state that a word stands for. */

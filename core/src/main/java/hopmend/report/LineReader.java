@@ -69,6 +69,7 @@ final class LineReader {
     while (i < n) {
       i = at.part(i) == Part.OTHER ? Math.max(i + 1, word(at, i)) : i + 1;
     }
+    conditions.unnamed(at);
     heavy.endSpn(at);
     states.byteAlone(at);
     states.states(at);

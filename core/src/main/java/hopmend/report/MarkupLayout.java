@@ -121,6 +121,10 @@ final class MarkupLayout {
     // What stands in a tag of XML stays: its attributes are cells.
     Arrays.fill(
         glyphs, start, behind, isWithinWord(text, start, behind, name) ? Glyphs.HIDDEN : ' ');
+    if (WITHIN_WORDS.contains(name) && start > 0 && text.charAt(start - 1) == ' ') {
+      // What is set apart by its print is said apart: "coil A <b>current</b>".
+      glyphs[start] = '\t';
+    }
     return behind;
   }
 

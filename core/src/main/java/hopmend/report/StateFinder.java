@@ -376,14 +376,20 @@ final class StateFinder {
       codes |= at.part(i) == Part.UNIT && words.isFrom(at.word(behind));
       i++;
     }
+    // "Stored codes - Engine: P0442"
+    while (codes && i < at.size() && at.part(i) == Part.UNIT && !at.isAnnounced(i)) {
+      i++;
+    }
     return codes && i < at.size() && at.isAnnounced(i) && at.part(i) == Part.CODE;
   }
 
   private boolean isCounted(LineAtHand at, int from, int behind) {
+    // "Soft fault" is one name, with its "fault" in it.
+    int named = behind - from > 1 && words.isLabel(at.words(), behind - 1, Label.CODE) ? 1 : 0;
     if (from == 0
         || !words.isCount(at.word(from - 1))
-        || behind == at.size()
-        || !words.isLabel(at.words(), behind, Label.CODE)) {
+        || behind - named == at.size()
+        || !words.isLabel(at.words(), behind - named, Label.CODE)) {
       return false;
     }
     int code = behind;

@@ -241,9 +241,14 @@ final class UnitFinder {
         continue;
       }
       Phrases.Match<ControlUnit> match = unitAt(at, i);
-      int behind = match == null ? at.size() : i + match.words();
-      if (match != null && isHolding(at, i, behind)) {
-        at.finds.unitsWithin.add(named(at, i, match));
+      if (match == null) {
+        continue;
+      }
+      int from = i;
+      int behind = from + match.words();
+      i = behind - 1;
+      if (isHolding(at, from, behind)) {
+        at.finds.unitsWithin.add(named(at, from, match));
         continue;
       }
       int code = behind;
@@ -252,10 +257,10 @@ final class UnitFinder {
       }
       if (code < at.size()
           && at.part(code) == Part.CODE
-          && begins(at, i, at.isAnnounced(code))
-          && !isSaidOfCodeBefore(at, i, code)
+          && begins(at, from, at.isAnnounced(code))
+          && !isSaidOfCodeBefore(at, from, code)
           && !isEnded(at, behind - 1, code)) {
-        at.finds.unitsWithin.add(named(at, i, match));
+        at.finds.unitsWithin.add(named(at, from, match));
       }
     }
   }
@@ -513,7 +518,23 @@ final class UnitFinder {
         return new Phrases.Match<>(before.get(), k);
       }
     }
-    return match;
+    return match == null ? null : withKind(at, i, match);
+  }
+
+  /** "Getriebe-ECU", "Lenkung Steuergerät": what kind of thing it is belongs to its name. */
+  private Phrases.Match<ControlUnit> withKind(
+      LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
+    int kind = i + unit.words();
+    if (kind >= at.size() || at.segment(kind) != at.segment(i)) {
+      return unit;
+    }
+    Phrases.Match<Label> label = words.labels().at(at.words(), kind);
+    int behind = label == null ? kind : kind + label.words();
+    boolean hyphen = glyphs[at.word(kind).start() - 1] == '-';
+    boolean names = behind < at.size() && at.isAnnounced(behind) && !hyphen;
+    return label == null || label.meaning() != Label.UNIT || names
+        ? unit
+        : new Phrases.Match<>(unit.meaning(), behind - i);
   }
 
   /** "ecm only", "nur Motor", "both engine". */

@@ -61,7 +61,9 @@ class ReportScoreTest {
         "fortieth-set.yaml",
         "forty-first-set.yaml",
         "forty-second-set.yaml",
-        "forty-third-set.yaml"
+        "forty-third-set.yaml",
+        "forty-fourth-set.yaml",
+        "forty-fifth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);

@@ -6,6 +6,7 @@ import hopmend.fault.TroubleCode;
 import hopmend.wire.Uds;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -31,7 +32,7 @@ final class CodeMemory {
   private final Supplier<byte[]> conditions;
   private final Map<TroubleCode, Held> held = new TreeMap<>();
   private final Set<TroubleCode> permanent = new TreeSet<>();
-  private final Set<TroubleCode> passedThisCycle = new TreeSet<>();
+  private final Set<TroubleCode> passedThisCycle = new HashSet<>();
 
   private static final class Held {
     private final EnumSet<Bit> bits =

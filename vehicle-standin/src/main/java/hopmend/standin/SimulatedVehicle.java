@@ -10,7 +10,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -531,20 +530,16 @@ public final class SimulatedVehicle {
     for (int second = 0; second <= profile.seconds(); second++) {
       body.speed(profile.speedAt(second));
       advance(1);
-      csv.append(
-          String.format(
-              Locale.ROOT,
-              "%d,%.0f,%.1f,%.1f,%.1f%n",
-              second,
-              live(LiveSignal.ENGINE_SPEED),
-              body.speedKmh(),
-              body.pins().coolantC(),
-              live(LiveSignal.LOAD)));
+      csv.append(second).append(',').append(Math.round(live(LiveSignal.ENGINE_SPEED)));
+      for (double value : List.of(body.speedKmh(), body.pins().coolantC(), live(LiveSignal.LOAD))) {
+        csv.append(',').append(Math.round(10 * value) / 10.0);
+      }
+      csv.append('\n');
     }
     body.speed(0);
     while (body.speedKmh() > 0) {
       advance(1);
     }
-    return csv.toString().replace("\r\n", "\n");
+    return csv.toString();
   }
 }

@@ -61,6 +61,7 @@ class BlindTest {
   private static final double SCATTER = 0.01;
 
   private static final int TRIES = 2;
+  private static final List<VehicleSpec> FLEET = VehicleSpec.fleet();
   private static final Path TABLE = Path.of("target/blind-test.md");
   private static final Path PUBLISHED = Path.of("../docs/PROVE.md");
   private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
@@ -206,7 +207,7 @@ class BlindTest {
 
   private static SimulatedVehicle vehicle(Case c) {
     return new SimulatedVehicle(
-        VehicleSpec.fleet().stream()
+        FLEET.stream()
             .filter(s -> s.name().equals(c.vehicle()))
             .findFirst()
             .orElseThrow()
