@@ -2,6 +2,7 @@ package hopmend.catalog;
 
 import hopmend.clear.Aftermath;
 import hopmend.drawing.Sign;
+import hopmend.drawing.Symbols;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeRule;
@@ -92,8 +93,8 @@ public record Catalog(
     List<BenchTrait> bench,
     SealTable seals,
     List<Sign> tray,
-    List<Sign> signs,
-    List<Sign> eye,
+    Symbols signs,
+    Symbols eye,
     List<Qualification> qualifications) {
   /** How much longer work takes that no eye sees; the shop's estimate. */
   private static final double BY_FEEL = 1.5;
@@ -115,8 +116,6 @@ public record Catalog(
     latches = List.copyOf(latches);
     bench = List.copyOf(bench);
     tray = List.copyOf(tray);
-    signs = List.copyOf(signs);
-    eye = List.copyOf(eye);
     qualifications = List.copyOf(qualifications);
   }
 
@@ -257,21 +256,7 @@ public record Catalog(
   }
 
   public Optional<Sign> seenAs(String id) {
-    return eye.stream().filter(s -> s.id().equals(id)).findFirst();
-  }
-
-  /** What an eye compares with, as symbols of SVG. */
-  public String eyeSymbols() {
-    return symbols("eye-", eye);
-  }
-
-  /** The pictograms of cautions, as symbols of SVG. */
-  public String signSymbols() {
-    return symbols("sign-", signs);
-  }
-
-  private static String symbols(String prefix, List<Sign> drawn) {
-    return drawn.stream().map(s -> s.symbol(prefix)).collect(Collectors.joining());
+    return eye.named(id);
   }
 
   public Optional<Sign> latch(String id) {

@@ -58,8 +58,8 @@ final class CatalogCheck {
     CatalogCheck check = new CatalogCheck(catalog);
     check.once("family", "sheet", catalog.sheets(), FamilySheet::family);
     check.once("latches.yaml", "latch", catalog.latches(), Sign::id);
-    check.once("signs.yaml", "pictogram", catalog.signs(), Sign::id);
-    check.once("eye.yaml", "drawing", catalog.eye(), Sign::id);
+    check.once("signs.yaml", "pictogram", catalog.signs().all(), Sign::id);
+    check.once("eye.yaml", "drawing", catalog.eye().all(), Sign::id);
     check.once("works.yaml", "work", catalog.works(), Work::id);
     catalog.cautions().values().forEach(check::caution);
     catalog.works().forEach(w -> check.operations("works.yaml", w.operations()));
@@ -160,7 +160,7 @@ final class CatalogCheck {
           c.demands(),
           known);
     }
-    List<String> signs = catalog.signs().stream().map(Sign::id).toList();
+    List<String> signs = catalog.signs().all().stream().map(Sign::id).toList();
     if (!signs.contains(c.sign())) {
       say("cautions.yaml", "%s: there is no pictogram %s, only %s", c.id(), c.sign(), signs);
     }

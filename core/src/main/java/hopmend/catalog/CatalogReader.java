@@ -2,6 +2,7 @@ package hopmend.catalog;
 
 import hopmend.clear.Aftermath;
 import hopmend.drawing.Sign;
+import hopmend.drawing.Symbols;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
@@ -124,9 +125,9 @@ public final class CatalogReader {
     List<Trait> traits = all("traits.yaml", Traits.class, Traits::traits);
     List<Sign> latches = all("latches.yaml", Drawings.class, Drawings::drawings);
     List<BenchTrait> bench = all("bench.yaml", BenchTraits.class, BenchTraits::traits);
-    List<Sign> signs = all("signs.yaml", Drawings.class, Drawings::drawings);
+    Symbols signs = new Symbols("sign-", all("signs.yaml", Drawings.class, Drawings::drawings));
     List<Sign> tray = all("tray.yaml", Drawings.class, Drawings::drawings);
-    List<Sign> eye = all("eye.yaml", Drawings.class, Drawings::drawings);
+    Symbols eye = new Symbols("eye-", all("eye.yaml", Drawings.class, Drawings::drawings));
     List<Qualification> qualified =
         all("qualifications.yaml", Qualifications.class, Qualifications::qualifications);
     List<Obstruction> usual =

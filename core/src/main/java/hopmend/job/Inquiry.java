@@ -50,6 +50,7 @@ final class Inquiry {
   private final FamilySheet sheet;
   private final ShopSettings shop;
   private final Proving proving;
+  private final Once<List<ClueAtHand>> clues = new Once<>(this::findClues);
 
   Inquiry(Target target, FamilySheet sheet, ShopSettings shop) {
     this.target = target;
@@ -116,6 +117,10 @@ final class Inquiry {
 
   /** The clues that say something of this sensor, those that are seen first. */
   List<ClueAtHand> clues() {
+    return clues.get();
+  }
+
+  private List<ClueAtHand> findClues() {
     Clue.Known known = known();
     List<ClueAtHand> all =
         proving.clues().stream()

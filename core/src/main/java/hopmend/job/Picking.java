@@ -6,6 +6,7 @@ import hopmend.find.Site;
 import hopmend.part.Application;
 import hopmend.part.Bench;
 import hopmend.part.Connector;
+import hopmend.part.Contest;
 import hopmend.part.Need;
 import hopmend.part.OldNumber;
 import hopmend.part.PairQuestion;
@@ -38,6 +39,8 @@ public final class Picking {
   private final Once<Optional<OldNumber>> oldNumber = new Once<>(this::readOldNumber);
   private final Once<Optional<Bench>> bench = new Once<>(this::layOnTheBench);
   private final Once<Optional<PartChoice>> choice = new Once<>(this::chooseParts);
+  private final Once<Optional<Contest>> contest =
+      new Once<>(() -> choice().flatMap(PartChoice::contest));
 
   Picking(Target target, ShopSettings shop) {
     this.target = target;
@@ -54,6 +57,11 @@ public final class Picking {
 
   private Optional<Site> site() {
     return target.site();
+  }
+
+  /** Which of the best two is the cheaper in truth, and how sure that is. */
+  public Optional<Contest> contest() {
+    return contest.get();
   }
 
   /** The parts that may go in, the best first; empty while its place is open. */

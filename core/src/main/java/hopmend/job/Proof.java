@@ -31,6 +31,7 @@ import java.util.stream.Stream;
 final class Proof {
   private final Workup job;
   private final JobState state;
+  private final Once<List<ClearReport.LoosePlug>> plugs = new Once<>(this::findPlugs);
   private final Once<List<Step>> doneSteps = new Once<>(this::findDoneSteps);
   private final Once<Optional<ClearReport>> clearReport = new Once<>(this::reportClearing);
 
@@ -43,6 +44,10 @@ final class Proof {
 
   /** Connectors on the way to the site, with what they set while they are off. */
   List<ClearReport.LoosePlug> plugs() {
+    return plugs.get();
+  }
+
+  private List<ClearReport.LoosePlug> findPlugs() {
     return Stream.of(inTheWay(), ownPlugs(), job.watchedPlugs()).flatMap(p -> p).toList();
   }
 

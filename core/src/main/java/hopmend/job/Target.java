@@ -10,6 +10,8 @@ import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.find.PlugWatch;
 import hopmend.find.Site;
+import hopmend.find.SiteViews;
+import hopmend.find.View;
 import hopmend.instrument.Look;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
@@ -53,6 +55,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -82,6 +85,13 @@ public final class Target {
   private final Once<List<SchoolOffered>> schoolsOffered = new Once<>(() -> SchoolOffered.of(this));
   private final Once<List<WayOffered>> ways = new Once<>(this::offerWays);
   private final Once<Map<String, JobState.Ticked>> ticks = new Once<>(this::countTicks);
+  private final Once<List<Trait>> asked = new Once<>(this::findAsked);
+  private final Once<Optional<Access>> access = new Once<>(this::findAccess);
+  private final Once<Optional<SiteViews>> views = new Once<>(this::findViews);
+  private final Map<Drawn, Drawing> drawn = new ConcurrentHashMap<>();
+
+  /** One of its views, in the words of a language. */
+  private record Drawn(View view, Wording words) {}
 
   /**
    * @param job all that was said, of other sensors too
@@ -328,6 +338,10 @@ public final class Target {
    * each trait the values that the sheet tells apart.
    */
   public List<Trait> asked() {
+    return asked.get();
+  }
+
+  private List<Trait> findAsked() {
     Set<String> asks = family.map(FamilySheet::asks).orElse(Set.of());
     Traits told = card.flatMap(c -> site.map(s -> catalog.traits(c, s))).orElse(Traits.UNKNOWN);
     return catalog.traits().stream()
@@ -354,6 +368,25 @@ public final class Target {
             .flatMap(c -> c.condition().asks())
             .collect(Collectors.toSet());
     return asked().stream().filter(t -> asks.contains(t.trait())).toList();
+  }
+
+  /** The views in which it can be looked at; empty while its place is open. */
+  public Optional<SiteViews> views() {
+    return views.get();
+  }
+
+  private Optional<SiteViews> findViews() {
+    return card.flatMap(c -> site.map(s -> catalog.views(c, s, shop.sides())));
+  }
+
+  /**
+   * One of its views, drawn.
+   *
+   * @throws NoSuchElementException while its place is open
+   */
+  public Drawing drawn(View view, Wording words) {
+    return drawn.computeIfAbsent(
+        new Drawn(view, words), d -> views().orElseThrow().draw(d.view(), d.words()));
   }
 
   // Prove
@@ -534,6 +567,10 @@ public final class Target {
   }
 
   private Optional<Access> access() {
+    return access.get();
+  }
+
+  private Optional<Access> findAccess() {
     return card.flatMap(c -> site.map(s -> catalog.access(c, traits())));
   }
 

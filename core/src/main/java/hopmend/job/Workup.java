@@ -79,6 +79,13 @@ public final class Workup {
   private final Once<Ledger> ledger = new Once<>(this::count);
   private final Once<List<SoftwareLevel>> software = new Once<>(this::findSoftware);
   private final Once<Proof> proof = new Once<>(() -> new Proof(this));
+  private final Once<List<Target>> further = new Once<>(this::findFurther);
+  private final Once<List<CardOffer>> offers = new Once<>(() -> CardOffer.of(this));
+  private final Once<List<Procedure>> forgottenByBattery =
+      new Once<>(() -> here().forgottenByBattery(bodyCard()));
+  private final Once<List<DriveProof.Requirement>> driveWanted =
+      new Once<>(() -> DriveProof.wanted(state().freezeFrame()));
+  private final Once<DrivePlan> plannedDrive = new Once<>(this::planDrive);
 
   public Workup(JobState job, Catalog catalog, ShopSettings shop) {
     this.catalog = catalog;
@@ -201,6 +208,10 @@ public final class Workup {
 
   /** Sensors of the vehicle that the job does not work on yet, those of the same kind first. */
   public List<Target> furtherSensors() {
+    return further.get();
+  }
+
+  private List<Target> findFurther() {
     return vehicle()
         .flatMap(c -> c.sites().stream().map(s -> new About(s.family(), 0, c.id(), 0, s.id())))
         .filter(a -> targets().stream().noneMatch(t -> Place.of(t.about()).equals(Place.of(a))))
@@ -337,7 +348,7 @@ public final class Workup {
 
   /** What was met in the job and would enrich the vehicle's card. */
   public List<CardOffer> offers() {
-    return CardOffer.of(this);
+    return offers.get();
   }
 
   // Swap
@@ -598,7 +609,7 @@ public final class Workup {
 
   /** What the controllers of this vehicle forget without battery: usually, and by its card. */
   public List<Procedure> forgottenByBattery() {
-    return here.forgottenByBattery(bodyCard());
+    return forgottenByBattery.get();
   }
 
   /** What teaches without our link what a routine of the job teaches. */
@@ -672,15 +683,22 @@ public final class Workup {
   public DrivePlan drivePlan(List<DriveProof> logged) {
     return drivePlan(
         monitorsToRun(),
-        driven(logged)
-            .map(DriveProof::missing)
-            .orElseGet(() -> DriveProof.wanted(state().freezeFrame())),
+        driven(logged).map(DriveProof::missing).orElseGet(this::driveWanted),
         drivesThatTeach());
   }
 
   /** The drive as it was planned when nothing was driven yet. */
   public DrivePlan plannedDrive() {
-    return drivePlan(usualMonitors(), DriveProof.wanted(state().freezeFrame()), Stream.empty());
+    return plannedDrive.get();
+  }
+
+  private DrivePlan planDrive() {
+    return drivePlan(usualMonitors(), driveWanted(), Stream.empty());
+  }
+
+  /** What a drive has to show, as the freeze frame tells it. */
+  public List<DriveProof.Requirement> driveWanted() {
+    return driveWanted.get();
   }
 
   private DrivePlan drivePlan(

@@ -4,8 +4,10 @@ import hopmend.measure.Reading;
 import java.text.MessageFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.MissingResourceException;
 import java.util.ResourceBundle;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 
 /**
@@ -17,6 +19,7 @@ public final class Wording {
 
   private final ResourceBundle bundle;
   private final Locale locale;
+  private final Map<String, MessageFormat> patterns = new ConcurrentHashMap<>();
 
   private Wording(Locale locale) {
     this.locale = locale;
@@ -35,7 +38,11 @@ public final class Wording {
   public String of(Message message) {
     Object[] said = message.arguments().stream().map(this::argument).toArray();
     try {
-      return new MessageFormat(bundle.getString(message.key()), locale).format(said);
+      MessageFormat pattern =
+          patterns.computeIfAbsent(
+              message.key(), key -> new MessageFormat(bundle.getString(key), locale));
+      // A pattern must not be used by two at once.
+      return ((MessageFormat) pattern.clone()).format(said);
     } catch (MissingResourceException e) {
       return message.key() + " " + String.join(" ", strings(said));
     }

@@ -5,12 +5,17 @@ import hopmend.report.ReportWords.Said;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /** What letters mean, where a report explains them: "A = active, S = stored". */
 final class Legend {
   /** Letters of which a sign is made, at most. */
   private static final int LONGEST_SIGN = 3;
+
+  /** How far a verb behind a sign is looked for. */
+  private static final int LONGEST_VERB = 12;
 
   /** How far an explanation is looked at. */
   private static final int LONGEST_MEANING = 40;
@@ -22,22 +27,46 @@ final class Legend {
   private final ReportWords words;
   private final Map<String, CodeState> states = new HashMap<>();
 
+  /** Where letters are explained, from the letter to the end of its meaning. */
+  private final NavigableMap<Integer, Integer> explanations = new TreeMap<>();
+
   Legend(char[] glyphs, ReportWords words) {
     this.glyphs = glyphs;
     this.words = words;
     for (int i = 1; i + 1 < glyphs.length; i++) {
       if (glyphs[i] == '=' || glyphs[i] == ':') {
-        explained(i);
+        explained(i, i + 1);
+      } else if ((glyphs[i] == ')' || glyphs[i] == ']') && glyphs[i + 1] == ' ') {
+        inWords(i);
       }
     }
     listed();
     // One letter alone explains nothing: "S: stored".
     if (states.size() < 2) {
       states.clear();
+      explanations.clear();
     }
   }
 
-  private void explained(int sign) {
+  /** Whether a word explains a letter, and tells of no code. */
+  boolean explains(Word w) {
+    Map.Entry<Integer, Integer> last = explanations.floorEntry(w.start());
+    return last != null && w.start() < last.getValue();
+  }
+
+  /** "(C) is current". */
+  private void inWords(int bracket) {
+    int end = bracket + 2;
+    while (end < glyphs.length && end - bracket < LONGEST_VERB && Character.isLetter(glyphs[end])) {
+      end++;
+    }
+    boolean verb = end < glyphs.length && end > bracket + 2 && glyphs[end] == ' ';
+    if (verb && words.explains(Word.of(glyphs, bracket + 2, end).get(0))) {
+      explained(bracket + 1, end);
+    }
+  }
+
+  private void explained(int sign, int meaning) {
     int end = glyphs[sign - 1] == ' ' ? sign - 1 : sign;
     // "[C] = current"
     end -= end > 0 && (glyphs[end - 1] == ']' || glyphs[end - 1] == ')') ? 1 : 0;
@@ -46,7 +75,7 @@ final class Legend {
       start--;
     }
     boolean whole = start == 0 || !Glyphs.isWord(glyphs[start - 1]);
-    int from = glyphs[sign + 1] == ' ' ? sign + 2 : sign + 1;
+    int from = glyphs[meaning] == ' ' ? meaning + 1 : meaning;
     int to = from;
     while (to < glyphs.length
         && to - from < LONGEST_MEANING
@@ -60,6 +89,9 @@ final class Legend {
     Phrases.Match<Said> state = words.states().at(said, 0);
     if (state != null) {
       states.putIfAbsent(new String(glyphs, start, end - start), state.meaning().state());
+      if (end - start == 1) {
+        explanations.put(start, to);
+      }
     }
   }
 
@@ -71,15 +103,15 @@ final class Legend {
         continue;
       }
       if (i - start > 3 && i - start <= LONGEST_LIST && Character.isUpperCase(glyphs[start])) {
-        list(Glyphs.seen(glyphs, start, i).split("[,;|/]"));
+        list(start, i);
       }
       start = i + 1;
     }
   }
 
-  private void list(String[] parts) {
+  private void list(int start, int end) {
     Map<String, CodeState> told = new HashMap<>();
-    for (String part : parts) {
+    for (String part : Glyphs.seen(glyphs, start, end).split("[,;|/]")) {
       String said = part.strip();
       Optional<Said> state =
           said.length() > 2 && said.charAt(1) == ' '
@@ -91,11 +123,12 @@ final class Legend {
       told.put(said.substring(0, 1), state.get().state());
     }
     told.forEach(states::putIfAbsent);
+    explanations.put(start, end);
   }
 
   /** The state that a word stands for. */
   Optional<CodeState> stateOf(Word w) {
-    return states.isEmpty() || w.end() - w.start() > LONGEST_SIGN
+    return states.isEmpty() || w.end() - w.start() > LONGEST_SIGN || explains(w)
         ? Optional.empty()
         : Optional.ofNullable(states.get(new String(glyphs, w.start(), w.end() - w.start())));
   }

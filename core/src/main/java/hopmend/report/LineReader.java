@@ -47,8 +47,8 @@ final class LineReader {
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures);
-    states = new StateFinder(layout, words);
     legend = new Legend(glyphs, words);
+    states = new StateFinder(layout, words, legend);
     raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());
     labels = new LabelFinder(words, heavy, odometer, states, units);
     cells =

@@ -13,6 +13,9 @@ import java.util.regex.Pattern;
 
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
 final class OdometerFinder {
+  /** Words between a name and its distance, at most: "kilométrage au moment du relevé". */
+  private static final int FAR = 6;
+
   /** A distance without a name that is shorter is a trip (our own bound). */
   private static final int LEAST_DISTANCE = 1000;
 
@@ -96,7 +99,7 @@ final class OdometerFinder {
 
   /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
   private int distanceNear(LineAtHand at, int from) {
-    for (int i = from; i < at.size() && i - from < 4; i++) {
+    for (int i = from; i < at.size() && i - from < FAR; i++) {
       boolean parted = at.segment(i) != at.segment(from - 1);
       if (isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
         return i;

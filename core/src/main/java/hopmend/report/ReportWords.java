@@ -63,6 +63,7 @@ public final class ReportWords {
       List<String> counts,
       List<String> articles,
       List<String> nothing,
+      List<String> explaining,
       List<String> only,
       List<String> trips,
       List<String> times,
@@ -111,6 +112,7 @@ public final class ReportWords {
   private final Set<String> counts = new HashSet<>();
   private final Set<String> articles = new HashSet<>();
   private final Set<String> nothing = new HashSet<>();
+  private final Set<String> explaining = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
@@ -130,6 +132,7 @@ public final class ReportWords {
     words(file.counts(), counts);
     words(file.articles(), articles);
     words(file.nothing(), nothing);
+    words(file.explaining(), explaining);
     words(file.only(), only);
     words(file.trips(), trips);
     words(file.times(), times);
@@ -424,6 +427,11 @@ public final class ReportWords {
   /** The unit that answers at an address, for example 7E8, 18DAF110 or SA 0. */
   public Optional<ControlUnit> answering(String address) {
     return Optional.ofNullable(addresses.get(address.toLowerCase(Locale.ROOT)));
+  }
+
+  /** Whether it stands between a sign and its meaning: "(C) is current". */
+  boolean explains(Word w) {
+    return explaining.contains(w.text());
   }
 
   /** Whether it says of a fault that it comes and goes. */

@@ -22,8 +22,10 @@ final class StateFinder {
   private final Layout layout;
   private final char[] glyphs;
   private final ReportWords words;
+  private final Legend legend;
 
-  StateFinder(Layout layout, ReportWords words) {
+  StateFinder(Layout layout, ReportWords words, Legend legend) {
+    this.legend = legend;
     this.layout = layout;
     this.glyphs = layout.glyphs();
     this.words = words;
@@ -144,7 +146,10 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
-    if (isEmptyList(at, from, behind) || isUnticked(at, from) || isLegend(at, from)) {
+    if (isEmptyList(at, from, behind)
+        || isUnticked(at, from)
+        || legend.explains(at.word(from))
+        || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
     }
@@ -356,8 +361,9 @@ final class StateFinder {
         && at.part(i) != Part.CODE;
   }
 
+  /** A number describes nothing: "active since 12.11.". */
   private static boolean isOfDescription(LineAtHand at, int i) {
-    return at.part(i) == Part.OTHER || at.part(i) == Part.UNIT;
+    return at.part(i) == Part.OTHER && !at.word(i).isNumber() || at.part(i) == Part.UNIT;
   }
 
   /**

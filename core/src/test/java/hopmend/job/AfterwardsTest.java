@@ -1,12 +1,15 @@
 package hopmend.job;
 
+import static hopmend.message.English.WORDS;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.clear.ClearReport;
 import hopmend.clear.ClearReport.Fate;
+import hopmend.drawing.Drawing;
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.find.View;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.relearn.Procedure;
@@ -69,6 +72,11 @@ class AfterwardsTest extends WalkedJob {
     assertThat(w.clearReport().orElseThrow()).isSameAs(w.clearReport().orElseThrow());
     assertThat(w.workOrder().orElseThrow()).isSameAs(w.workOrder().orElseThrow());
     assertThat(w.picture()).isSameAs(w.picture());
+    assertThat(w.driveWanted()).isSameAs(w.driveWanted());
+    assertThat(w.here().clues()).isSameAs(w.here().clues());
+    Drawing drawn = w.here().drawn(View.BAY, WORDS);
+    assertThat(w.here().drawn(View.BAY, WORDS)).isSameAs(drawn);
+    assertThat(w.here().drawn(View.CLOSE, WORDS)).isNotEqualTo(drawn);
   }
 
   @Test

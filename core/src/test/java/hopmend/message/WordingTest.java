@@ -58,6 +58,7 @@ import java.util.Properties;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -149,6 +150,21 @@ class WordingTest {
   }
 
   /** A key is written whole, or behind the word of its kind: "refused." + "signed-off". */
+  /** Pages of many people are worded at once. */
+  @Test
+  void manyAskForTheSameWordsAtOnce() {
+    Wording shared = Wording.of(Locale.ENGLISH);
+    assertThat(
+            IntStream.range(2, 5_000)
+                .parallel()
+                .mapToObj(i -> shared.of(Message.of("hop.work-on-code", i, "P" + i)))
+                .toList())
+        .isEqualTo(
+            IntStream.range(2, 5_000)
+                .mapToObj(i -> String.format(Locale.ENGLISH, "%,d codes, work on P%d", i, i))
+                .toList());
+  }
+
   @Test
   void everyWordingIsForSomethingThatIsSaid() throws IOException {
     String said = sources();

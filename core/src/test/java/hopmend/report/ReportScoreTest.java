@@ -63,7 +63,9 @@ class ReportScoreTest {
         "forty-second-set.yaml",
         "forty-third-set.yaml",
         "forty-fourth-set.yaml",
-        "forty-fifth-set.yaml"
+        "forty-fifth-set.yaml",
+        "forty-sixth-set.yaml",
+        "forty-seventh-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);

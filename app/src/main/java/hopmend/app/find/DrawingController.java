@@ -10,9 +10,7 @@ import hopmend.find.Site;
 import hopmend.find.SiteViews;
 import hopmend.find.View;
 import hopmend.job.ShopSettings;
-import hopmend.job.Workup;
 import java.nio.charset.StandardCharsets;
-import java.util.Optional;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -66,13 +64,11 @@ class DrawingController {
   }
 
   private SiteViews ofJob(long jobId) {
-    Workup workup = desk.look(jobId).workup();
-    Optional<SiteViews> views =
-        workup
-            .card()
-            .flatMap(
-                c -> workup.here().site().map(s -> workup.catalog().views(c, s, shop.sides())));
-    return views.orElseThrow(() -> new NotHere("This job has found no sensor yet"));
+    return desk.look(jobId)
+        .workup()
+        .here()
+        .views()
+        .orElseThrow(() -> new NotHere("This job has found no sensor yet"));
   }
 
   private SiteViews ofCard(String id, String siteId) {

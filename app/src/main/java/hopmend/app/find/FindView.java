@@ -86,7 +86,7 @@ class FindView implements HopView {
     VehicleCard card = workup.card().orElseThrow();
     Target here = workup.here();
     Site site = here.site().orElseThrow();
-    SiteViews views = workup.catalog().views(card, site, workup.shop().sides());
+    SiteViews views = here.views().orElseThrow();
     model.addAttribute("found", found);
     model.addAttribute("site", site);
     model.addAttribute("card", card);
@@ -100,7 +100,7 @@ class FindView implements HopView {
     model.addAttribute("plug", here.plugWatch().orElse(null));
     model.addAttribute("signal", here.watched().orElse(null));
     model.addAttribute("plugCautions", here.cautionsAtThePlug());
-    draw(model, views);
+    draw(model, here, views.views());
     model.addAttribute(
         "inTheWay",
         workup.workOrder().orElseThrow().steps().stream()
@@ -108,8 +108,7 @@ class FindView implements HopView {
             .toList());
   }
 
-  private void draw(Model model, SiteViews views) {
-    List<View> all = views.views();
+  private void draw(Model model, Target here, List<View> all) {
     model.addAttribute("views", all);
     all.stream()
         .filter(v -> v.path().equals(request.getParameter("view")))
@@ -118,7 +117,7 @@ class FindView implements HopView {
         .ifPresent(
             view -> {
               model.addAttribute("view", view);
-              model.addAttribute("drawing", views.draw(view, Words.wording()));
+              model.addAttribute("drawing", here.drawn(view, Words.wording()));
             });
   }
 }

@@ -33,7 +33,7 @@ class PickView implements HopView {
     model.addAttribute("choice", choice.get());
     model.addAttribute("currency", page.workup().shop().currency());
     model.addAttribute("best", choice.get().recommended().map(c -> c.part().key()).orElse(""));
-    model.addAttribute("contest", choice.get().contest().orElse(null));
+    model.addAttribute("contest", here.picking().contest().orElse(null));
     if (choice.get().open().stream().anyMatch(c -> c.cost().known())) {
       model.addAttribute("costs", CostPicture.draw(choice.get(), Words.wording()));
     }

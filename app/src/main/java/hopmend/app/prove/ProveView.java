@@ -108,7 +108,7 @@ class ProveView implements HopView {
         "causes",
         d.standings().stream()
             .collect(Collectors.toMap(s -> s.suspect().id(), s -> here.causesHere(s.suspect()))));
-    model.addAttribute("eyeSymbols", page.workup().catalog().eyeSymbols());
+    model.addAttribute("eyeSymbols", page.workup().catalog().eye().svg());
     chosen(plan)
         .ifPresent(
             o -> {

@@ -4,9 +4,7 @@ import hopmend.app.job.JobDesk;
 import hopmend.app.web.Printer;
 import hopmend.app.web.QrPicture;
 import hopmend.app.web.Words;
-import hopmend.catalog.VehicleCard;
 import hopmend.drawing.Drawing;
-import hopmend.find.SiteViews;
 import hopmend.job.Target;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
@@ -108,17 +106,9 @@ class JobSheetController {
 
   private static Optional<Drawing> drawing(Workup workup) {
     Target here = workup.here();
-    Optional<VehicleCard> card = here.card();
-    return card.flatMap(
-        c ->
-            here.site()
-                .flatMap(
-                    s -> {
-                      SiteViews views = workup.catalog().views(c, s, workup.shop().sides());
-                      return views.views().stream()
-                          .findFirst()
-                          .map(v -> views.draw(v, Words.wording()));
-                    }));
+    return here.views()
+        .flatMap(all -> all.views().stream().findFirst())
+        .map(v -> here.drawn(v, Words.wording()));
   }
 
   /** Each once, the hard stops first. */

@@ -26,9 +26,8 @@ public record ShownPlan(DrivePlan plan, Drawing strip, List<Line> lines) {
 
   static ShownPlan of(DrivePlan plan, Workup workup) {
     List<String> conditions =
-        DriveProof.wanted(workup.state().freezeFrame()).stream()
-            .map(DriveProof.Requirement::id)
-            .toList();
+        workup.driveWanted().stream().map(DriveProof.Requirement::id).toList();
+    List<Procedure> procedures = workup.procedures();
     List<Line> lines =
         plan.legs().stream()
             .map(
@@ -36,16 +35,16 @@ public record ShownPlan(DrivePlan plan, Drawing strip, List<Line> lines) {
                     new Line(
                         1 + plan.legs().indexOf(l),
                         l,
-                        l.why().stream().map(w -> named(w, conditions, workup)).toList()))
+                        l.why().stream().map(w -> named(w, conditions, procedures)).toList()))
             .toList();
     return new ShownPlan(plan, DriveStrip.draw(plan, Words.wording()), lines);
   }
 
-  private static String named(String need, List<String> conditions, Workup workup) {
+  private static String named(String need, List<String> conditions, List<Procedure> procedures) {
     if (conditions.contains(need)) {
       return Words.of(Message.of("drive." + need));
     }
-    return workup.procedures().stream()
+    return procedures.stream()
         .filter(p -> p.id().equals(need))
         .map(Procedure::name)
         .findFirst()

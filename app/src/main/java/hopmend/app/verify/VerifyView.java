@@ -101,7 +101,7 @@ class VerifyView implements HopView {
     model.addAttribute("trips", proofs.stream().filter(DriveProof::isTrip).count());
     model.addAttribute("lessons", page.workup().lessons(proofs));
     model.addAttribute("goes", page.workup().goesByItself(proofs));
-    model.addAttribute("driveWanted", DriveProof.wanted(page.state().freezeFrame()));
+    model.addAttribute("driveWanted", page.workup().driveWanted());
     model.addAttribute("monitorNames", page.workup().monitors());
     model.addAttribute("restsOn", page.workup().restsOn());
     model.addAttribute("cautions", List.of(page.workup().catalog().caution("road-test")));
