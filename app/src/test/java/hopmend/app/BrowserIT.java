@@ -50,7 +50,9 @@ abstract class BrowserIT extends AppIT {
             .launch(
                 new BrowserType.LaunchOptions()
                     .setExecutablePath(
-                        Path.of(System.getProperty("chromium.path", "/usr/bin/chromium")))
+                        Path.of(
+                            System.getProperty(
+                                "chromium.path", "/usr/bin/chromium-headless-shell")))
                     .setArgs(
                         List.of(
                             "--no-sandbox",

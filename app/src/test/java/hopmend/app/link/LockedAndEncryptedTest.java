@@ -29,10 +29,13 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** A routine behind a lock, and links that are encrypted or go by IPv6. */
+@Execution(ExecutionMode.CONCURRENT)
 class LockedAndEncryptedTest {
   private static final int LEARN = 769;
   private static final String PASSWORD = "quiet-reeds";
