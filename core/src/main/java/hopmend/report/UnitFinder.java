@@ -52,9 +52,16 @@ final class UnitFinder {
     Optional<ControlUnit> unit =
         words
             .answering(written.replaceAll("^0[xX]|[hH]$", ""))
-            .or(() -> isAddress ? words.answering("SA " + written) : Optional.empty());
+            .or(() -> isAddress ? words.answering("SA " + source(written)) : Optional.empty());
     unit.ifPresent(u -> unit(at, u.name(), cell.start(), cell.end(), true));
     return unit.isPresent();
+  }
+
+  /** "0B" is 11: of two places, and with a nought or a letter, it is told in hex. */
+  private static String source(String written) {
+    return written.matches("(?i)0[0-9a-f]|(?=.*[a-f])[0-9a-f]{2}")
+        ? Integer.toString(Integer.parseInt(written, 16))
+        : written;
   }
 
   void unit(LineAtHand at, String name, int start, int end, boolean whole) {

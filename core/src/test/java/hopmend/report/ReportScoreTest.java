@@ -65,7 +65,8 @@ class ReportScoreTest {
         "forty-fourth-set.yaml",
         "forty-fifth-set.yaml",
         "forty-sixth-set.yaml",
-        "forty-seventh-set.yaml"
+        "forty-seventh-set.yaml",
+        "forty-eighth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
