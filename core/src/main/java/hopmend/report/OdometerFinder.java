@@ -222,6 +222,9 @@ final class OdometerFinder {
                         .filter(unit -> !strange)
                         .map(unit -> new Measure(unit, number[1])));
     int end = measure.map(Measure::end).orElse(number[1]);
+    if (isOfTrip(at, start, at.behind(word, end))) {
+      return;
+    }
     Optional<Reading> reading =
         measure.map(m -> Reading.of(whole(written), m.unit())).filter(Odometer::isPossible);
     if (reading.isEmpty()) {
@@ -229,6 +232,25 @@ final class OdometerFinder {
       return;
     }
     at.finds.odometers.add(new Value(null, reading.get(), start, end));
+  }
+
+  /** "Service distance 15 000 km", "seit dem Wechsel gefahren", "12 000 km since": another one. */
+  private boolean isOfTrip(LineAtHand at, int start, int behind) {
+    if (behind < at.size()
+        && at.segment(behind) == at.segment(behind - 1)
+        && words.isTrip(at.word(behind))) {
+      return true;
+    }
+    int name = behind - 1;
+    while (name > 0 && at.word(name).start() > start) {
+      name--;
+    }
+    for (int i = name - 1; i >= 0 && name - i < FAR && at.segment(i) == at.segment(name); i--) {
+      if (words.isTrip(at.word(i))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean isTenKilometres(LineAtHand at, int i) {

@@ -149,7 +149,6 @@ class WordingTest {
         .collect(Collectors.toSet());
   }
 
-  /** A key is written whole, or behind the word of its kind: "refused." + "signed-off". */
   /** Pages of many people are worded at once. */
   @Test
   void manyAskForTheSameWordsAtOnce() {
@@ -165,6 +164,7 @@ class WordingTest {
                 .toList());
   }
 
+  /** A key is written whole, or behind the word of its kind: "refused." + "signed-off". */
   @Test
   void everyWordingIsForSomethingThatIsSaid() throws IOException {
     String said = sources();
