@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # How fast the list of jobs answers with many jobs in it, on a running demo:
 #   bench/list-of-jobs.sh ratio [8080]      measures with 1 000 and with 1 000 000 jobs, and prints each against the other;
-#                                           "heron" stands in as many of the one as of the other
+#                                           (every word that is searched fills a page in both)
 #   bench/list-of-jobs.sh load [1000000]    adds that many rows of jobs, without entries
 #   bench/list-of-jobs.sh measure [8080]    asks pages and searches, prints the median and the slowest of 60
 #   bench/list-of-jobs.sh remove            takes the rows out again
@@ -18,10 +18,16 @@ sql() {
 load() {
   sql -v n="$1" <<'SQL'
 insert into job (title, fleet_number, customer, created_by, created_at, creation_token, code, vehicle, vin, next_says, signed_off, updated_at, search_text)
-select 'Bench ' || i || rare, 'Van ' || i % 900, 'Customer ' || i % 5000, 'bench', now() - i * interval '5 minutes', gen_random_uuid(),
-       'P' || lpad((i * 7 % 4000)::text, 4, '0'), 'Wherrill Sedge 1.2 post van', 'BENCH' || lpad(i::text, 12, '0'), '', i % 50 <> 0, now() - i * interval '5 minutes',
-       lower('Bench ' || i || rare || ' Van ' || i % 900 || ' Customer ' || i % 5000 || ' Wherrill Sedge 1.2 post van BENCH' || lpad(i::text, 12, '0') || ' P' || lpad((i * 7 % 4000)::text, 4, '0'))
-from (select i, case when :n = 1000 and i % 40 = 0 then ' heron' else '' end as rare from generate_series(1, :n) as i) as jobs;
+select title, fleet_number, customer, 'bench', now() - i * interval '5 minutes', gen_random_uuid(), code, 'Wherrill Sedge 1.2 post van', vin, '',
+       i % 50 <> 0, now() - i * interval '5 minutes',
+       lower(concat_ws(' ', title, fleet_number, customer, 'Wherrill Sedge 1.2 post van', vin, code))
+from (select i,
+        'Bench ' || i || case when :n = 1000 and i % 40 = 0 then ' heron' else '' end as title,
+        'Van ' || case when :n = 1000 and i % 40 = 11 then 14 else i % 900 end as fleet_number,
+        'Customer ' || case when :n = 1000 and i % 40 = 11 then 4711 else i % 5000 end as customer,
+        'P' || case when :n = 1000 and i % 40 = 21 then '0340' else lpad((i * 7 % 4000)::text, 4, '0') end as code,
+        'BENCH' || lpad(i::text, 12, '0') as vin
+      from generate_series(1, :n) as i) as jobs;
 vacuum analyze job;
 SQL
   sql -At -c 'select count(*) || $$ jobs in the list$$ from job'
@@ -48,7 +54,7 @@ case ${1:-} in
   ratio)
     port=${2:-8080}
     remove; load 1000
-    for _ in 1 2 3; do measure "$port" >"$work/few"; done
+    for _ in 1 2 3 4 5 6; do measure "$port" >"$work/few"; done
     load 999000
     measure "$port" >/dev/null
     measure "$port" >"$work/many"

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * The rows of an ordered table that hold some words, from a place on. Neither of the two ways to
@@ -23,13 +24,17 @@ final class ListSearch<T> {
   /** How much further than the sample lets expect one walks before the index is asked. */
   private static final double PATIENCE = 1.5;
 
-  private static final int SAMPLE = 300;
+  /** So many of the next rows are looked at. */
+  private static final int NEXT = 100;
 
-  /** A word in more rows of the sample than that is no help to the index. */
-  private static final int COMMON = 30;
+  /** So many rows wherever they lie; those of one page of the table are alike. */
+  private static final int ANYWHERE = 300;
 
-  /** A word in no more rows of the sample than that is too rare to walk to. */
-  private static final int RARE = 2;
+  /** A word in a larger share of the rows than that is no help to the index. */
+  private static final double COMMON = 0.1;
+
+  /** A word in no larger share of the next rows than that is too rare to walk to. */
+  private static final double RARE = 0.01;
 
   private final EntityManager database;
   private final ListOrder<T> order;
@@ -91,76 +96,96 @@ final class ListSearch<T> {
                   most,
                   ordering));
     }
-    List<Integer> seen = seen(nextRows(), values.size());
-    int rarest = Collections.min(seen);
-    boolean walks = rarest > RARE;
-    if (!walks) {
-      // None of the next rows may have what many rows further on do.
-      seen = seen(anyRows(), words.patterns().size());
-      walks = Collections.min(seen) > COMMON;
-    }
-    if (walks) {
-      double expected =
-          rarest > COMMON || rarest <= RARE ? WALKED : PATIENCE * most * SAMPLE / rarest;
-      int walked = (int) Math.min(WALKED, expected);
+    Seen seen = seen();
+    double nearest = Collections.min(seen.next());
+    double least = Collections.min(seen.anywhere());
+    List<Integer> rare = rare(nearest > COMMON ? seen.next() : seen.anywhere());
+    boolean few = nearest <= RARE || nearest > COMMON;
+    if (nearest > COMMON || rare.isEmpty() || least > (few ? COMMON : 0)) {
+      double expected = few ? WALKED : PATIENCE * most / nearest;
       List<T> near =
           rows(
               "select * from (%s%d) as near where %s%s limit %d"
-                  .formatted(walk, walked, words.all(), ordering, most));
+                  .formatted(walk, (int) Math.min(WALKED, expected), words.all(), ordering, most));
       if (near.size() == most) {
         return near;
       }
     }
+    List<Integer> asked = rare.isEmpty() ? words.numbers() : rare;
+    List<Integer> others = words.numbers().stream().filter(i -> !asked.contains(i)).toList();
     return rows(
         "select * from (select * from %s where %s offset 0) as rare where %s and %s%s limit %d"
-            .formatted(from, words.condition(rare(seen)), words.all(), beyond, ordering, most));
-  }
-
-  /** The next rows in the order. */
-  private String nextRows() {
-    return "select search_text from %s where %s%s limit %d"
-        .formatted(from, beyond, ordering, SAMPLE);
-  }
-
-  /** Rows of the table wherever they lie, about as many. */
-  private String anyRows() {
-    return ("select search_text from %s tablesample system (least(100, 100.0 * %d / greatest(1,"
-            + " (select reltuples from pg_class where oid = cast('%s' as regclass))))) limit %d")
-        .formatted(order.table(), SAMPLE, order.table(), SAMPLE);
+            .formatted(
+                from,
+                words.condition(asked),
+                others.isEmpty() ? "true" : words.condition(others),
+                beyond,
+                ordering,
+                most));
   }
 
   /**
-   * In how many rows of a small sample each word stands.
+   * In what share of the rows of small samples each word stands.
    *
-   * @param parameters how many of the values it takes, the words first
+   * @param next of the next rows in the order
+   * @param anywhere of rows wherever they lie: none of the next may have what many further on do,
+   *     or some what no others have. Only counted where a word is not common in the next ones
    */
-  private List<Integer> seen(String sample, int parameters) {
-    String counts =
+  private record Seen(List<Double> next, List<Double> anywhere) {}
+
+  private Seen seen() {
+    String shares =
         words.numbers().stream()
-            .map(i -> "count(*) filter (where search_text like ?" + i + ")")
+            .map(
+                i ->
+                    "coalesce(avg(case when search_text like ?%d then 1.0 else 0 end), 0) as n%d"
+                        .formatted(i, i))
             .collect(Collectors.joining(", "));
-    List<Object[]> counted =
+    String rarest =
+        words.numbers().stream()
+            .map(i -> "near.n" + i)
+            .collect(Collectors.joining(", ", "least(", ")"));
+    List<Object[]> rows =
         queried(
-            "select %s, 0 from (%s) as sample".formatted(counts, sample),
-            Object[].class,
-            parameters);
-    return words.numbers().stream().map(i -> ((Number) counted.get(0)[i - 1]).intValue()).toList();
+            ("select * from (select %s from (select search_text from %s where %s%s limit %d) as next)"
+                    + " as near, lateral (select %s from (select search_text from %s tablesample"
+                    + " system (least(100, 100.0 * %d / greatest(1, (select reltuples from pg_class"
+                    + " where oid = cast('%s' as regclass))))) where %s <= %s limit %d) as any_rows)"
+                    + " as anywhere")
+                .formatted(
+                    shares,
+                    from,
+                    beyond,
+                    ordering,
+                    NEXT,
+                    shares,
+                    order.table(),
+                    ANYWHERE,
+                    order.table(),
+                    rarest,
+                    COMMON,
+                    ANYWHERE),
+            Object[].class);
+    List<Double> counted = Stream.of(rows.get(0)).map(n -> ((Number) n).doubleValue()).toList();
+    int several = words.patterns().size();
+    return new Seen(counted.subList(0, several), counted.subList(several, 2 * several));
   }
 
-  /** The numbers of the words that are not common; all if all are. */
-  private List<Integer> rare(List<Integer> seen) {
-    List<Integer> rare = words.numbers().stream().filter(i -> seen.get(i - 1) <= COMMON).toList();
-    return rare.isEmpty() ? words.numbers() : rare;
+  /** The numbers of the words for which the index is good: neither common nor too short for it. */
+  private List<Integer> rare(List<Double> seen) {
+    return words.numbers().stream()
+        .filter(i -> seen.get(i - 1) <= COMMON && !words.isShort(i))
+        .toList();
   }
 
   private List<T> rows(String sql) {
-    return queried(sql, order.type(), values.size());
+    return queried(sql, order.type());
   }
 
   @SuppressWarnings("unchecked")
-  private <R> List<R> queried(String sql, Class<R> type, int parameters) {
+  private <R> List<R> queried(String sql, Class<R> type) {
     Query query = database.createNativeQuery(sql, type);
-    for (int i = 0; i < parameters; i++) {
+    for (int i = 0; i < values.size(); i++) {
       query.setParameter(i + 1, values.get(i));
     }
     return query.getResultList();

@@ -29,7 +29,12 @@ public record WordSearch(List<String> patterns) {
 
   /** Whether none of the words is long enough for an index of trigrams. */
   boolean areShort() {
-    return patterns.stream().allMatch(p -> p.length() < 3 + 2);
+    return numbers().stream().allMatch(this::isShort);
+  }
+
+  /** Whether a word has less than three letters, of which no index of trigrams knows. */
+  boolean isShort(int number) {
+    return patterns.get(number - 1).length() < 3 + 2;
   }
 
   /** The condition that all of them stand in a column. */
