@@ -129,7 +129,7 @@ final class ConditionFinder {
     MeasureUnit unit = measure.map(Measure::unit).orElse(condition.unit());
     int end = measure.map(Measure::end).orElse(number[1]);
     double sign = isNegative(number[0]) ? -1 : 1;
-    if (sign > 0 && isPerhapsNegative(condition, number[0])) {
+    if (sign > 0 && isPerhapsNegative(at.line(), condition, number[0])) {
       at.finds.doubts.add(new Doubt(start, end, Message.of("doubt.minus", written), null));
       return true;
     }
@@ -155,8 +155,14 @@ final class ConditionFinder {
     return perMinute > 0 && perMinute < 50;
   }
 
-  /** "LTFT - 4.7 %": a dash with spaces around it before what may be negative. */
-  private boolean isPerhapsNegative(Condition condition, int number) {
+  /**
+   * "LTFT - 4.7 %": a dash with spaces around it before what may be negative; where one begins the
+   * line, "- LTFT - 4.7 %", it parts what is told.
+   */
+  private boolean isPerhapsNegative(Line line, Condition condition, int number) {
+    if (glyphs[line.start()] == '-') {
+      return false;
+    }
     int place = number - 1;
     while (place >= 0 && glyphs[place] == ' ') {
       place--;

@@ -79,6 +79,11 @@ final class FoundCodes {
     found.set(openFrom + k, changed(found.get(openFrom + k), change));
   }
 
+  /** Changes one by its number among all. */
+  void changeOf(int k, UnaryOperator<ReadCode> change) {
+    found.set(k, changed(found.get(k), change));
+  }
+
   private static Found changed(Found f, UnaryOperator<ReadCode> change) {
     return new Found(change.apply(f.read()), f.slips(), f.line(), f.start(), f.end());
   }

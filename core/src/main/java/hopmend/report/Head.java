@@ -27,7 +27,9 @@ record Head(
     }
     MeasureUnit unit = unitIn(name, words, known);
     int named = unit != null && known.measure(last(words)).isPresent() ? words.size() - 1 : 0;
-    List<Word> alone = named > 0 ? words.subList(0, named) : words;
+    boolean isWhole =
+        known.labels().whole(words).isPresent() || known.conditions().whole(words).isPresent();
+    List<Word> alone = named > 0 && !isWhole ? words.subList(0, named) : words;
     String text = String.join(" ", words.stream().map(Word::text).toList());
     ReportWords.Label label = known.labels().whole(alone).orElse(null);
     CodeState state =

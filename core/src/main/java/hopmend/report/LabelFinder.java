@@ -84,9 +84,13 @@ final class LabelFinder {
           at.account(behind, behind + 1, Part.LABEL);
           return behind + 1;
         }
+        return unitOfThatName(at, i, match);
       }
       case ODOMETER -> {
-        return odometer.odometerAt(at, i, behind);
+        int told = at.finds.odometers.size() + at.finds.doubts.size();
+        int done = odometer.odometerAt(at, i, behind);
+        boolean none = told == at.finds.odometers.size() + at.finds.doubts.size();
+        return none ? Math.max(done, unitOfThatName(at, i, match)) : done;
       }
       case UNIT, ADDRESS -> {
         boolean source = match.meaning() == Label.ADDRESS && mayBe && !hasValue;
@@ -95,19 +99,26 @@ final class LabelFinder {
         }
         boolean ofName = i > 0 && at.part(i - 1) == Part.UNIT && at.segment(i - 1) == at.segment(i);
         if (hasValue && mayBe && !ofName) {
-          return units.unitField(at, behind, match.meaning() == Label.ADDRESS);
-        }
-        if (match.meaning() == Label.UNIT) {
-          Phrases.Match<ControlUnit> unit = words.units().at(at.words(), i);
-          if (unit != null && unit.words() >= match.words()) {
-            at.account(i, i + unit.words(), Part.UNIT);
-            return i + unit.words();
+          int done = units.unitField(at, behind, match.meaning() == Label.ADDRESS);
+          if (done > behind || match.meaning() == Label.UNIT) {
+            return done;
           }
         }
+        return unitOfThatName(at, i, match);
       }
       default -> {}
     }
     return behind;
+  }
+
+  /** "Licznik: P0335": the name of a field is that of a control unit too. */
+  private int unitOfThatName(LineAtHand at, int i, Phrases.Match<Label> label) {
+    Phrases.Match<ControlUnit> unit = words.units().at(at.words(), i);
+    if (unit == null || unit.words() < label.words()) {
+      return i + label.words();
+    }
+    at.account(i, i + unit.words(), Part.UNIT);
+    return i + unit.words();
   }
 
   private boolean segmentEnds(LineAtHand at, int i) {

@@ -137,6 +137,9 @@ final class LineFinds {
   /** "Not active" was said, but never "history". */
   boolean historyIsOnlyDenied;
 
+  /** A word that ends its row, and may be how the code is held or the end of a description. */
+  State atEnd;
+
   /** Words that nothing else accounts for. */
   int otherWords;
 

@@ -35,6 +35,7 @@ final class MeasureFinder {
         }
       } else if (!perMinute
           && !words.isBesideName(w)
+          && !isBracketed(at, place)
           && words.measure(w.text()).isEmpty()
           && !(w.text().equals("min") || w.text().equals("h"))) {
         return -1;
@@ -64,6 +65,21 @@ final class MeasureFinder {
         && next.start() > w.end()
         && " \t:".indexOf(glyphs[w.end()]) >= 0
         && !thousands;
+  }
+
+  /** "[g/s]": a unit of several words. */
+  private boolean isBracketed(LineAtHand at, int word) {
+    int end = at.cellOf(word).end();
+    int open = at.word(word).start() - 1;
+    while (open > 0 && at.word(word).start() - open < 6 && "[(".indexOf(glyphs[open]) < 0) {
+      open--;
+    }
+    Optional<Measure> unit = open < 0 ? Optional.empty() : symbolAt(open + 1, end);
+    return unit.isPresent()
+        && "[(".indexOf(glyphs[open]) >= 0
+        && unit.get().end() >= at.word(word).end()
+        && unit.get().end() < end
+        && "])".indexOf(glyphs[unit.get().end()]) >= 0;
   }
 
   private boolean isPerMinute(LineAtHand at, int word) {

@@ -63,6 +63,13 @@ final class PlainLayout {
   private void read() {
     int start = 0;
     while (start <= glyphs.length) {
+      Optional<StackedFields> stack = StackedFields.at(glyphs, start, words);
+      if (stack.isPresent()) {
+        endBlock();
+        lines.addAll(stack.get().lines());
+        start = stack.get().end();
+        continue;
+      }
       int end = start;
       while (end < glyphs.length && glyphs[end] != '\n') {
         end++;

@@ -40,6 +40,7 @@ final class ReportReader {
   private final LineReader lineReader;
 
   private final FoundCodes found = new FoundCodes();
+  private final RowEnds ends = new RowEnds();
   private final List<Doubtful> doubtful = new ArrayList<>();
   private final List<Mark> marks = new ArrayList<>();
   private final Map<String, VinReading> vins = new LinkedHashMap<>();
@@ -122,6 +123,7 @@ final class ReportReader {
       ahead[i] = null;
     }
     endHalf();
+    ends.told(found).forEach(this::markState);
     if (permanentIsPresent()) {
       found.changeAll(
           r ->
@@ -241,7 +243,8 @@ final class ReportReader {
       int count = c.count() > 0 ? c.count() : f.codes.size() == 1 ? Math.max(0, f.count) : 0;
       add(new ReadCode(code, states, f.unitBehind(c, unit), count), c.slips(), c.start(), c.end());
     }
-    f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
+    f.states.forEach(this::markState);
+    ends.add(at, f, first);
     found.open(first);
     linesBelow = 0;
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
@@ -293,6 +296,10 @@ final class ReportReader {
   private void add(ReadCode read, List<Message> slips, int start, int end) {
     found.add(new Found(read, slips, lineOf(start), start, end));
     mark(Mark.Kind.CODE, start, end, read.code().text());
+  }
+
+  private void markState(LineFinds.State s) {
+    mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label());
   }
 
   private void endBlock() {

@@ -75,6 +75,7 @@ public final class ReportWords {
       List<String> tenKilometres,
       List<String> plainDegrees,
       List<String> passing,
+      List<String> of,
       List<String> traffic,
       Map<LineFinds.Reach, List<String>> places,
       Map<LiveSignal, List<String>> signals,
@@ -103,6 +104,7 @@ public final class ReportWords {
   private final Set<String> tenKilometres = new HashSet<>();
   private final Set<String> plainDegrees = new HashSet<>();
   private final Set<String> passing = new HashSet<>();
+  private final Set<String> of = new HashSet<>();
   private final Set<String> scanned = new HashSet<>();
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
@@ -141,6 +143,7 @@ public final class ReportWords {
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
     words(file.passing(), passing);
+    words(file.of(), of);
     file.plainDegrees().forEach(d -> plainDegrees.add(small(d)));
     traffic = List.copyOf(file.traffic());
     file.places()
@@ -417,6 +420,11 @@ public final class ReportWords {
 
   boolean isFrom(Word w) {
     return from.contains(w.text());
+  }
+
+  /** "Of" and its kin, which tie a name to the thing before it. */
+  boolean isOf(Word w) {
+    return of.contains(w.text());
   }
 
   /** Whether a word is of a language that writes 1,5 for one and a half. */

@@ -167,6 +167,9 @@ final class StateFinder {
     boolean plain = affirmed || place.isPresent() || head.is(Label.STATUS);
     if (head.is(Label.TEXT) || !plain && !isTold(at, from, behind)) {
       at.account(from, behind, Part.OTHER);
+      if (!head.is(Label.TEXT) && endsRow(at, behind)) {
+        at.finds.atEnd = State.beside(state, at.word(from).start(), at.word(behind - 1).end());
+      }
       return;
     }
     at.finds.speaksOfPassing |= words.isPassing(at.word(from));
@@ -331,7 +334,42 @@ final class StateFinder {
         || isBesideUnit(at, from, behind)
         || afterLabel && before == 0
         || afterFill && after == 0
-        || plain && at.finds.hasCodes();
+        || plain && at.finds.hasCodes()
+        || endsRow(at, behind) && isSetApart(at, from);
+  }
+
+  /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins. */
+  private static boolean endsRow(LineAtHand at, int behind) {
+    int code = 0;
+    while (code < at.size() && at.part(code) != Part.CODE && at.part(code) != Part.OTHER) {
+      code++;
+    }
+    return behind == at.size()
+        && code < at.size()
+        && at.part(code) == Part.CODE
+        && at.finds.codes.size() == 1
+        && at.word(behind - 1).end() == at.line().end();
+  }
+
+  /** It alone begins with a capital, is written in capitals, or has none behind words with them. */
+  private boolean isSetApart(LineAtHand at, int from) {
+    int told = capitals(at, from);
+    int before = capitals(at, from - 1);
+    return told > before || told == 0 && before > 0 && capitals(at, from - 2) > 0;
+  }
+
+  /** 0 if a word begins with a small letter, 1 if with a capital, 2 if it has no others. */
+  private int capitals(LineAtHand at, int word) {
+    Word w = at.word(word);
+    if (!Character.isUpperCase(glyphs[w.start()])) {
+      return 0;
+    }
+    for (int k = w.start(); k < w.end(); k++) {
+      if (Character.isLowerCase(glyphs[k])) {
+        return 1;
+      }
+    }
+    return w.end() - w.start() > 1 ? 2 : 1;
   }
 
   /** "P0106 current ecm" or "P0101 ecm stored", and nothing more. */

@@ -390,15 +390,16 @@ final class UnitFinder {
     }
     if (head.is(Label.TEXT)
         || head.is(Label.STATUS)
-        || at.finds.mentionsTraffic && !isBeforeCode(at, from) && !isBracketedBesides(at, from)) {
+        || at.finds.mentionsTraffic && !isBeforeCode(at, from) && !isBesides(at, from, behind)) {
       return false;
     }
     if (isOfNothing(at, from)) {
       return false;
     }
     boolean told = at.finds.otherWords == 0 || !isOfNetworkCode(at, from);
-    boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && told;
-    boolean article = isFromBefore(at, from);
+    boolean described = isOfSomething(at, from);
+    boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && told && !described;
+    boolean article = isFromBefore(at, from) && !described;
     return isBeforeCode(at, from)
         ? whole
             || opensCode(at, from, behind)
@@ -416,12 +417,14 @@ final class UnitFinder {
   }
 
   /** "U0100 lost communication with ECM [Gateway]": the description has named its own before. */
-  private boolean isBracketedBesides(LineAtHand at, int from) {
+  private boolean isBesides(LineAtHand at, int from, int behind) {
     int i = from - 1;
     while (i >= 0 && at.part(i) != Part.CODE && at.part(i) != Part.UNIT) {
       i--;
     }
-    return isBracketed(at, from) && i >= 0 && at.part(i) == Part.UNIT;
+    return (isBracketed(at, from) || segmentOnly(at, from, behind))
+        && i >= 0
+        && at.part(i) == Part.UNIT;
   }
 
   /** "Nothing in ABS or airbag": it is named as the one that holds no code. */
@@ -471,6 +474,22 @@ final class UnitFinder {
     return IntStream.range(0, at.size())
         .filter(i -> i < from || i >= behind)
         .noneMatch(i -> at.part(i) == Part.UNIT);
+  }
+
+  /** "Temperatura do óleo da caixa": behind a code it describes what that is about. */
+  private boolean isOfSomething(LineAtHand at, int unit) {
+    int from = unit - 1;
+    if (from < 1
+        || !words.isOf(at.word(from))
+        || at.part(from - 1) != Part.OTHER
+        || at.segment(from - 1) != at.segment(unit)) {
+      return false;
+    }
+    int code = from;
+    while (code >= 0 && at.part(code) != Part.CODE) {
+      code--;
+    }
+    return code >= 0 && !isEnded(at, code, unit);
   }
 
   /** "Out of the gearbox": only words that say nothing stand between. */

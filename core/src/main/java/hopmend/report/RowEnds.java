@@ -1,0 +1,53 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Words that end rows of a code and its description, "P0335 CRANKSHAFT SENSOR CIRCUIT CURRENT": how
+ * the code is held if all rows end so, else a part of the description.
+ */
+final class RowEnds {
+  /** A row whose end is not sure, and which of the codes found it has. */
+  private record Row(int code, LineFinds.State end) {}
+
+  private final List<Row> unsure = new ArrayList<>();
+  private boolean isAnySure;
+  private boolean isAnyWithout;
+
+  /**
+   * @param code the number of its code among all that were found
+   */
+  void add(Line at, LineFinds f, int code) {
+    if (f.codes.size() != 1 || f.otherWords == 0) {
+      return;
+    }
+    if (f.atEnd != null) {
+      unsure.add(new Row(code, f.atEnd));
+    } else if (f.states.isEmpty()) {
+      isAnyWithout = true;
+    } else {
+      isAnySure |= f.states.get(f.states.size() - 1).end() == at.end();
+    }
+  }
+
+  /** Tells codes that nothing else is known of; returns what told it. */
+  List<LineFinds.State> told(FoundCodes found) {
+    Set<CodeState> kinds = EnumSet.noneOf(CodeState.class);
+    unsure.forEach(r -> kinds.add(r.end().state()));
+    List<LineFinds.State> told = new ArrayList<>();
+    if (isAnyWithout || !isAnySure && kinds.size() < 2) {
+      return told;
+    }
+    for (Row r : unsure) {
+      if (found.all().get(r.code()).read().states().isEmpty()) {
+        found.changeOf(r.code(), read -> read.withStates(Set.of(r.end().state())));
+        told.add(r.end());
+      }
+    }
+    return told;
+  }
+}
