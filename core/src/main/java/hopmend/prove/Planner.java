@@ -83,10 +83,15 @@ public final class Planner {
   private final double[][] fixes;
   private final double[][] found;
 
-  /** Index of the repair that meets a suspect, -1 for none. */
+  /** Index of the repair that meets a suspect, -1 for none; how likely it puts that right. */
   private final int[] metBy;
 
+  private final double[] metShare;
+
+  /** What each repair puts right, and how much of it for its cost; for one sum at a time. */
   private final double[] fixedByRepair;
+
+  private final double[] worthOfRepair;
   private final int repairsFrom;
   private final long standing;
 
@@ -121,7 +126,12 @@ public final class Planner {
       }
     }
     this.metBy = suspects.stream().mapToInt(this::repairOf).toArray();
+    this.metShare =
+        IntStream.range(0, metBy.length)
+            .mapToDouble(i -> metBy[i] < 0 ? 0 : fixes[metBy[i]][i])
+            .toArray();
     this.fixedByRepair = new double[n];
+    this.worthOfRepair = new double[n];
     this.standing = standing();
   }
 
@@ -264,27 +274,31 @@ public final class Planner {
   private double repairsOnly(double[] weights, double[] given, long used) {
     double mass = 0;
     double total = 0;
+    double handOver = asked.handOver();
     double[] fixed = fixedByRepair;
-    Arrays.fill(fixed, 0);
+    double[] worth = worthOfRepair;
+    Arrays.fill(fixed, repairsFrom, own.length, 0);
     for (int i = 0; i < weights.length; i++) {
       double w = given == null ? weights[i] : weights[i] * given[i];
       mass += w;
       if (metBy[i] >= 0 && (used & 1L << metBy[i]) == 0) {
-        fixed[metBy[i]] += w * fixes[metBy[i]][i];
+        fixed[metBy[i]] += w * metShare[i];
       }
+    }
+    for (int a = repairsFrom; a < own.length; a++) {
+      worth[a] = fixed[a] / own[a];
     }
     // What a repair puts right no other one meets: what is left for the others stays as it is.
     while (true) {
       int best = -1;
       for (int a = repairsFrom; a < own.length; a++) {
-        double price = own[a] * mass + inVain[a] * (mass - fixed[a]);
-        boolean pays = fixed[a] > 0 && asked.handOver() * fixed[a] > price;
-        if (pays && (best < 0 || fixed[a] / own[a] > fixed[best] / own[best])) {
+        boolean better = fixed[a] > 0 && (best < 0 || worth[a] > worth[best]);
+        if (better && handOver * fixed[a] > own[a] * mass + inVain[a] * (mass - fixed[a])) {
           best = a;
         }
       }
       if (best < 0) {
-        return total + asked.handOver() * mass;
+        return total + handOver * mass;
       }
       total += own[best] * mass + inVain[best] * (mass - fixed[best]);
       mass = Math.max(0, mass - fixed[best]);
@@ -361,7 +375,14 @@ public final class Planner {
   }
 
   private int[] open(long used) {
-    return IntStream.range(0, own.length).filter(a -> (used & 1L << a) == 0).toArray();
+    int[] open = new int[own.length];
+    int n = 0;
+    for (int a = 0; a < open.length; a++) {
+      if ((used & 1L << a) == 0) {
+        open[n++] = a;
+      }
+    }
+    return Arrays.copyOf(open, n);
   }
 
   /** The actions that look best one step ahead, the best first. */
