@@ -100,6 +100,10 @@ final class CodeFinder {
 
   /** "It came on the hook. P0340 is stored", but "part no. P0340" is short for something. */
   private boolean isEndOfSentence(Word w) {
+    return w.end() < glyphs.length && glyphs[w.end()] == ';' || isStopped(w);
+  }
+
+  private boolean isStopped(Word w) {
     return w.end() + 1 < glyphs.length
         && glyphs[w.end()] == '.'
         && glyphs[w.end() + 1] == ' '

@@ -149,7 +149,7 @@ final class LineReader {
         return done;
       }
     }
-    if (label != null && longest(label, state, unit)) {
+    if (label != null && longest(label, state, unit) && !isHeld(at, i, label, state)) {
       int done = labels.labelAt(at, i, label);
       if (done > i) {
         return done;
@@ -172,6 +172,16 @@ final class LineReader {
       at.account(i, i + 1, Part.FILL);
     }
     return i + 1;
+  }
+
+  /** "P0299 TURBO UNDERBOOST MEMORY": the name of a field that is no name here, but a state. */
+  private static boolean isHeld(
+      LineAtHand at, int i, Phrases.Match<Label> label, Phrases.Match<Said> state) {
+    return label.meaning() == Label.STATUS
+        && state != null
+        && at.finds.hasCodes()
+        && at.isAlone(i)
+        && (i + 1 == at.size() || !at.isAnnounced(i + 1));
   }
 
   private static boolean isHex(Word w) {

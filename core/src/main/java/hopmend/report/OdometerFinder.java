@@ -127,7 +127,19 @@ final class OdometerFinder {
     for (int k = i - 2; k >= 0 && i - k < 8 && at.segment(k) == at.segment(i); k--) {
       read |= words.isScanned(at.word(k));
     }
-    return read && words.isFrom(at.word(i - 1));
+    return (read || isReadBehind(at, i)) && words.isFrom(at.word(i - 1));
+  }
+
+  /** "Bei 96 412 km ausgelesen". */
+  private boolean isReadBehind(LineAtHand at, int i) {
+    int behind = i;
+    while (behind < at.size() && at.segment(behind) == at.segment(i) && behind - i < 4) {
+      if (words.isScanned(at.word(behind))) {
+        return isDistance(at.word(behind - 1));
+      }
+      behind++;
+    }
+    return false;
   }
 
   /** The "km" of "63 km/h" and of "96 412 km" names nothing. */

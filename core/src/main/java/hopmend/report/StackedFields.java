@@ -75,7 +75,17 @@ record StackedFields(List<Line> lines, int end) {
     int length = value.end() - value.start();
     return length > 0
         && length <= LONGEST_VALUE
-        && (!measured || "+-0123456789".indexOf(glyphs[value.start()]) >= 0);
+        && (!measured || "+-0123456789".indexOf(glyphs[value.start()]) >= 0)
+        && (!head.is(Label.CODE) || hasDigit(glyphs, value));
+  }
+
+  private static boolean hasDigit(char[] glyphs, Cell value) {
+    for (int i = value.start(); i < value.end(); i++) {
+      if (Glyphs.isDigit(glyphs[i])) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** A name that comes again begins the next code; what the vehicle has run is of no code. */

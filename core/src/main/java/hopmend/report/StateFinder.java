@@ -372,22 +372,29 @@ final class StateFinder {
     return w.end() - w.start() > 1 ? 2 : 1;
   }
 
-  /** "P0106 current ecm" or "P0101 ecm stored", and nothing more. */
+  /** "P0106 current ecm", "P0101 ecm stored" or "P0335 is in the engine active", and no more. */
   private static boolean isBesideUnit(LineAtHand at, int from, int behind) {
-    int first = from;
-    while (first > 0
-        && at.part(first - 1) == Part.UNIT
-        && at.segment(first - 1) == at.segment(from)) {
-      first--;
-    }
-    int end = behind;
-    while (end < at.size() && at.part(end) == Part.UNIT && at.segment(end) == at.segment(from)) {
-      end++;
-    }
+    int unit = last(at, from, Part.UNIT, -1);
+    int first = last(at, unit, Part.FILL, -1);
+    int unitBehind = last(at, behind - 1, Part.UNIT, 1) + 1;
+    int end = last(at, unitBehind - 1, Part.FILL, 1) + 1;
+    boolean isEnd = end == at.size() || at.segment(end) != at.segment(from);
     return first > 0
         && at.part(first - 1) == Part.CODE
-        && (first < from) != (end > behind)
-        && (end == at.size() || at.segment(end) != at.segment(from));
+        && (unit < from) != (unitBehind > behind)
+        && (isEnd || at.part(end) == Part.CODE);
+  }
+
+  /** The last of the words beside one, in one direction, that are such a part. */
+  private static int last(LineAtHand at, int word, Part part, int way) {
+    int i = word;
+    while (i + way >= 0
+        && i + way < at.size()
+        && at.part(i + way) == part
+        && at.segment(i + way) == at.segment(word)) {
+      i += way;
+    }
+    return i;
   }
 
   /** Whether a word stands with another between two codes, two signs or two cells. */

@@ -259,6 +259,8 @@ final class UnitFinder {
         continue;
       }
       int code = behind;
+      boolean counted = isColon(at, behind) && isCountOfCodes(at, behind);
+      code += counted ? 1 : 0;
       while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
         code++;
       }
@@ -266,10 +268,17 @@ final class UnitFinder {
           && at.part(code) == Part.CODE
           && begins(at, from, at.isAnnounced(code))
           && !isSaidOfCodeBefore(at, from, code)
-          && !isEnded(at, behind - 1, code)) {
+          && (counted || !isEnded(at, behind - 1, code))) {
         at.finds.unitsWithin.add(named(at, from, match));
       }
     }
+  }
+
+  /** "Gearbox: 1 fault. P0720 ...", "Gearbox: one fault. P0720 ...". */
+  private boolean isCountOfCodes(LineAtHand at, int i) {
+    return i + 1 < at.size()
+        && (at.word(i).isNumber() || words.isCount(at.word(i)) || words.isArticle(at.word(i)))
+        && words.isLabel(at.words(), i + 1, Label.CODE);
   }
 
   /**
@@ -278,7 +287,10 @@ final class UnitFinder {
    */
   private boolean isSaidOfCodeBefore(LineAtHand at, int unit, int code) {
     int first = unit;
-    while (first > 0 && at.segment(first - 1) == at.segment(unit)) {
+    while (first > 0
+        && at.segment(first - 1) == at.segment(unit)
+        && at.part(first - 1) != Part.CODE
+        && at.part(first - 1) != Part.STATE) {
       first--;
     }
     boolean from = first > 0 && first < unit && words.isFrom(at.word(first));
@@ -297,7 +309,7 @@ final class UnitFinder {
   private boolean isToldBehind(LineAtHand at, int code) {
     int unit = code;
     while (unit < at.size()
-        && unit - code < 4
+        && unit - code < 7
         && at.segment(unit) == at.segment(code)
         && at.part(unit) != Part.UNIT) {
       unit++;
@@ -317,7 +329,10 @@ final class UnitFinder {
       if (at.part(code) == Part.UNIT) {
         return false;
       }
-      holds |= isVerb(at, code);
+      boolean article =
+          words.isArticle(at.word(code))
+              && (code > behind || at.segment(code) != at.segment(code - 1));
+      holds |= isVerb(at, code) && !article;
       next &= saysNothing(at, code);
       code++;
     }
@@ -398,7 +413,7 @@ final class UnitFinder {
     }
     boolean told = at.finds.otherWords == 0 || !isOfNetworkCode(at, from);
     boolean described = isOfSomething(at, from);
-    boolean from0 = from > 0 && words.isFrom(at.word(from - 1)) && told && !described;
+    boolean from0 = isFromRightBefore(at, from) && told && !described;
     boolean article = isFromBefore(at, from) && !described;
     return isBeforeCode(at, from)
         ? whole
@@ -476,9 +491,16 @@ final class UnitFinder {
         .noneMatch(i -> at.part(i) == Part.UNIT);
   }
 
+  private boolean isFromRightBefore(LineAtHand at, int unit) {
+    return unit > 0 && words.isFrom(at.word(unit - 1)) && at.segment(unit - 1) == at.segment(unit);
+  }
+
   /** "Temperatura do óleo da caixa": behind a code it describes what that is about. */
   private boolean isOfSomething(LineAtHand at, int unit) {
     int from = unit - 1;
+    while (from > 0 && at.part(from) == Part.FILL && !words.isFrom(at.word(from))) {
+      from--;
+    }
     if (from < 1
         || !words.isOf(at.word(from))
         || at.part(from - 1) != Part.OTHER
@@ -563,12 +585,12 @@ final class UnitFinder {
         : new Phrases.Match<>(unit.meaning(), behind - i);
   }
 
-  /** "ecm only", "nur Motor", "both engine". */
+  /** "ecm only", "nur Motor", "both engine", "all three engine". */
   private boolean isOnlyBeside(LineAtHand at, int i, int unit) {
     return i >= 0
         && i < at.size()
         && at.segment(i) == at.segment(unit)
-        && (words.isOnly(at.word(i)) || words.isEvery(at.word(i)));
+        && (words.isOnly(at.word(i)) || words.isEvery(at.word(i)) || words.isCount(at.word(i)));
   }
 
   /** Whether a word makes a name to something more; a short number or "fault memory" does not. */

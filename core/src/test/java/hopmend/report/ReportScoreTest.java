@@ -66,7 +66,9 @@ class ReportScoreTest {
         "forty-fifth-set.yaml",
         "forty-sixth-set.yaml",
         "forty-seventh-set.yaml",
-        "forty-eighth-set.yaml"
+        "forty-eighth-set.yaml",
+        "forty-ninth-set.yaml",
+        "fiftieth-set.yaml"
       })
   void ofTheOtherReportsNoColumnFallsBehind(String set) {
     ReportScore score = ReportScore.of(set);
