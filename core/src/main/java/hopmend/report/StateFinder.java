@@ -340,15 +340,14 @@ final class StateFinder {
 
   /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins. */
   private static boolean endsRow(LineAtHand at, int behind) {
+    if (behind < at.size() || at.word(behind - 1).end() < at.line().end()) {
+      return false;
+    }
     int code = 0;
     while (code < at.size() && at.part(code) != Part.CODE && at.part(code) != Part.OTHER) {
       code++;
     }
-    return behind == at.size()
-        && code < at.size()
-        && at.part(code) == Part.CODE
-        && at.finds.codes.size() == 1
-        && at.word(behind - 1).end() == at.line().end();
+    return code < at.size() && at.part(code) == Part.CODE && at.finds.codes.size() == 1;
   }
 
   /** It alone begins with a capital, is written in capitals, or has none behind words with them. */

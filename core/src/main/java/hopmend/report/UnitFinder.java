@@ -508,10 +508,10 @@ final class UnitFinder {
       return false;
     }
     int code = from;
-    while (code >= 0 && at.part(code) != Part.CODE) {
+    while (code > 0 && from - code < NEAR && at.part(code) != Part.CODE) {
       code--;
     }
-    return code >= 0 && !isEnded(at, code, unit);
+    return at.part(code) == Part.CODE && !isEnded(at, code, unit);
   }
 
   /** "Out of the gearbox": only words that say nothing stand between. */
