@@ -9,4 +9,17 @@ record Cell(Head head, int start, int end) {
   Cell shifted(int offset) {
     return new Cell(head, start + offset, end + offset);
   }
+
+  /** What stands between two places, without the space around it. */
+  static Cell trimmed(char[] glyphs, int from, int to) {
+    int start = from;
+    int end = to;
+    while (start < end && glyphs[start] <= ' ') {
+      start++;
+    }
+    while (end > start && glyphs[end - 1] <= ' ') {
+      end--;
+    }
+    return new Cell(Head.NONE, start, end);
+  }
 }

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.ToIntFunction;
 
 /** What was recognised in one line, before it is tied to anything else. */
 final class LineFinds {
@@ -150,11 +151,28 @@ final class LineFinds {
     if (unitsBehind.size() < 2) {
       return inForce;
     }
-    return unitsBehind.stream()
-        .filter(u -> u.start() > code.start())
-        .map(UnitAt::name)
-        .findFirst()
-        .orElse(inForce);
+    int next = countBefore(unitsBehind, UnitAt::start, code.start() + 1);
+    return next < unitsBehind.size() ? unitsBehind.get(next).name() : inForce;
+  }
+
+  /** How many codes begin before a place. */
+  int codesBefore(int place) {
+    return countBefore(codes, Code::start, place);
+  }
+
+  /** How many begin before a place, of what stands in the order of the line. */
+  static <T> int countBefore(List<T> inOrder, ToIntFunction<T> start, int place) {
+    int from = 0;
+    int to = inOrder.size();
+    while (from < to) {
+      int middle = (from + to) >>> 1;
+      if (start.applyAsInt(inOrder.get(middle)) < place) {
+        from = middle + 1;
+      } else {
+        to = middle;
+      }
+    }
+    return from;
   }
 
   boolean hasCodes() {

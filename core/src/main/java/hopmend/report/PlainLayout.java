@@ -82,7 +82,7 @@ final class PlainLayout {
   }
 
   private void line(int from, int to) {
-    Cell whole = trimmed(from, to);
+    Cell whole = Cell.trimmed(glyphs, from, to);
     int start = whole.start();
     int end = whole.end();
     if (block != null
@@ -327,7 +327,7 @@ final class PlainLayout {
               ? glyphs[i] == '\t' || glyphs[i] == ' ' && i + 1 < to && glyphs[i + 1] <= ' '
               : glyphs[i] == sign && !quoted;
       if (parts) {
-        cells.add(trimmed(cell, i));
+        cells.add(Cell.trimmed(glyphs, cell, i));
         while (sign == SPACES && i + 1 < to && glyphs[i + 1] <= ' ') {
           i++;
         }
@@ -335,7 +335,7 @@ final class PlainLayout {
       }
       i++;
     }
-    cells.add(trimmed(cell, to));
+    cells.add(Cell.trimmed(glyphs, cell, to));
     return cells;
   }
 
@@ -358,18 +358,6 @@ final class PlainLayout {
 
   private boolean isQuote(int place) {
     return original.charAt(place) == '"';
-  }
-
-  private Cell trimmed(int from, int to) {
-    int start = from;
-    int end = to;
-    while (start < end && glyphs[start] <= ' ') {
-      start++;
-    }
-    while (end > start && glyphs[end - 1] <= ' ') {
-      end--;
-    }
-    return new Cell(Head.NONE, start, end);
   }
 
   private List<Cell> named(List<Cell> cells) {

@@ -117,15 +117,7 @@ record StackedFields(List<Line> lines, int end) {
     while (to < glyphs.length && glyphs[to] != '\n') {
       to++;
     }
-    int start = from;
-    while (start < to && glyphs[start] <= ' ') {
-      start++;
-    }
-    int end = to;
-    while (end > start && glyphs[end - 1] <= ' ') {
-      end--;
-    }
-    return new Cell(Head.NONE, start, end);
+    return Cell.trimmed(glyphs, from, to);
   }
 
   /** Where the next line begins. */

@@ -389,7 +389,9 @@ final class UnitFinder {
 
   private static boolean isTaken(LineAtHand at, int i) {
     int start = at.word(i).start();
-    return at.finds.unitsWithin.stream().anyMatch(u -> u.start() == start);
+    int behind = LineFinds.countBefore(at.finds.unitsWithin, LineFinds.UnitAt::start, start);
+    return behind < at.finds.unitsWithin.size()
+        && at.finds.unitsWithin.get(behind).start() == start;
   }
 
   /** Whether a unit is named here as the one that speaks, and not in a description. */
@@ -444,7 +446,7 @@ final class UnitFinder {
 
   /** "Nothing in ABS or airbag": it is named as the one that holds no code. */
   private boolean isOfNothing(LineAtHand at, int unit) {
-    for (int i = unit - 1; i >= 0 && at.segment(i) == at.segment(unit); i--) {
+    for (int i = unit - 1; i >= 0 && unit - i <= NEAR && at.segment(i) == at.segment(unit); i--) {
       if (words.isNothing(at.word(i))) {
         return true;
       }
@@ -529,11 +531,8 @@ final class UnitFinder {
 
   /** "U0401 invalid data received from ECM": a description. */
   private static boolean isOfNetworkCode(LineAtHand at, int word) {
-    boolean network = false;
-    for (LineFinds.Code c : at.finds.codes) {
-      network = c.start() < at.word(word).start() ? c.code().text().startsWith("U") : network;
-    }
-    return network;
+    int before = at.finds.codesBefore(at.word(word).start());
+    return before > 0 && at.finds.codes.get(before - 1).code().text().startsWith("U");
   }
 
   private boolean isBracketed(LineAtHand at, int from) {

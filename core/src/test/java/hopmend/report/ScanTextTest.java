@@ -153,6 +153,21 @@ class ScanTextTest {
     }
   }
 
+  /**
+   * Names of units, codes and descriptions in one endless line; each took over ten seconds once.
+   */
+  @Test
+  void manyUnitsOfOneLineAreReadInTime() {
+    for (String piece :
+        List.of("hose of engine ", "ECM rpm P0340 ", "abs P0340 . ", "read P0340 code ECM ")) {
+      String oneLine = "P0340 " + piece.repeat(500_000 / piece.length());
+      CpuTime<ScanText> read =
+          CpuTime.of(() -> ScanText.read(oneLine, 2026, CATALOG.reportWords()));
+      assertThat(read.seconds()).as(piece).isLessThan(6);
+      assertThat(read.result().codes()).as(piece).hasSize(1);
+    }
+  }
+
   @Test
   void aByteThatNothingNamesIsAsked() {
     ScanText scan = read("ECU 0x7E8\nP0113 2F\nP0118 stored");

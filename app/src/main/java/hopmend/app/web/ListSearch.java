@@ -100,9 +100,10 @@ final class ListSearch<T> {
     double nearest = Collections.min(seen.next());
     double least = Collections.min(seen.anywhere());
     List<Integer> rare = rare(nearest > COMMON ? seen.next() : seen.anywhere());
-    boolean few = nearest <= RARE || nearest > COMMON;
-    if (nearest > COMMON || rare.isEmpty() || least > (few ? COMMON : 0)) {
-      double expected = few ? WALKED : PATIENCE * most / nearest;
+    boolean walks = nearest > COMMON || least > (nearest > RARE ? 0 : COMMON) || rare.isEmpty();
+    if (walks) {
+      boolean seldom = nearest > RARE && nearest <= COMMON;
+      double expected = seldom ? PATIENCE * most / nearest : WALKED;
       List<T> near =
           rows(
               "select * from (%s%d) as near where %s%s limit %d"
