@@ -1,6 +1,7 @@
 package hopmend;
 
 import java.lang.management.ManagementFactory;
+import java.util.function.IntFunction;
 import java.util.function.Supplier;
 
 /**
@@ -12,5 +13,15 @@ public record CpuTime<T>(T result, double seconds) {
     long begin = threads.getCurrentThreadCpuTime();
     T result = work.get();
     return new CpuTime<>(result, (threads.getCurrentThreadCpuTime() - begin) / 1e9);
+  }
+
+  /**
+   * How many times as long four times as much takes, on a machine of any speed: about 4 where work
+   * grows with the size, 16 where it grows with the square.
+   */
+  public static double ofFourTimes(int size, IntFunction<?> work) {
+    double little =
+        Math.min(of(() -> work.apply(size)).seconds(), of(() -> work.apply(size)).seconds());
+    return of(() -> work.apply(4 * size)).seconds() / Math.max(little, 0.02);
   }
 }

@@ -33,7 +33,7 @@ import org.springframework.test.web.servlet.request.RequestPostProcessor;
 /** The whole application with its demo, on the database that {@code ./hopmend test} started. */
 @SpringBootTest(
     webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
-    properties = "hopmend.day.search=1s")
+    properties = "hopmend.day.search=200ms")
 @AutoConfigureMockMvc
 @ActiveProfiles("demo")
 @Import(CountedStatements.class)

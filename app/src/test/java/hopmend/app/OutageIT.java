@@ -14,10 +14,13 @@ import org.junit.jupiter.api.Test;
 
 /** The database goes away under the running application, and comes back. */
 class OutageIT extends AppIT {
+  private static final String FOLDER = System.getenv("TEST_DATABASE");
+  private static final String UP = "database_up " + FOLDER + " off";
+  private static final String DOWN = "database_down " + FOLDER;
 
   @AfterEach
   void bringTheDatabaseBack() throws Exception {
-    database("database_up .run/test off");
+    database(UP);
   }
 
   @Test
@@ -27,7 +30,7 @@ class OutageIT extends AppIT {
     browser.signIn();
     Map<String, String> note = Map.of("hop", "read", "words", "while it was away");
 
-    database("database_down .run/test");
+    database(DOWN);
     HttpResponse<String> refused = browser.post("/jobs/" + job + "/note", note);
     assertThat(refused.statusCode()).isEqualTo(503);
     assertThat(refused.body())
@@ -44,7 +47,7 @@ class OutageIT extends AppIT {
     }
     assertThat((System.nanoTime() - begin) / 1_000_000).as("at once").isLessThan(10_000);
 
-    database("database_up .run/test off");
+    database(UP);
     assertThat(browser.get("/jobs/" + job + "/record").body()).contains("confirmed");
     assertThat(browser.post("/jobs/" + job + "/note", note).statusCode()).isEqualTo(302);
     assertThat(desk.look(job).workup().state().notes())

@@ -28,9 +28,10 @@ final class CatalogYaml {
   /** Longest text of one file, in characters; the largest shipped one has 30 000. */
   static final int LONGEST = 1_000_000;
 
-  private final YAMLMapper mapper;
+  /** One for all: what it learnt of a type serves every reading. */
+  private static final YAMLMapper MAPPER = mapper();
 
-  CatalogYaml() {
+  private static YAMLMapper mapper() {
     SimpleModule words = new SimpleModule();
     words.addDeserializer(CodeRange.class, fromText(CodeRange::parse));
     YAMLFactory factory =
@@ -42,12 +43,11 @@ final class CatalogYaml {
                     .build())
             .streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(DEEPEST).build())
             .build();
-    mapper =
-        YAMLMapper.builder(factory)
-            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
-            .addModule(words)
-            .build();
+    return YAMLMapper.builder(factory)
+        .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+        .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+        .addModule(words)
+        .build();
   }
 
   private static <T> ValueDeserializer<T> fromText(Function<String, T> parse) {
@@ -66,7 +66,7 @@ final class CatalogYaml {
    */
   JsonNode tree(String file, String text) {
     try {
-      return mapper.readTree(text);
+      return MAPPER.readTree(text);
     } catch (JacksonException e) {
       throw unreadable(file, e);
     }
@@ -79,7 +79,7 @@ final class CatalogYaml {
    *     value stands where it belongs
    */
   JsonNode foreignTree(String file, String text) {
-    try (JsonParser tokens = mapper.createParser(text)) {
+    try (JsonParser tokens = MAPPER.createParser(text)) {
       while (tokens.nextToken() != null) {
         if (tokens instanceof YAMLParser yaml && yaml.isCurrentAlias()) {
           throw new CatalogRefused(
@@ -107,7 +107,7 @@ final class CatalogYaml {
   /** A tree has no lines any more: its place is told by the names on the way to it. */
   <T> T made(String file, JsonNode tree, String text, Class<T> type) {
     try {
-      return mapper.treeToValue(tree, type);
+      return MAPPER.treeToValue(tree, type);
     } catch (JacksonException e) {
       List<String> way = new ArrayList<>();
       JsonNode at = tree;
@@ -133,11 +133,11 @@ final class CatalogYaml {
 
   /** The text of a tree. */
   String text(JsonNode tree) {
-    return mapper.writeValueAsString(tree);
+    return MAPPER.writeValueAsString(tree);
   }
 
   ObjectNode object() {
-    return mapper.createObjectNode();
+    return MAPPER.createObjectNode();
   }
 
   /**

@@ -114,7 +114,7 @@ class RandomOrdersTest {
         "invented");
   }
 
-  @Property(tries = 4_000)
+  @Property(tries = 1_200)
   void allThatComesOffGoesBackInOrderAndNoCautionIsMissing(@ForAll long seed) {
     Vehicle v = vehicle(new Random(seed));
     WorkOrder order = v.order();

@@ -35,7 +35,7 @@ class DaySearchTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"20, 3, 2", "50, 6, 2", "100, 10, 8"})
+  @CsvSource({"20, 3, 1", "50, 6, 1", "100, 10, 2"})
   void largeDaysAreDoneInTime(int jobs, int persons, int seconds) {
     Day day = new RandomDay(7).large(jobs, persons);
     Turns start = Turns.byUrgency(day);
@@ -56,7 +56,8 @@ class DaySearchTest {
         found.cost().ends(),
         DayBound.ends(day),
         took);
-    assertThat(took).isLessThan(10);
+    // It would look at a hundred thousand steps, which takes minutes.
+    assertThat(took).isLessThan(10 * seconds);
     assertThat(found.cost()).isLessThanOrEqualTo(first);
     assertThat(found.cost().late()).isGreaterThanOrEqualTo(DayBound.late(day));
     ScheduleTest.holds(day, found.schedule());

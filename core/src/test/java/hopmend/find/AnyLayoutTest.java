@@ -21,10 +21,10 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /**
- * Two thousand vehicles that nobody has: each sensor is drawn where it belongs, and can be read.
+ * Eight hundred vehicles that nobody has: each sensor is drawn where it belongs, and can be read.
  */
 class AnyLayoutTest {
-  private static final int LAYOUTS = 2000;
+  private static final int LAYOUTS = 800;
   private static final Catalog CATALOG = Shipped.CATALOG;
 
   private static <T> T any(Random random, List<T> of) {

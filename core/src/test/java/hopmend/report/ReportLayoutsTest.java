@@ -173,7 +173,7 @@ class ReportLayoutsTest {
     String alphabet =
         "PCBUpcbuSNFMIspnfmi0123456789OIlXx -.:/[](){}<>\"'&;#,=\n\t°\u0000\u202eÄ\uD83D\uDE80";
     int refused = 0;
-    for (int i = 0; i < 40_000; i++) {
+    for (int i = 0; i < 12_000; i++) {
       StringBuilder text = new StringBuilder();
       int length = 1 + random.nextInt(45);
       for (int k = 0; k < length; k++) {
@@ -189,7 +189,7 @@ class ReportLayoutsTest {
       VinReading vin = Vin.read(typed, 2026);
       assertThat(!vin.isUsable() || vin.number().matches(USABLE_VIN)).isTrue();
     }
-    assertThat(refused).isBetween(36_000, 40_000);
+    assertThat(refused).isBetween(10_800, 12_000);
   }
 
   /**

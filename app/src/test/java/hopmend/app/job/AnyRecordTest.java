@@ -38,7 +38,7 @@ import org.springframework.context.support.ResourceBundleMessageSource;
 /** No record, however it came about, makes the computation or the words fail. */
 @Execution(ExecutionMode.CONCURRENT)
 class AnyRecordTest {
-  private static final int RECORDS = 5_000;
+  private static final int RECORDS = 800;
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
   private static final ShopSettings SHOP =
@@ -64,7 +64,7 @@ class AnyRecordTest {
   private static final Instant NOW = Instant.parse("2026-11-25T08:00:00Z");
 
   @Test
-  void fiveThousandRecordsFoldComputeAndHaveTheirWords() {
+  void anyRecordsFoldComputeAndHaveTheirWords() {
     ResourceBundleMessageSource messages = new ResourceBundleMessageSource();
     messages.setBasename("messages");
     FactWords words = new FactWords(messages, catalogs(), Clock.systemUTC());

@@ -54,7 +54,7 @@ class LinkLoadTest {
           "%d vehicles, 10 signals: %.2f ms of processor for a sample, vehicle and tester%n",
           VEHICLES, millisEach);
       assertThat(samples).isEqualTo(VEHICLES * EACH);
-      assertThat(millisEach).isLessThan(4);
+      assertThat(millisEach).as("half a millisecond on a quick machine").isLessThan(8);
     } finally {
       testers.shutdownNow();
     }
