@@ -110,9 +110,10 @@ final class CodeFinder {
         && w.text().length() > LONGEST_SHORTENED;
   }
 
-  /** "Fallos en caja: P0730": a word for a box and for a gearbox. */
+  /** "Fallos en caja: P0730", "the auto box P0720": a word for a box and for a gearbox. */
   private static boolean isUnitBefore(LineAtHand at, int word, int code) {
-    return at.isAnnounced(code) && at.part(word) == Part.UNIT;
+    boolean ofSeveral = word > 0 && at.part(word - 1) == Part.UNIT;
+    return at.part(word) == Part.UNIT && (at.isAnnounced(code) || ofSeveral);
   }
 
   int bytesAt(LineAtHand at, int i) {

@@ -9,7 +9,9 @@ import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.ToIntFunction;
 
@@ -97,6 +99,9 @@ final class LineFinds {
 
   /** Units that are named behind codes: "P0420 in the engine, C0035 in the brakes". */
   final List<UnitAt> unitsBehind = new ArrayList<>(0);
+
+  /** The units of codes, by their numbers, as the order of their sentence tells them. */
+  final Map<Integer, UnitAt> unitsOfSentence = new HashMap<>(0);
 
   /** A control unit named at a place. */
   record UnitAt(String name, int start, int end) {}

@@ -230,6 +230,11 @@ final class ReportReader {
         mark(Mark.Kind.UNIT, named.start(), named.end(), named.name());
         unit = named.name();
       }
+      LineFinds.UnitAt said = f.unitsOfSentence.get(k);
+      if (said != null) {
+        mark(Mark.Kind.UNIT, said.start(), said.end(), said.name());
+        unit = said.start() < c.start() ? said.name() : unit;
+      }
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);
       if (states.isEmpty()) {
@@ -241,7 +246,8 @@ final class ReportReader {
               ? new TroubleCode(c.code().base(), type)
               : c.code();
       int count = c.count() > 0 ? c.count() : f.codes.size() == 1 ? Math.max(0, f.count) : 0;
-      add(new ReadCode(code, states, f.unitBehind(c, unit), count), c.slips(), c.start(), c.end());
+      String speaks = said != null ? said.name() : f.unitBehind(c, unit);
+      add(new ReadCode(code, states, speaks, count), c.slips(), c.start(), c.end());
     }
     f.states.forEach(this::markState);
     ends.add(at, f, first);
@@ -464,7 +470,7 @@ final class ReportReader {
             mark(Mark.Kind.NUMBER, v.start(), v.end(), Message.of("mark.number"));
           }
         });
-    for (LineFinds.Value v : f.values) {
+    for (LineFinds.Value v : isOfReading(at, f) ? List.<LineFinds.Value>of() : f.values) {
       if (!frame.containsKey(v.condition())) {
         frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
         mark(
@@ -489,6 +495,21 @@ final class ReportReader {
       date = Optional.of(f.date);
       mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
     }
+  }
+
+  /**
+   * "Distance 203 118 km; battery 12.4 V; coolant 22 °C": how the vehicle was when it was read, and
+   * nothing of a moment at which it ran.
+   */
+  private static boolean isOfReading(Line at, LineFinds f) {
+    return at.kind() == Line.Kind.TEXT
+        && !f.odometers.isEmpty()
+        && f.values.stream()
+            .noneMatch(
+                v ->
+                    v.condition() == Condition.ENGINE_SPEED
+                        || v.condition() == Condition.SPEED
+                        || v.condition() == Condition.LOAD);
   }
 
   /**

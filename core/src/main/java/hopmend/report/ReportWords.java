@@ -62,6 +62,10 @@ public final class ReportWords {
       List<String> storing,
       List<String> counts,
       List<String> articles,
+      List<String> the,
+      List<String> locatives,
+      List<String> things,
+      List<String> and,
       List<String> nothing,
       List<String> explaining,
       List<String> only,
@@ -113,6 +117,11 @@ public final class ReportWords {
   private final Set<String> storing = new HashSet<>();
   private final Set<String> counts = new HashSet<>();
   private final Set<String> articles = new HashSet<>();
+  private final Set<String> the = new HashSet<>();
+  private final Set<String> locatives = new HashSet<>();
+  private final Set<String> things = new HashSet<>();
+  private final Set<String> and = new HashSet<>();
+  private final Set<String> kinds = new HashSet<>();
   private final Set<String> nothing = new HashSet<>();
   private final Set<String> explaining = new HashSet<>();
   private final Set<String> only = new HashSet<>();
@@ -133,6 +142,11 @@ public final class ReportWords {
     words(file.storing(), storing);
     words(file.counts(), counts);
     words(file.articles(), articles);
+    words(file.the(), the);
+    words(file.locatives(), locatives);
+    words(file.things(), things);
+    words(file.and(), and);
+    file.compounds().forEach(c -> kinds.add(small(c)));
     words(file.nothing(), nothing);
     words(file.explaining(), explaining);
     words(file.only(), only);
@@ -382,6 +396,48 @@ public final class ReportWords {
   /** "A stored P0011". */
   boolean isArticle(Word w) {
     return articles.contains(w.text());
+  }
+
+  /** "The gearbox". */
+  boolean isThe(Word w) {
+    return the.contains(w.text());
+  }
+
+  /** The ending alone, as in "ABS'de". */
+  boolean isLocative(Word w) {
+    return locatives.contains(w.text());
+  }
+
+  /** "Motorda": whether the name of a unit says "in" by its ending. */
+  boolean isLocative(List<Word> unit) {
+    Word last = unit.get(unit.size() - 1);
+    return locatives.stream()
+        .filter(e -> last.text().endsWith(e) && last.text().length() > e.length() + 1)
+        .map(e -> last.text().substring(0, last.text().length() - e.length()))
+        .anyMatch(stem -> isUnit(unit.subList(0, unit.size() - 1), stem));
+  }
+
+  private boolean isUnit(List<Word> before, String last) {
+    return units.whole(Stream.concat(before.stream(), Word.of(last).stream()).toList()).isPresent();
+  }
+
+  /** "The brake light switch", "transmission oil temperature": no unit speaks. */
+  boolean isThing(Word w) {
+    return things.contains(w.text());
+  }
+
+  /** Whether what stands behind it may begin anew: "... and the gearbox". */
+  boolean isAnd(Word w) {
+    return and.contains(w.text());
+  }
+
+  /** "Engine ECU": whether the name of a unit says that it is one. */
+  boolean isKind(List<Word> unit) {
+    return unit.stream()
+        .anyMatch(
+            w ->
+                labels.whole(List.of(w)).filter(l -> l == Label.UNIT).isPresent()
+                    || kinds.stream().anyMatch(w.text()::endsWith));
   }
 
   /** Whether it makes a unit beside it the only one. */

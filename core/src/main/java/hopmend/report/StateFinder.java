@@ -149,6 +149,7 @@ final class StateFinder {
     if (isEmptyList(at, from, behind)
         || isUnticked(at, from)
         || legend.explains(at.word(from))
+        || isVerb(at, from, behind)
         || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
@@ -182,6 +183,54 @@ final class StateFinder {
             at.word(behind - 1).end()));
   }
 
+  /** "The ABS has logged C0035 (pending)": how that is held is said behind the code. */
+  private boolean isVerb(LineAtHand at, int from, int behind) {
+    return words.isHolding(at.word(from))
+        && (isToldBehindCode(at, from, behind) || isToldBefore(at, from));
+  }
+
+  /** "C0035 (pending) was logged in the ABS". */
+  private boolean isToldBefore(LineAtHand at, int from) {
+    int before = from - 1;
+    while (before > 0
+        && from - before < 4
+        && at.part(before) == Part.FILL
+        && !words.isAnd(at.word(before))) {
+      before--;
+    }
+    return before > 0
+        && before < from - 1
+        && (at.segment(before) == at.segment(from) || glyphs[at.word(before).end()] == ')')
+        && at.segment(before + 1) == at.segment(from)
+        && at.part(before) == Part.STATE
+        && (at.part(before - 1) == Part.CODE || at.part(before - 1) == Part.FILL);
+  }
+
+  private boolean isToldBehindCode(LineAtHand at, int from, int behind) {
+    if (behind >= at.size()
+        || at.part(behind) != Part.CODE
+        || at.segment(behind) != at.segment(from)) {
+      return false;
+    }
+    int unit = from - 1;
+    while (unit > 0 && from - unit < 4 && at.part(unit) == Part.FILL) {
+      unit--;
+    }
+    int told = behind;
+    while (told < at.size() && at.part(told) == Part.CODE) {
+      told++;
+    }
+    int code = told;
+    while (told < at.size() && told - code < 3 && at.part(told) == Part.FILL) {
+      told++;
+    }
+    return unit >= 0
+        && at.part(unit) == Part.UNIT
+        && at.segment(unit) == at.segment(from)
+        && told < at.size()
+        && at.part(told) == Part.STATE;
+  }
+
   /** "S = stored": it tells of a letter, and of no code. */
   private static boolean isLegend(LineAtHand at, int from) {
     return !at.finds.hasCodes()
@@ -212,9 +261,8 @@ final class StateFinder {
    * it.
    */
   private boolean isEmptyList(LineAtHand at, int from, int behind) {
-    if (from > 0
-        && words.isNothing(at.word(from - 1))
-        && at.segment(from - 1) == at.segment(from)) {
+    int who = saidOf(at, from);
+    if (who >= 0 && words.isNothing(at.word(who))) {
       return true;
     }
     int listed = behind;
@@ -232,6 +280,20 @@ final class StateFinder {
         && (words.isDenied(at.word(listed))
             || words.none().begins(at.words(), listed)
             || at.word(listed).text().equals("0"));
+  }
+
+  /** "All stored", "none of them is active": the word before, but for those that say nothing. */
+  private int saidOf(LineAtHand at, int state) {
+    int who = state - 1;
+    while (who >= 0
+        && state - who < 5
+        && at.segment(who) == at.segment(state)
+        && (at.part(who) == Part.FILL || words.isOf(at.word(who)))
+        && !words.isEvery(at.word(who))
+        && !words.isNothing(at.word(who))) {
+      who--;
+    }
+    return who >= 0 && at.segment(who) == at.segment(state) ? who : -1;
   }
 
   /** "Active: no": a code that is held, and is not current. */
@@ -259,7 +321,8 @@ final class StateFinder {
   }
 
   private Reach reach(LineAtHand at, int from, int behind) {
-    if (from > 0 && words.isEvery(at.word(from - 1))) {
+    int who = saidOf(at, from);
+    if (who >= 0 && words.isEvery(at.word(who))) {
       return Reach.ALL;
     }
     if (namesList(at, from, behind)) {
@@ -315,8 +378,10 @@ final class StateFinder {
       before += isOfDescription(at, first) ? 1 : 0;
     }
     int after = 0;
-    for (int i = behind; isNear(at, i, from) && !words.isFrom(at.word(i)); i++) {
-      after += isOfDescription(at, i) ? 1 : 0;
+    for (int i = behind;
+        isNear(at, i, from) && !words.isFrom(at.word(i)) && !beginsAnew(at, i);
+        i++) {
+      after += isOfDescription(at, i) && !words.isHolding(at.word(i)) ? 1 : 0;
     }
     if (before + after == 0 || isBesideCodes(at, from, behind) || namesList(at, from, behind)) {
       return true;
@@ -331,11 +396,26 @@ final class StateFinder {
     boolean said = before == 0 && first < from && first > 0 && at.part(first - 1) == Part.CODE;
     boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
     return said
+        || isBetweenCodeAndMore(at, from, behind)
         || isBesideUnit(at, from, behind)
         || afterLabel && before == 0
         || afterFill && after == 0
         || plain && at.finds.hasCodes()
         || endsRow(at, behind) && isSetApart(at, from);
+  }
+
+  /** "P0299 present and the ABS C0035", "P0299 active since noon": right behind its code. */
+  private boolean isBetweenCodeAndMore(LineAtHand at, int from, int behind) {
+    return from > 0
+        && at.part(from - 1) == Part.CODE
+        && at.segment(from - 1) == at.segment(from)
+        && behind < at.size()
+        && (beginsAnew(at, behind) || words.isTrip(at.word(behind)));
+  }
+
+  /** "... and the ABS": what follows is no more description. */
+  private boolean beginsAnew(LineAtHand at, int and) {
+    return words.isAnd(at.word(and)) && and + 1 < at.size() && at.part(and + 1) != Part.OTHER;
   }
 
   /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins. */

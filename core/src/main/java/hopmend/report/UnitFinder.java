@@ -16,11 +16,13 @@ final class UnitFinder {
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeScanner scanner;
+  private final SentenceUnits sentences;
 
   UnitFinder(char[] glyphs, ReportWords words, CodeScanner scanner) {
     this.glyphs = glyphs;
     this.words = words;
     this.scanner = scanner;
+    this.sentences = new SentenceUnits(glyphs, words, this);
   }
 
   void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
@@ -208,6 +210,7 @@ final class UnitFinder {
 
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
+    sentences.settle(at);
     unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
     if (at.finds.unit != null && !at.finds.unitIsUnknown) {
@@ -267,7 +270,6 @@ final class UnitFinder {
       if (code < at.size()
           && at.part(code) == Part.CODE
           && begins(at, from, at.isAnnounced(code))
-          && !isSaidOfCodeBefore(at, from, code)
           && (counted || !isEnded(at, behind - 1, code))) {
         at.finds.unitsWithin.add(named(at, from, match));
       }
@@ -279,45 +281,6 @@ final class UnitFinder {
     return i + 1 < at.size()
         && (at.word(i).isNumber() || words.isCount(at.word(i)) || words.isArticle(at.word(i)))
         && words.isLabel(at.words(), i + 1, Label.CODE);
-  }
-
-  /**
-   * "P0234 (present) in the engine, U0121", "C0051 in ABS, and C1511 in EPS": of the code before
-   * it.
-   */
-  private boolean isSaidOfCodeBefore(LineAtHand at, int unit, int code) {
-    int first = unit;
-    while (first > 0
-        && at.segment(first - 1) == at.segment(unit)
-        && at.part(first - 1) != Part.CODE
-        && at.part(first - 1) != Part.STATE) {
-      first--;
-    }
-    boolean from = first > 0 && first < unit && words.isFrom(at.word(first));
-    return from
-        && at.segment(code) != at.segment(unit)
-        && !at.isAnnounced(code)
-        && isBehindCode(at, first)
-        && (glyphs[at.word(first - 1).end()] == ')' || isToldBehind(at, code));
-  }
-
-  private boolean isBehindCode(LineAtHand at, int word) {
-    return at.finds.codes.get(0).start() < at.word(word).start();
-  }
-
-  /** "C1511 in EPS". */
-  private boolean isToldBehind(LineAtHand at, int code) {
-    int unit = code;
-    while (unit < at.size()
-        && unit - code < 7
-        && at.segment(unit) == at.segment(code)
-        && at.part(unit) != Part.UNIT) {
-      unit++;
-    }
-    return unit < at.size()
-        && at.segment(unit) == at.segment(code)
-        && at.part(unit) == Part.UNIT
-        && (words.isFrom(at.word(unit - 1)) || isFromBefore(at, unit));
   }
 
   /** "The ABS of the minibus logged C0035", "in the minibus has the ABS C0035": the next code's. */
@@ -333,6 +296,9 @@ final class UnitFinder {
           words.isArticle(at.word(code))
               && (code > behind || at.segment(code) != at.segment(code - 1));
       holds |= isVerb(at, code) && !article;
+      if (words.isThing(at.word(code))) {
+        return false;
+      }
       next &= saysNothing(at, code);
       code++;
     }
@@ -493,6 +459,11 @@ final class UnitFinder {
         .noneMatch(i -> at.part(i) == Part.UNIT);
   }
 
+  /** "In the engine", "from ABS", and no "temperature of the gearbox". */
+  boolean isFrom(LineAtHand at, int unit) {
+    return (isFromRightBefore(at, unit) || isFromBefore(at, unit)) && !isOfSomething(at, unit);
+  }
+
   private boolean isFromRightBefore(LineAtHand at, int unit) {
     return unit > 0 && words.isFrom(at.word(unit - 1)) && at.segment(unit - 1) == at.segment(unit);
   }
@@ -506,6 +477,7 @@ final class UnitFinder {
     if (from < 1
         || !words.isOf(at.word(from))
         || at.part(from - 1) != Part.OTHER
+        || words.isHolding(at.word(from - 1))
         || at.segment(from - 1) != at.segment(unit)) {
       return false;
     }
@@ -519,7 +491,7 @@ final class UnitFinder {
   /** "Out of the gearbox": only words that say nothing stand between. */
   private boolean isFromBefore(LineAtHand at, int unit) {
     int i = unit - 1;
-    while (i > 0 && unit - i < 3 && at.part(i) == Part.FILL && !words.isFrom(at.word(i))) {
+    while (i > 0 && unit - i < 3 && saysNothing(at, i) && !words.isFrom(at.word(i))) {
       i--;
     }
     return i >= 0 && i < unit - 1 && words.isFrom(at.word(i));
@@ -557,6 +529,9 @@ final class UnitFinder {
   /** The unit that begins at a word: "engine. Brakes clean" speaks of two, not of engine brakes. */
   Phrases.Match<ControlUnit> unitAt(LineAtHand at, int i) {
     Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
+    if (match != null && isNumbered(at, i, i + match.words())) {
+      return null;
+    }
     for (int k = 1; match != null && k < match.words(); k++) {
       boolean ended = glyphs[at.word(i + k - 1).end()] == '.' && isEnded(at, i + k - 1, i + k);
       Optional<ControlUnit> before =
@@ -566,6 +541,16 @@ final class UnitFinder {
       }
     }
     return match == null ? null : withKind(at, i, match);
+  }
+
+  /** "ECU 3 is the cluster": a number, and no name. */
+  private boolean isNumbered(LineAtHand at, int from, int behind) {
+    return behind - from == 1
+        && behind < at.size()
+        && at.word(behind).isNumber()
+        && at.word(behind).text().length() < 3
+        && at.segment(behind) == at.segment(from)
+        && words.isLabel(at.words(), from, Label.UNIT);
   }
 
   /** "Getriebe-ECU", "Lenkung Steuergerät": what kind of thing it is belongs to its name. */

@@ -1,0 +1,311 @@
+package hopmend.report;
+
+import hopmend.fault.ControlUnit;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Whose codes a sentence tells, by the order in which it names units and codes: "the cluster spits
+ * out U0155, the ABS C0035", "I found P0335 in the engine and C0035 in the brakes". What it settles
+ * is not looked at again word by word.
+ */
+final class SentenceUnits {
+  /** So many words that nobody here knows may stand between a unit and its first code. */
+  private static final int MOST_UNKNOWN = 4;
+
+  private static final int NEAR = 12;
+
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final UnitFinder units;
+
+  SentenceUnits(char[] glyphs, ReportWords words, UnitFinder units) {
+    this.glyphs = glyphs;
+    this.words = words;
+    this.units = units;
+  }
+
+  /**
+   * A unit where it is named.
+   *
+   * @param codesBefore codes of the line that stand before it
+   */
+  private record Mention(String name, int from, int behind, int codesBefore) {}
+
+  /** A sentence: its words, its codes by their numbers in the line, and the units it names. */
+  private record Sentence(int from, int behind, int firstCode, int behindCodes, List<Mention> all) {
+    int codesOf(int mention) {
+      int next = mention + 1 < all.size() ? all.get(mention + 1).codesBefore() : behindCodes;
+      return next - all.get(mention).codesBefore();
+    }
+
+    /** The units come first, each with codes behind it. */
+    boolean announces() {
+      boolean each = all.get(0).codesBefore() == firstCode;
+      for (int m = 0; each && m < all.size(); m++) {
+        each = codesOf(m) > 0;
+      }
+      return each;
+    }
+
+    /** The units come last, each with codes before it. */
+    boolean adds() {
+      int before = firstCode;
+      for (Mention m : all) {
+        if (m.codesBefore() == before) {
+          return false;
+        }
+        before = m.codesBefore();
+      }
+      return before == behindCodes;
+    }
+  }
+
+  void settle(LineAtHand at) {
+    if (!at.finds.hasCodes() || at.finds.mentionsTraffic) {
+      return;
+    }
+    List<Sentence> telling = new ArrayList<>(1);
+    int from = 0;
+    while (from < at.size()) {
+      int behind = from + 1;
+      while (behind < at.size() && !isEnded(at, behind)) {
+        behind++;
+      }
+      Sentence s = sentence(at, from, behind);
+      if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
+        telling.add(s);
+      }
+      from = behind;
+    }
+    telling.forEach(s -> settle(at, s, telling.size() > 1 || s.all().size() > 1));
+    // What no sentence settles is of the first unit that is named.
+    LineFinds.UnitAt first =
+        at.finds.unitsOfSentence.get(telling.isEmpty() ? 0 : telling.get(0).firstCode());
+    if (first != null) {
+      at.finds.unit = first.name();
+      at.finds.unitStart = first.start();
+      at.finds.unitEnd = first.end();
+    }
+  }
+
+  /** Whether a sentence ends before a word. */
+  private boolean isEnded(LineAtHand at, int word) {
+    for (int k = at.word(word - 1).end(); k < at.word(word).start(); k++) {
+      if (glyphs[k] == ';' || ".!?".indexOf(glyphs[k]) >= 0 && glyphs[k + 1] == ' ') {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private Sentence sentence(LineAtHand at, int from, int behind) {
+    List<Mention> all = new ArrayList<>(2);
+    int i = from;
+    while (i < behind) {
+      // "The dash" may also be the odometer's.
+      boolean may = at.part(i) == Part.UNIT || at.part(i) == Part.LABEL;
+      Phrases.Match<ControlUnit> match = may ? units.unitAt(at, i) : null;
+      int next = match == null ? i + 1 : i + match.words();
+      if (match != null) {
+        int before = at.finds.codesBefore(at.word(i).start());
+        int start = i > from && isKindBefore(at, i) ? i - 1 : i;
+        all.add(new Mention(match.meaning().name(), start, next, before));
+      }
+      i = next;
+    }
+    int first = at.finds.codesBefore(at.word(from).start());
+    int last = at.finds.codesBefore(at.word(behind - 1).end());
+    Sentence whole = new Sentence(from, behind, first, last, all);
+    List<Mention> telling = new ArrayList<>(all.size());
+    for (int m = 0; m < all.size(); m++) {
+      if (isDescription(at, whole, m)) {
+        continue;
+      }
+      boolean none = whole.codesOf(m) == 0;
+      if (!isClean(at, whole, all.get(m), none)) {
+        telling.add(all.get(m));
+      } else if (!none) {
+        at.account(all.get(m).from(), all.get(m).behind(), Part.FILL);
+      }
+    }
+    return new Sentence(from, behind, first, last, telling);
+  }
+
+  /**
+   * "C0051 steering angle, current, in ABS": of two behind a code the one that is placed speaks.
+   */
+  private boolean isDescription(LineAtHand at, Sentence s, int m) {
+    Mention unit = s.all().get(m);
+    return unit.codesBefore() > s.firstCode()
+        && m + 1 < s.all().size()
+        && s.codesOf(m) == 0
+        && !isPlaced(at, unit)
+        && isPlaced(at, s.all().get(m + 1));
+  }
+
+  /** "La unidad ABS". */
+  private boolean isKindBefore(LineAtHand at, int unit) {
+    return at.part(unit - 1) == Part.LABEL
+        && at.segment(unit - 1) == at.segment(unit)
+        && words.isKind(at.words().subList(unit - 1, unit));
+  }
+
+  /**
+   * @param several whether the line tells of more than one unit, so that none is that of all codes
+   */
+  private void settle(LineAtHand at, Sentence s, boolean several) {
+    if (s.announces() && (isEachSubject(at, s) || several && isEachPlaced(at, s, true))) {
+      for (int m = 0; m < s.all().size(); m++) {
+        Mention unit = s.all().get(m);
+        told(at, unit, unit.codesBefore(), unit.codesBefore() + s.codesOf(m));
+      }
+    } else if (several && s.adds() && isEachPlaced(at, s, false)) {
+      int before = s.firstCode();
+      for (Mention unit : s.all()) {
+        told(at, unit, before, unit.codesBefore());
+        before = unit.codesBefore();
+      }
+    }
+  }
+
+  private void told(LineAtHand at, Mention unit, int firstCode, int behindCodes) {
+    LineFinds.UnitAt named =
+        new LineFinds.UnitAt(
+            unit.name(), at.word(unit.from()).start(), at.word(unit.behind() - 1).end());
+    for (int code = firstCode; code < behindCodes; code++) {
+      at.finds.unitsOfSentence.put(code, named);
+    }
+    at.account(unit.from(), unit.behind(), Part.FILL);
+  }
+
+  /**
+   * "... and nothing in the ABS", "the gearbox has no faults".
+   *
+   * @param none whether no code stands behind it before another unit does
+   */
+  private boolean isClean(LineAtHand at, Sentence s, Mention unit, boolean none) {
+    for (int i = unit.from() - 1; i >= s.from() && unit.from() - i <= NEAR; i--) {
+      if (at.segment(i) != at.segment(unit.from()) || at.part(i) == Part.CODE) {
+        break;
+      }
+      if (none && words.isNothing(at.word(i))) {
+        return true;
+      }
+    }
+    for (int i = unit.behind(); i < s.behind() && i - unit.behind() < NEAR; i++) {
+      if (at.part(i) == Part.CODE || at.part(i) == Part.UNIT) {
+        return false;
+      }
+      boolean nothing = words.isNothing(at.word(i)) || words.none().begins(at.words(), i);
+      if (nothing && (i + 1 == s.behind() || !words.isAnd(at.word(i + 1)))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean isEachSubject(LineAtHand at, Sentence s) {
+    return s.all().stream().allMatch(m -> isSubject(at, s, m));
+  }
+
+  /** In the engine, from the ABS; where units come first, others of them may be subjects. */
+  private boolean isEachPlaced(LineAtHand at, Sentence s, boolean first) {
+    return s.all().stream()
+        .allMatch(
+            m ->
+                isPlaced(at, m) && (first ? begins(at, s, m) : isToldOf(at, m))
+                    || first && isSubject(at, s, m)
+                    || isBracketed(at, m));
+  }
+
+  /** "In the engine", "motorda". */
+  private boolean isPlaced(LineAtHand at, Mention unit) {
+    boolean ends =
+        unit.behind() < at.size()
+            && at.segment(unit.behind()) == at.segment(unit.from())
+            && words.isLocative(at.word(unit.behind()));
+    return ends
+        || units.isFrom(at, unit.from())
+        || words.isLocative(at.words().subList(unit.from(), unit.behind()));
+  }
+
+  /** "U0401 invalid data from ECM" tells what the code is about, and not whose it is. */
+  private boolean isToldOf(LineAtHand at, Mention unit) {
+    int code = unit.from() - 1;
+    boolean described = false;
+    while (code > 0 && unit.from() - code < NEAR && at.part(code) != Part.CODE) {
+      described |= at.part(code) == Part.OTHER && !words.isHolding(at.word(code));
+      code--;
+    }
+    boolean ofNetwork = at.finds.codes.get(unit.codesBefore() - 1).code().text().startsWith("U");
+    return !described || !ofNetwork;
+  }
+
+  /** "P0562 (engine, confirmed)", "P0562 stored [engine]". */
+  private boolean isBracketed(LineAtHand at, Mention unit) {
+    int start = at.word(unit.from()).start();
+    return unit.from() > 0
+        && "([".indexOf(glyphs[start - 1]) >= 0
+        && (at.part(unit.from() - 1) == Part.CODE || at.part(unit.from() - 1) == Part.STATE);
+  }
+
+  /** "The cluster spits out", "engine ECU returns": it begins what is said, and codes follow. */
+  private boolean isSubject(LineAtHand at, Sentence s, Mention unit) {
+    boolean several = s.all().size() > 1;
+    boolean article = unit.from() > s.from() && words.isThe(at.word(unit.from() - 1));
+    boolean kind = words.isKind(at.words().subList(unit.from(), unit.behind()));
+    int unknown = article || kind ? MOST_UNKNOWN : several ? 0 : -1;
+    return begins(at, s, unit) && leadsToCode(at, unit, unknown);
+  }
+
+  /** Whether what is said of a unit begins with it: only words that say nothing stand before. */
+  private boolean begins(LineAtHand at, Sentence s, Mention unit) {
+    int before = unit.from() - 1;
+    while (before >= s.from()
+        && at.segment(before) == at.segment(unit.from())
+        && (at.part(before) == Part.FILL
+            || at.part(before) == Part.LABEL
+            || words.isLabel(at.words(), before, Label.UNIT)
+            || at.word(before).isNumber()
+            || words.isFrom(at.word(before)))
+        && !words.isAnd(at.word(before))) {
+      before--;
+    }
+    return before < s.from()
+        || at.segment(before) != at.segment(unit.from())
+        || words.isAnd(at.word(before));
+  }
+
+  /**
+   * Whether a verb, known or not, and no description stands between a unit and its code.
+   *
+   * @param most so many words that nobody here knows
+   */
+  private boolean leadsToCode(LineAtHand at, Mention unit, int most) {
+    int unknown = 0;
+    int i = unit.behind();
+    // "Engine: stored P0335"
+    int said = i < at.size() && at.isAnnounced(i) ? i : unit.from();
+    while (i < at.size() && i - unit.behind() < NEAR && at.part(i) != Part.CODE) {
+      unknown += at.part(i) == Part.OTHER && !words.isHolding(at.word(i)) ? 1 : 0;
+      if (at.part(i) == Part.UNIT
+          || at.part(i) == Part.VALUE
+          || words.isThing(at.word(i))
+          || at.segment(i) != at.segment(said)) {
+        return false;
+      }
+      i++;
+    }
+    return unknown <= most && i < at.size() && at.part(i) == Part.CODE && isBeside(at, said, i);
+  }
+
+  /** "The engine runs rough, P0335" says nothing of who speaks; "the ABS logs one: C0035" does. */
+  private boolean isBeside(LineAtHand at, int said, int code) {
+    return at.segment(code) == at.segment(said)
+        || at.isAnnounced(code)
+        || "([".indexOf(glyphs[at.word(code).start() - 1]) >= 0;
+  }
+}
