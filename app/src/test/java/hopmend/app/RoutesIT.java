@@ -117,10 +117,11 @@ class RoutesIT extends AppIT {
   @ParameterizedTest(name = "{0}")
   @MethodSource("rows")
   void noOtherMethodOpensAnything(Row row) throws Exception {
+    URI address = address(row.path());
     for (String method : List.of("PUT", "DELETE", "PATCH", "TRACE", "PROPFIND")) {
       MockHttpServletResponse answer =
           mvc.perform(
-                  request(HttpMethod.valueOf(method), address(row.path()))
+                  request(HttpMethod.valueOf(method), address)
                       .with(user("marit").roles("LEAD"))
                       .with(formToken()))
               .andReturn()
