@@ -19,6 +19,7 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -216,8 +217,8 @@ final class ReportReader {
     if (f.unit != null) {
       unitAbove = f.unitStart <= at.start() + 1 || f.unitIsLabelled ? f.unit : "";
       codesAbove = column(f.codes.get(0).start());
-      mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
     }
+    unitsNamed(f).forEach(u -> mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
     List<EnumSet<CodeState>> told = CodeStates.of(f);
     CodeStates.takeBackContradictions(f, told)
         .filter(s -> s.start() >= 0)
@@ -226,15 +227,10 @@ final class ReportReader {
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
       while (within < f.unitsWithin.size() && f.unitsWithin.get(within).start() < c.start()) {
-        LineFinds.UnitAt named = f.unitsWithin.get(within++);
-        mark(Mark.Kind.UNIT, named.start(), named.end(), named.name());
-        unit = named.name();
+        unit = f.unitsWithin.get(within++).name();
       }
       LineFinds.UnitAt said = f.unitsOfSentence.get(k);
-      if (said != null) {
-        mark(Mark.Kind.UNIT, said.start(), said.end(), said.name());
-        unit = said.start() < c.start() ? said.name() : unit;
-      }
+      unit = said != null && said.start() < c.start() ? said.name() : unit;
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);
       if (states.isEmpty()) {
@@ -254,6 +250,16 @@ final class ReportReader {
     found.open(first);
     linesBelow = 0;
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
+  }
+
+  /** Each unit that speaks in a line, once, wherever it stands. */
+  private static Set<LineFinds.UnitAt> unitsNamed(LineFinds f) {
+    Set<LineFinds.UnitAt> named = new HashSet<>(f.unitsOfSentence.values());
+    named.addAll(f.unitsWithin);
+    if (f.unit != null) {
+      named.add(new LineFinds.UnitAt(f.unit, f.unitStart, f.unitEnd));
+    }
+    return named;
   }
 
   /**

@@ -162,6 +162,16 @@ class ScanTextTest {
   }
 
   @Test
+  void aUnitOfSeveralCodesIsMarkedOnce() {
+    String text =
+        "The engine flags P0171, P0174; the gearbox P0700. P0335 in the ECM, C0035 in the ABS.";
+    assertThat(read(text).marks())
+        .extracting(m -> text.substring(m.start(), m.end()))
+        .containsExactly(
+            "engine", "P0171", "P0174", "gearbox", "P0700", "P0335", "ECM", "C0035", "ABS");
+  }
+
+  @Test
   void everyPlaceOfACodeInOneEndlessLineIsFound() {
     for (String piece : List.of("P0340 ", "P0340 stored ")) {
       ScanText scan = ScanText.read(piece.repeat(20_000), 2026, CATALOG.reportWords());
