@@ -22,6 +22,6 @@ public record CpuTime<T>(T result, double seconds) {
   public static double ofFourTimes(int size, IntFunction<?> work) {
     double little =
         Math.min(of(() -> work.apply(size)).seconds(), of(() -> work.apply(size)).seconds());
-    return of(() -> work.apply(4 * size)).seconds() / Math.max(little, 0.02);
+    return of(() -> work.apply(4 * size)).seconds() / Math.max(little, 0.005);
   }
 }

@@ -476,8 +476,9 @@ final class ReportReader {
             mark(Mark.Kind.NUMBER, v.start(), v.end(), Message.of("mark.number"));
           }
         });
-    for (LineFinds.Value v : isOfReading(at, f) ? List.<LineFinds.Value>of() : f.values) {
-      if (!frame.containsKey(v.condition())) {
+    boolean ofReading = isOfReading(at, f);
+    for (LineFinds.Value v : f.values) {
+      if (!ofReading && !frame.containsKey(v.condition())) {
         frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
         mark(
             Mark.Kind.CONDITION,

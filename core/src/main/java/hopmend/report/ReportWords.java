@@ -205,7 +205,10 @@ public final class ReportWords {
       units.addAll(u.words(), u);
       for (String w : u.words()) {
         file.compounds().stream().filter(c -> !w.contains(" ")).forEach(c -> compound(u, w + c));
-        file.cases().stream().filter(c -> w.length() > 3).forEach(c -> compound(u, w + c));
+        Stream.of(file.cases(), file.locatives())
+            .flatMap(List::stream)
+            .filter(c -> w.length() > 3)
+            .forEach(c -> compound(u, w + c));
       }
       u.addresses().forEach(a -> addresses.put(a.toLowerCase(Locale.ROOT), u));
     }
@@ -398,7 +401,7 @@ public final class ReportWords {
     return articles.contains(w.text());
   }
 
-  /** "The gearbox". */
+  /** "The gearbox", "nel cambio". */
   boolean isThe(Word w) {
     return the.contains(w.text());
   }

@@ -285,6 +285,9 @@ final class UnitFinder {
 
   /** "The ABS of the minibus logged C0035", "in the minibus has the ABS C0035": the next code's. */
   private boolean isHolding(LineAtHand at, int unit, int behind) {
+    if (isOfSomething(at, unit)) {
+      return false;
+    }
     int code = behind;
     boolean holds = false;
     boolean next = true;
@@ -468,17 +471,22 @@ final class UnitFinder {
     return unit > 0 && words.isFrom(at.word(unit - 1)) && at.segment(unit - 1) == at.segment(unit);
   }
 
-  /** "Temperatura do óleo da caixa": behind a code it describes what that is about. */
+  /**
+   * "La luz de los frenos"; "temperatura do óleo da caixa": behind a code it describes what that is
+   * about.
+   */
   private boolean isOfSomething(LineAtHand at, int unit) {
     int from = unit - 1;
     while (from > 0 && at.part(from) == Part.FILL && !words.isFrom(at.word(from))) {
       from--;
     }
-    if (from < 1
-        || !words.isOf(at.word(from))
-        || at.part(from - 1) != Part.OTHER
-        || words.isHolding(at.word(from - 1))
-        || at.segment(from - 1) != at.segment(unit)) {
+    if (from < 1 || !words.isOf(at.word(from)) || at.segment(from - 1) != at.segment(unit)) {
+      return false;
+    }
+    if (words.isThing(at.word(from - 1))) {
+      return true;
+    }
+    if (at.part(from - 1) != Part.OTHER || words.isHolding(at.word(from - 1))) {
       return false;
     }
     int code = from;

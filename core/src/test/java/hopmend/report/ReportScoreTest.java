@@ -3,16 +3,17 @@ package hopmend.report;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** How well reports are read; the tables stand in docs/REPORTS.md. */
 class ReportScoreTest {
   @ParameterizedTest
-  @ValueSource(strings = {"first-set.yaml", "sentence-set.yaml"})
-  void ofTheReportsThatTheReaderWasMadeWithNothingIsMissed(String set) {
+  @CsvSource({"first-set.yaml, 359", "sentence-set.yaml, 127"})
+  void ofTheReportsThatTheReaderWasMadeWithNothingIsMissed(String set, int least) {
     ReportScore score = ReportScore.of(set);
     System.out.println(score.table());
-    assertThat(ReportScore.cases(set)).hasSizeGreaterThanOrEqualTo(120);
+    assertThat(ReportScore.cases(set)).hasSizeGreaterThanOrEqualTo(least);
     assertThat(score.misses()).isEmpty();
   }
 

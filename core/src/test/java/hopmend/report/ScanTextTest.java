@@ -154,7 +154,7 @@ class ScanTextTest {
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
         CpuTime.ofFourTimes(
-            50_000,
+            100_000,
             n ->
                 ScanText.read(
                     "P0340 " + piece.repeat(n / piece.length()), 2026, CATALOG.reportWords()));
