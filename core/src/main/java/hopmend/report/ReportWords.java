@@ -70,6 +70,7 @@ public final class ReportWords {
       List<String> explaining,
       List<String> only,
       List<String> trips,
+      List<String> since,
       List<String> times,
       List<String> scanned,
       List<String> compounds,
@@ -112,6 +113,7 @@ public final class ReportWords {
   private final Set<String> scanned = new HashSet<>();
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
+  private final Set<String> since = new HashSet<>();
   private final Set<String> times = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
@@ -150,7 +152,9 @@ public final class ReportWords {
     words(file.nothing(), nothing);
     words(file.explaining(), explaining);
     words(file.only(), only);
+    words(file.since(), since);
     words(file.trips(), trips);
+    trips.addAll(since);
     words(file.times(), times);
     words(file.scanned(), scanned);
     words(file.holds(), holds);
@@ -379,6 +383,11 @@ public final class ReportWords {
   /** A word that makes a distance one since something, or until something. */
   boolean isTrip(Word w) {
     return trips.contains(w.text());
+  }
+
+  /** "Active since noon". */
+  boolean isSince(Word w) {
+    return since.contains(w.text());
   }
 
   /** Whether it is a verb that says the state of the code behind it. */

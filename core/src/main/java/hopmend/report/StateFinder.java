@@ -404,13 +404,13 @@ final class StateFinder {
         || endsRow(at, behind) && isSetApart(at, from);
   }
 
-  /** "P0299 present and the ABS C0035", "P0299 active since noon": right behind its code. */
+  /** "P0299 present and the ABS C0035", "P0299, active since noon": right behind its code. */
   private boolean isBetweenCodeAndMore(LineAtHand at, int from, int behind) {
     return from > 0
         && at.part(from - 1) == Part.CODE
-        && at.segment(from - 1) == at.segment(from)
         && behind < at.size()
-        && (beginsAnew(at, behind) || words.isTrip(at.word(behind)));
+        && (words.isSince(at.word(behind))
+            || beginsAnew(at, behind) && at.segment(from - 1) == at.segment(from));
   }
 
   /** "... and the ABS": what follows is no more description. */

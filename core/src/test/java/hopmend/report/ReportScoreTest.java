@@ -9,7 +9,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** How well reports are read; the tables stand in docs/REPORTS.md. */
 class ReportScoreTest {
   @ParameterizedTest
-  @CsvSource({"first-set.yaml, 359", "sentence-set.yaml, 127"})
+  @CsvSource({"first-set.yaml, 359", "sentence-set.yaml, 129"})
   void ofTheReportsThatTheReaderWasMadeWithNothingIsMissed(String set, int least) {
     ReportScore score = ReportScore.of(set);
     System.out.println(score.table());
