@@ -1,5 +1,9 @@
 package hopmend.app;
 
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
+import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
+
 import hopmend.app.demo.DemoVehicle;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobDesk.Submission;
@@ -26,6 +30,8 @@ import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
 import org.springframework.context.annotation.Import;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
+import org.springframework.mock.web.MockHttpServletResponse;
+import org.springframework.mock.web.MockMultipartFile;
 import org.springframework.test.context.ActiveProfiles;
 import org.springframework.test.web.servlet.MockMvc;
 import org.springframework.test.web.servlet.request.RequestPostProcessor;
@@ -78,6 +84,37 @@ abstract class AppIT {
       request.addParameter("_csrf", Base64.getUrlEncoder().encodeToString(masked));
       return request;
     };
+  }
+
+  /** What somebody who sends a file sees in the end: an import has its page until it is through. */
+  MockHttpServletResponse sendFile(String path, String who, byte[] file) throws Exception {
+    MockHttpServletResponse answer =
+        mvc.perform(
+                multipart(path)
+                    .file(new MockMultipartFile("file", "f", "application/octet-stream", file))
+                    .with(user(who))
+                    .with(formToken()))
+            .andReturn()
+            .getResponse();
+    String page = answer.getRedirectedUrl();
+    if (page == null || !page.startsWith(path + "/")) {
+      return answer;
+    }
+    MockHttpServletResponse end = settled(page, who);
+    return end.getStatus() == 200 ? answer : end;
+  }
+
+  /** A page once it no longer asks to be looked at again. */
+  MockHttpServletResponse settled(String path, String who) throws Exception {
+    for (int i = 0; i < 300; i++) {
+      MockHttpServletResponse page =
+          mvc.perform(get(path).with(user(who))).andReturn().getResponse();
+      if (!page.getContentAsString().contains("http-equiv=\"refresh")) {
+        return page;
+      }
+      Thread.sleep(200);
+    }
+    throw new AssertionError(path + " never ends");
   }
 
   /** A part of the demo's list. */

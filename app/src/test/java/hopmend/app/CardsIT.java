@@ -3,7 +3,6 @@ package hopmend.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 
 import hopmend.app.catalog.Cards;
@@ -24,7 +23,6 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.springframework.mock.web.MockMultipartFile;
 import org.springframework.test.web.servlet.request.MockHttpServletRequestBuilder;
 import org.springframework.test.web.servlet.request.RequestPostProcessor;
 
@@ -240,15 +238,7 @@ class CardsIT extends AppIT {
   }
 
   private MockHttpServletResponse upload(String yaml) throws Exception {
-    return mvc.perform(
-            multipart("/cards/import")
-                .file(
-                    new MockMultipartFile(
-                        "file", "cards.yaml", "text/yaml", yaml.getBytes(StandardCharsets.UTF_8)))
-                .with(technician())
-                .with(formToken()))
-        .andReturn()
-        .getResponse();
+    return sendFile("/cards/import", "oskar", yaml.getBytes(StandardCharsets.UTF_8));
   }
 
   @Test

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.hamcrest.Matchers.containsString;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.get;
-import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.multipart;
 import static org.springframework.test.web.servlet.request.MockMvcRequestBuilders.post;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.content;
 import static org.springframework.test.web.servlet.result.MockMvcResultMatchers.jsonPath;
@@ -46,7 +45,6 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.MediaType;
 import org.springframework.mock.web.MockHttpServletResponse;
-import org.springframework.mock.web.MockMultipartFile;
 import org.springframework.test.web.servlet.ResultActions;
 
 /**
@@ -244,15 +242,8 @@ class OpenToOthersIT extends AppIT {
   }
 
   private MockHttpServletResponse take(String path, String role, String file) throws Exception {
-    return mvc.perform(
-            multipart(path)
-                .file(
-                    new MockMultipartFile(
-                        "file", "f", "text/plain", file.getBytes(StandardCharsets.UTF_8)))
-                .with(user(role.equals("LEARNER") ? "nils" : "oskar"))
-                .with(formToken()))
-        .andReturn()
-        .getResponse();
+    return sendFile(
+        path, role.equals("LEARNER") ? "nils" : "oskar", file.getBytes(StandardCharsets.UTF_8));
   }
 
   private long fullJob() {

@@ -62,19 +62,7 @@ class PartsIT extends AppIT {
 
   private String compared(String where, String decimal) throws Exception {
     send(post(where + "/columns").param("decimal", decimal));
-    return until(where, "refresh");
-  }
-
-  /** The page once it no longer asks to be looked at again. */
-  private String until(String where, String going) throws Exception {
-    for (int i = 0; i < 100; i++) {
-      String page = page(where);
-      if (!page.contains("http-equiv=\"" + going)) {
-        return page;
-      }
-      Thread.sleep(200);
-    }
-    throw new AssertionError(where);
+    return settled(where, "oskar").getContentAsString();
   }
 
   @Test
@@ -92,7 +80,7 @@ class PartsIT extends AppIT {
     assertThat(compared(where)).contains("2500 new, 0 changed, 0 as they are here");
     assertThat(page("/parts?words=qx00001")).as("before it is taken").doesNotContain("QX 00001");
     send(post(where + "/take"));
-    assertThat(until(where, "refresh")).contains("2500 parts were taken in");
+    assertThat(settled(where, "oskar").getContentAsString()).contains("2500 parts were taken in");
     assertThat(page("/parts?words=qx00001")).contains("QX 00001");
     assertThat(compared(sent(csv, StandardCharsets.UTF_8))).contains("Nothing of list.csv is new");
     String changed =
@@ -125,12 +113,12 @@ class PartsIT extends AppIT {
     assertThat(send(post(where + "/columns").param("column-1", "")).getContentAsString())
         .contains("No column tells the family");
     send(post(where + "/columns").param("column-1", "").param("family", "knock"));
-    assertThat(until(where, "refresh"))
+    assertThat(settled(where, "oskar").getContentAsString())
         .contains("Line 2: price is a number")
         .doesNotContain("oxigen");
     send(post(where + "/again"));
     send(post(where + "/columns").param("decimal", "point").param("column-1", "family"));
-    assertThat(until(where, "refresh"))
+    assertThat(settled(where, "oskar").getContentAsString())
         .contains("Line 2: price is a number, not &quot;-3.00&quot;")
         .contains("Line 5: the family &quot;oxigen&quot; is not known")
         .contains("replace each other in a circle: RC-2, RC-3");

@@ -238,13 +238,7 @@ class PicturesIT extends AppIT {
   }
 
   private MockHttpServletResponse upload(String path, byte[] file) throws Exception {
-    return mvc.perform(
-            multipart(path)
-                .file(new MockMultipartFile("file", "f", "application/octet-stream", file))
-                .with(user("oskar").roles("TECHNICIAN"))
-                .with(formToken()))
-        .andReturn()
-        .getResponse();
+    return sendFile(path, "oskar", file);
   }
 
   private byte[] got(String path) throws Exception {

@@ -17,6 +17,7 @@ import java.io.OutputStreamWriter;
 import java.io.StringWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -42,6 +43,7 @@ record CardBundle(
   private static final String FOLDER = "pictures/";
   private static final List<String> COLUMNS =
       List.of("card", "sensor", "picture", "words", "x", "y");
+  private static final LocalDateTime SAME_TIME = LocalDateTime.of(2000, 1, 1, 0, 0);
   private static final int MOST_FILES = 1000;
   private static final int MOST_BYTES = 40_000_000;
 
@@ -55,20 +57,27 @@ record CardBundle(
     List<Pictures.OnCard> placed =
         cards.stream().flatMap(c -> kept.ofCard(c.id()).stream()).toList();
     try (ZipOutputStream zip = new ZipOutputStream(out)) {
-      zip.putNextEntry(new ZipEntry(CARDS));
+      zip.putNextEntry(entry(CARDS));
       zip.write(CardFile.write(cards).getBytes(StandardCharsets.UTF_8));
-      zip.putNextEntry(new ZipEntry(TABLE));
+      zip.putNextEntry(entry(TABLE));
       Writer table = new OutputStreamWriter(zip, StandardCharsets.UTF_8);
       table.write(table(placed));
       table.flush();
       Set<String> written = new LinkedHashSet<>();
       for (Pictures.OnCard p : placed) {
         if (written.add(p.picture())) {
-          zip.putNextEntry(new ZipEntry(FOLDER + p.picture() + ".jpg"));
+          zip.putNextEntry(entry(FOLDER + p.picture() + ".jpg"));
           zip.write(kept.whole(p.picture()).orElseThrow());
         }
       }
     }
+  }
+
+  /** With a time that is always the same: the same cards give the same bytes. */
+  private static ZipEntry entry(String name) {
+    ZipEntry entry = new ZipEntry(name);
+    entry.setTimeLocal(SAME_TIME);
+    return entry;
   }
 
   private static String table(List<Pictures.OnCard> placed) throws IOException {
