@@ -28,13 +28,10 @@ final class CodeStates {
     List<LineFinds.State> ahead = new ArrayList<>();
     List<LineFinds.State> next = new ArrayList<>();
     Set<Integer> toldByPlace = new HashSet<>();
-    boolean before = standBefore(f);
-    int k = 0;
-    for (LineFinds.State s : f.states) {
-      while (k + 1 < f.codes.size()
-          && (before ? f.codes.get(k) : f.codes.get(k + 1)).start() < s.start()) {
-        k++;
-      }
+    int[] besides = besides(f);
+    for (int n = 0; n < f.states.size(); n++) {
+      LineFinds.State s = f.states.get(n);
+      int k = besides[n];
       switch (s.reach()) {
         case BESIDE -> told.get(k).add(s.state());
         case AHEAD -> ahead.add(s);
@@ -69,19 +66,53 @@ final class CodeStates {
     return at > last ? OptionalInt.empty() : OptionalInt.of(at);
   }
 
-  /** Whether states stand before every single one of several codes, and none behind the last. */
-  private static boolean standBefore(LineFinds f) {
+  /**
+   * The code that each state stands beside: the one before it, or the one behind where all states
+   * of the line, or of its sentence, stand before their codes: "stored are P0420 and P0430".
+   */
+  private static int[] besides(LineFinds f) {
+    int[] besides = new int[f.states.size()];
+    boolean all = standBefore(f, 0, f.codes.size(), 0, besides.length);
+    int code = 0;
     int state = 0;
-    for (LineFinds.Code c : f.codes) {
-      int first = state;
-      while (state < f.states.size() && isBesideBefore(f.states.get(state), c)) {
+    for (int end : all ? List.of(Integer.MAX_VALUE) : f.sentenceEnds) {
+      int behind = code;
+      while (behind < f.codes.size() && f.codes.get(behind).start() < end) {
+        behind++;
+      }
+      int behindStates = state;
+      while (behindStates < besides.length && f.states.get(behindStates).start() < end) {
+        behindStates++;
+      }
+      boolean before = standBefore(f, code, behind, state, behindStates);
+      int k = before ? code : Math.max(0, code - 1);
+      for (; state < behindStates; state++) {
+        int start = f.states.get(state).start();
+        while (k + 1 < behind && (before ? f.codes.get(k) : f.codes.get(k + 1)).start() < start) {
+          k++;
+        }
+        besides[state] = k;
+      }
+      code = behind;
+    }
+    return besides;
+  }
+
+  /** Whether states stand before every single run of codes, and none behind the last. */
+  private static boolean standBefore(
+      LineFinds f, int first, int behind, int firstState, int behindStates) {
+    int state = firstState;
+    for (int k = first; k < behind; k++) {
+      int before = state;
+      while (state < behindStates && isBesideBefore(f.states.get(state), f.codes.get(k))) {
         state++;
       }
-      if (state == first) {
+      boolean begins = k == first || f.runs[k] != f.runs[k - 1];
+      if (begins == (state == before)) {
         return false;
       }
     }
-    return f.codes.size() > 1 && state == f.states.size();
+    return behind > first && state == behindStates && state > firstState;
   }
 
   private static boolean isBesideBefore(LineFinds.State s, LineFinds.Code c) {

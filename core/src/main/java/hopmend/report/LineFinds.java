@@ -126,6 +126,9 @@ final class LineFinds {
   /** To which run of codes each belongs: a state told once of a run is of all of them. */
   int[] runs = {};
 
+  /** Where its sentences end, the last with the line. */
+  final List<Integer> sentenceEnds = new ArrayList<>(1);
+
   boolean isStatusField;
 
   /** How often "status" stands there: once for each of several codes side by side. */

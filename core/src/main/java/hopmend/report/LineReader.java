@@ -79,6 +79,7 @@ final class LineReader {
             && at.finds.states.stream()
                 .noneMatch(s -> s.state() == CodeState.HISTORY && !s.denying());
     at.finds.runs = runs(at);
+    sentences(at);
     judge(at);
     units.bracketed(at);
     units.firstColumn(at);
@@ -224,6 +225,15 @@ final class LineReader {
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;
+  }
+
+  private void sentences(LineAtHand at) {
+    for (int i = 0; i < at.size() && at.finds.hasCodes(); i++) {
+      if (endsSentence(at, i)) {
+        at.finds.sentenceEnds.add(at.word(i).end());
+      }
+    }
+    at.finds.sentenceEnds.add(Integer.MAX_VALUE);
   }
 
   /** "... P0335 in the engine. P0340 sits there": whether a full stop stands behind a word. */

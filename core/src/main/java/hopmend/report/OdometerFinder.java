@@ -8,6 +8,7 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
+import hopmend.report.ReportWords.Label;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -79,13 +80,13 @@ final class OdometerFinder {
 
   /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
   int distanceRun(LineAtHand at, int i) {
-    boolean said = i > 0 && (words.runs(at.word(i - 1)) || isReadAt(at, i));
+    boolean said = i > 0 && (isRunBefore(at, i) || isReadAt(at, i)) || isToldAlone(at, i);
     boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
     if (!said && !begins || at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
       return i;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    int unit = at.behind(i, number[1]);
+    int unit = unitOf(at, i);
     boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
     boolean small = whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE;
     if (small && !isTenKilometres(at, unit) || !said && !ends) {
@@ -95,6 +96,92 @@ final class OdometerFinder {
     int done = at.behind(i, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
+  }
+
+  /** "It has 96 412 km"; "il a 96 412 km", but not "rifatti a 96 412 km", "à 96 412 km". */
+  private boolean isRunBefore(LineAtHand at, int i) {
+    Word before = at.word(i - 1);
+    if (!words.runs(before) || before.text().length() > 1) {
+      return words.runs(before);
+    }
+    boolean known = Character.toLowerCase(glyphs[before.start()]) != 'à';
+    for (int k = i - 2; k >= 0 && at.segment(k) == at.segment(i) && i - k <= FAR; k--) {
+      Word w = at.word(k);
+      known &= words.makesOdometer(w) || words.saysNothingOfDistance(w) || w.isNumber();
+    }
+    return known;
+  }
+
+  /**
+   * "Van 12 at 96 412 km", "display: 96 412 km": a distance in a breath that tells nothing else, in
+   * a sentence that tells of no other distance.
+   */
+  private boolean isToldAlone(LineAtHand at, int i) {
+    int unit = isDistanceAt(at, i) ? unitOf(at, i) : at.size();
+    int from = i;
+    while (from > 0 && i - from <= FAR && isOneBreath(at, from - 1, i)) {
+      from--;
+    }
+    int behind = unit + 1;
+    while (behind < at.size() && behind - unit <= FAR && at.segment(behind) == at.segment(unit)) {
+      behind++;
+    }
+    if (unit == at.size()
+        || i - from > FAR
+        || behind - unit > FAR
+        || i > from && at.word(i - 1).isNumber()) {
+      return false;
+    }
+    boolean makes = false;
+    for (int k = from; k < behind; k++) {
+      Word w = at.word(k);
+      if (k >= i && k <= unit) {
+        continue;
+      }
+      makes |= words.makesOdometer(w);
+      boolean known = words.makesOdometer(w) || words.saysNothingOfDistance(w) || w.isNumber();
+      boolean ofCodes = at.part(k) == Part.CODE || words.isLabel(at.words(), k, Label.CODE);
+      if (ofCodes || !known || isDistanceAt(at, k)) {
+        return false;
+      }
+    }
+    return makes && !isOfOther(at, from, behind);
+  }
+
+  private int unitOf(LineAtHand at, int number) {
+    return at.behind(
+        number, ReportNumbers.placeAt(glyphs, at.word(number).start(), at.cellOf(number).end())[1]);
+  }
+
+  /** "Display: 96 412 km": a name before a colon belongs to it. */
+  private static boolean isOneBreath(LineAtHand at, int before, int word) {
+    int first = at.segment(before);
+    return first == at.segment(word)
+        || first == at.segment(before + 1)
+        || at.isAnnounced(before + 1);
+  }
+
+  /** "The belt was changed, at 96 412 km": whether the sentence tells of another distance. */
+  private boolean isOfOther(LineAtHand at, int from, int behind) {
+    for (int k = from - 1; k >= 0 && from - k < 2 * FAR && !endsSentence(at, k); k--) {
+      if (words.isTrip(at.word(k))) {
+        return true;
+      }
+    }
+    for (int k = from; k < at.size() && k - behind < FAR; k++) {
+      if (words.isTrip(at.word(k))) {
+        return true;
+      }
+      if (endsSentence(at, k)) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  private boolean endsSentence(LineAtHand at, int word) {
+    int end = at.word(word).end();
+    return end + 1 < glyphs.length && glyphs[end] == '.' && glyphs[end + 1] == ' ';
   }
 
   /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
@@ -248,10 +335,10 @@ final class OdometerFinder {
 
   /** "Service distance 15 000 km", "seit dem Wechsel gefahren", "12 000 km since": another one. */
   private boolean isOfTrip(LineAtHand at, int start, int behind) {
-    if (behind < at.size()
-        && at.segment(behind) == at.segment(behind - 1)
-        && words.isTrip(at.word(behind))) {
-      return true;
+    for (int i = behind; i - behind < FAR && goesOn(at, i); i++) {
+      if (words.isTrip(at.word(i))) {
+        return true;
+      }
     }
     int name = behind - 1;
     while (name > 0 && at.word(name).start() > start) {
@@ -263,6 +350,16 @@ final class OdometerFinder {
       }
     }
     return false;
+  }
+
+  /** Whether a word still tells of what stands before it. */
+  private boolean goesOn(LineAtHand at, int i) {
+    return i < at.size()
+        && at.segment(i) == at.segment(i - 1)
+        && at.part(i) != Part.CODE
+        && !words.isAnd(at.word(i))
+        && !words.runs(at.word(i))
+        && !at.word(i).isNumber();
   }
 
   private boolean isTenKilometres(LineAtHand at, int i) {

@@ -51,6 +51,7 @@ public final class ReportWords {
       List<String> fill,
       List<String> from,
       List<String> runs,
+      List<String> odometerWith,
       List<String> endings) {}
 
   /** The file. */
@@ -71,6 +72,7 @@ public final class ReportWords {
       List<String> only,
       List<String> trips,
       List<String> since,
+      List<String> about,
       List<String> times,
       List<String> scanned,
       List<String> compounds,
@@ -114,6 +116,8 @@ public final class ReportWords {
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
   private final Set<String> since = new HashSet<>();
+  private final Set<String> odometerWith = new HashSet<>();
+  private final Set<String> about = new HashSet<>();
   private final Set<String> times = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
@@ -155,6 +159,7 @@ public final class ReportWords {
     words(file.since(), since);
     words(file.trips(), trips);
     trips.addAll(since);
+    words(file.about(), about);
     words(file.times(), times);
     words(file.scanned(), scanned);
     words(file.holds(), holds);
@@ -174,6 +179,7 @@ public final class ReportWords {
       words(l.fill(), fill);
       words(l.from(), from);
       words(l.runs(), runs);
+      words(l.odometerWith(), odometerWith);
     }
     for (Language l : file.languages()) {
       l.states().forEach((s, ws) -> ws.forEach(w -> state(w, s, l.endings())));
@@ -482,6 +488,20 @@ public final class ReportWords {
   }
 
   /** Whether a distance behind this word is what the vehicle has run. */
+  /** "Van 12 at 96 412 km", "96 412 km so far": what makes a distance the odometer's. */
+  boolean makesOdometer(Word w) {
+    return odometerWith.contains(w.text());
+  }
+
+  /** Whether it says nothing more of a distance: "at about 96 412 km". */
+  boolean saysNothingOfDistance(Word w) {
+    return about.contains(w.text())
+        || runs(w)
+        || isFrom(w)
+        || isArticle(w)
+        || isFill(w) && !isHolding(w);
+  }
+
   boolean runs(Word w) {
     return runs.contains(w.text());
   }

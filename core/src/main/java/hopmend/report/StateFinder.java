@@ -212,23 +212,38 @@ final class StateFinder {
         || at.segment(behind) != at.segment(from)) {
       return false;
     }
-    int unit = from - 1;
-    while (unit > 0 && from - unit < 4 && at.part(unit) == Part.FILL) {
-      unit--;
-    }
     int told = behind;
-    while (told < at.size() && at.part(told) == Part.CODE) {
+    while (told < at.size() && (at.part(told) == Part.CODE || isAndCode(at, told))) {
       told++;
     }
     int code = told;
     while (told < at.size() && told - code < 3 && at.part(told) == Part.FILL) {
       told++;
     }
-    return unit >= 0
-        && at.part(unit) == Part.UNIT
-        && at.segment(unit) == at.segment(from)
-        && told < at.size()
-        && at.part(told) == Part.STATE;
+    return told < at.size()
+        && at.part(told) == Part.STATE
+        && (isSaidOfUnit(at, from) || told > code && isSaidOfSomebody(at, from, told));
+  }
+
+  private boolean isAndCode(LineAtHand at, int and) {
+    return words.isAnd(at.word(and)) && and + 1 < at.size() && at.part(and + 1) == Part.CODE;
+  }
+
+  private static boolean isSaidOfUnit(LineAtHand at, int from) {
+    int unit = from - 1;
+    while (unit > 0 && from - unit < 4 && at.part(unit) == Part.FILL) {
+      unit--;
+    }
+    return unit >= 0 && at.part(unit) == Part.UNIT && at.segment(unit) == at.segment(from);
+  }
+
+  /** "It logged C0035 as stored". */
+  private boolean isSaidOfSomebody(LineAtHand at, int from, int told) {
+    return from > 0
+        && at.part(from - 1) == Part.FILL
+        && !words.isAnd(at.word(from - 1))
+        && !words.isArticle(at.word(from - 1))
+        && at.segment(from - 1) == at.segment(told);
   }
 
   /** "S = stored": it tells of a letter, and of no code. */

@@ -1,0 +1,72 @@
+package hopmend.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Shipped;
+import hopmend.fault.CodeState;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Whose states a sentence tells: by whether it names its states first or its codes. */
+class SentenceStatesTest {
+  private static final ReportWords WORDS = Shipped.CATALOG.reportWords();
+
+  private static String told(String sentence) {
+    return ScanText.read(sentence, 2026, WORDS).codes().stream()
+        .map(c -> c.code().text() + " " + label(c.states()))
+        .collect(Collectors.joining(", "));
+  }
+
+  private static String label(Iterable<CodeState> states) {
+    StringBuilder labels = new StringBuilder();
+    states.forEach(s -> labels.append(s.label()));
+    return labels.toString();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "pending, confirmed, are, and",
+    "sporadisch, bestätigt, sind, und",
+    "fugitifs, confirmés, sont, et",
+    "pendientes, confirmados, están, y",
+    "sporadici, confermati, sono, e",
+    "pendentes, confirmados, estão, e",
+    "sporadisch, bevestigd, zijn, en",
+    "sporadyczne, potwierdzone, są, i",
+    "väntande, bekräftade, är, och",
+  })
+  void statesThatComeFirstAreOfTheCodesBehind(String one, String other, String are, String and) {
+    Map<String, String> labels =
+        Map.of(
+            "pending", "pending",
+            "väntande", "pending",
+            "pendientes", "pending",
+            "pendentes", "pending");
+    String first = labels.getOrDefault(one, "history");
+    String right = "P0335 %s, C0035 %s, P0101 stored, P0113 stored".formatted(first, first);
+    for (String then : List.of(", ", "; ", ". ")) {
+      String ahead =
+          "%s %s P0335 %s C0035%s%s %s P0101 %s P0113."
+              .formatted(one, are, and, then, other, are, and);
+      assertThat(told(ahead)).as(ahead).isEqualTo(right);
+      String behind =
+          "P0335 %s C0035 %s %s%sP0101 %s P0113 %s %s."
+              .formatted(and, are, one, then, and, are, other);
+      assertThat(told(behind)).as(behind).isEqualTo(right);
+    }
+  }
+
+  /** One sentence may name its states first, the next its codes. */
+  @ParameterizedTest
+  @CsvSource({
+    "Pending are P0335 and C0035. P0101 and P0113 are confirmed.",
+    "P0335 and C0035 are pending. Confirmed are P0101 and P0113.",
+    "It logged P0335 and C0035 as pending and P0101 and P0113 as confirmed.",
+  })
+  void eachSentenceHasItsOrder(String report) {
+    assertThat(told(report)).isEqualTo("P0335 pending, C0035 pending, P0101 stored, P0113 stored");
+  }
+}
