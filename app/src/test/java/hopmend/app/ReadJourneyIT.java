@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import hopmend.job.Fact;
 import org.junit.jupiter.api.Test;
 
 /** A messy report with nine codes, for a vehicle of the fleet: corrected, and worked out. */
@@ -69,6 +70,38 @@ class ReadJourneyIT extends BrowserIT {
     accessible("read");
     page.locator(".next-card .btn-next", text("Hop to Prove")).click();
     assertThat(page.locator(".next-card h2").first()).not().isEmpty();
+  }
+
+  /**
+   * A distance that may be the odometer's is asked for: one tap, before the vehicle is known or
+   * after.
+   */
+  @Test
+  void aDistanceOfWhichNothingIsToldIsAskedFor() {
+    signIn();
+    long job = newJob();
+    page.navigate("http://127.0.0.1:" + port + "/jobs/" + job + "/read");
+    page.fill("#text", "Engine: P0340 stored. It lost power at 187 300 km.");
+    page.click("text=Find the codes");
+    page.locator(".doubt a", text("It is the odometer")).click();
+    assertThat(page.locator("#odometer")).hasValue("187300");
+    assertThat(desk.look(job).workup().state().vehicle()).isEmpty();
+
+    long known = newJob(camCode(), withoutOdometer());
+    page.navigate("http://127.0.0.1:" + port + "/jobs/" + known + "/read?asked=paste");
+    page.fill("#text", "Engine: P0340 stored. It lost power at 187 300 km.");
+    page.click("text=Find the codes");
+    page.locator(".doubt button", text("It is the odometer")).click();
+    assertThat(page.locator(".facts").first()).containsText("187300 km");
+    assertThat(page.locator(".doubt")).hasCount(1);
+    assertThat(page.locator(".doubt .row-buttons")).hasCount(0);
+    assertThat(desk.look(known).workup().state().vehicle().orElseThrow().odometer())
+        .hasValue(187_300.0);
+  }
+
+  private static Fact withoutOdometer() {
+    return new Fact.VehicleIdentified(
+        VIN, "wherrill-sedge-12", "", 2019, null, null, Fact.Place.HOIST);
   }
 
   /** Presses and lets go as a lamp flashes 2 long, 1 short, twice: 21. */

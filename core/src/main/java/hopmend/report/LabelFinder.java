@@ -76,7 +76,7 @@ final class LabelFinder {
         }
       }
       case COUNT -> {
-        if (odometer.isDistanceAt(at, behind)) {
+        if (odometer.isCounterOfDistance(at, behind)) {
           return odometer.odometerAt(at, i, behind);
         }
         if (mayBe && next.text().matches("\\d{1,6}")) {

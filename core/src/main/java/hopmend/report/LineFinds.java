@@ -70,6 +70,10 @@ final class LineFinds {
   final List<State> states = new ArrayList<>(1);
   final List<Value> values = new ArrayList<>(0);
   final List<Value> odometers = new ArrayList<>(0);
+
+  /** Distances of which nothing is told. */
+  final List<Value> distances = new ArrayList<>(0);
+
   final List<Number> vins = new ArrayList<>(0);
   final List<Doubt> doubts = new ArrayList<>(0);
 

@@ -20,6 +20,9 @@ final class OdometerFinder {
   /** A distance without a name that is shorter is a trip (our own bound). */
   private static final int LEAST_DISTANCE = 1000;
 
+  /** What counts more counts no faults (our own bound). */
+  private static final int MOST_COUNTED = 10_000;
+
   private static final Pattern GROUPED = Pattern.compile("\\d{1,3}([.,]\\d{3})+");
 
   private final char[] glyphs;
@@ -78,24 +81,62 @@ final class OdometerFinder {
             .isPresent();
   }
 
+  /** "The counter showed 301 776 km", and not "count 3 at 301 776 km". */
+  boolean isCounterOfDistance(LineAtHand at, int i) {
+    boolean counted = i < at.size() && at.word(i).isNumber() && !isDistanceAt(at, i);
+    return isNoCountAt(at, i) || !counted && distanceNear(at, i) >= 0;
+  }
+
+  /** "Counter 301 776": nothing occurs that often. */
+  private boolean isNoCountAt(LineAtHand at, int i) {
+    if (i >= at.size() || !at.word(i).isNumber()) {
+      return false;
+    }
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
+    return number != null && whole(Glyphs.seen(glyphs, number[0], number[1])) >= MOST_COUNTED;
+  }
+
   /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
   int distanceRun(LineAtHand at, int i) {
-    boolean said = i > 0 && (isRunBefore(at, i) || isReadAt(at, i)) || isToldAlone(at, i);
-    boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
-    if (!said && !begins || at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
+    if (at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
       return i;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
     int unit = unitOf(at, i);
+    if (whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE
+        && !isTenKilometres(at, unit)) {
+      return i;
+    }
+    boolean said = i > 0 && (isRunBefore(at, i) || isReadAt(at, i)) || isToldAlone(at, i);
+    boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
     boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
-    boolean small = whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE;
-    if (small && !isTenKilometres(at, unit) || !said && !ends) {
+    if (!said && !(begins && ends)) {
+      keepInMind(at, i, number);
       return i;
     }
     odometer(at, number, i, Optional.empty(), at.word(i).start());
     int done = at.behind(i, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
+  }
+
+  /** A distance of which nothing is told: where no odometer is found it may be that. */
+  private void keepInMind(LineAtHand at, int i, int[] number) {
+    boolean isRest =
+        i > 0 && at.word(i - 1).isNumber() && at.word(i).start() - at.word(i - 1).end() < 2;
+    int start = at.word(i).start();
+    measures
+        .unitBehind(at, number[1], i)
+        .map(
+            m ->
+                new Value(
+                    null,
+                    Reading.of(whole(Glyphs.seen(glyphs, number[0], number[1])), m.unit()),
+                    start,
+                    m.end()))
+        .filter(v -> !isRest && Odometer.isPossible(v.reading()))
+        .filter(v -> !isOfTrip(at, start, unitOf(at, i) + 1) && !isOfOtherBefore(at, i))
+        .ifPresent(at.finds.distances::add);
   }
 
   /** "It has 96 412 km"; "il a 96 412 km", but not "rifatti a 96 412 km", "à 96 412 km". */
@@ -117,11 +158,24 @@ final class OdometerFinder {
    * a sentence that tells of no other distance.
    */
   private boolean isToldAlone(LineAtHand at, int i) {
-    int unit = isDistanceAt(at, i) ? unitOf(at, i) : at.size();
     int from = i;
-    while (from > 0 && i - from <= FAR && isOneBreath(at, from - 1, i)) {
+    while (from > 0 && i - from <= FAR && at.segment(from - 1) == at.segment(i)) {
       from--;
     }
+    return isToldAlone(at, from, i) || at.isAnnounced(from) && isToldAlone(at, named(at, from), i);
+  }
+
+  /** Where the name before a colon begins: "display: 96 412 km". */
+  private static int named(LineAtHand at, int value) {
+    int from = value - 1;
+    while (from > 0 && value - from <= FAR && at.segment(from - 1) == at.segment(value - 1)) {
+      from--;
+    }
+    return from;
+  }
+
+  private boolean isToldAlone(LineAtHand at, int from, int i) {
+    int unit = unitOf(at, i);
     int behind = unit + 1;
     while (behind < at.size() && behind - unit <= FAR && at.segment(behind) == at.segment(unit)) {
       behind++;
@@ -129,7 +183,7 @@ final class OdometerFinder {
     if (unit == at.size()
         || i - from > FAR
         || behind - unit > FAR
-        || i > from && at.word(i - 1).isNumber()) {
+        || i > from && at.word(i - 1).isNumber() && at.segment(i - 1) == at.segment(i)) {
       return false;
     }
     boolean makes = false;
@@ -153,27 +207,42 @@ final class OdometerFinder {
         number, ReportNumbers.placeAt(glyphs, at.word(number).start(), at.cellOf(number).end())[1]);
   }
 
-  /** "Display: 96 412 km": a name before a colon belongs to it. */
-  private static boolean isOneBreath(LineAtHand at, int before, int word) {
-    int first = at.segment(before);
-    return first == at.segment(word)
-        || first == at.segment(before + 1)
-        || at.isAnnounced(before + 1);
+  /**
+   * "The belt was changed, at 96 412 km": whether the sentence speaks of another distance, and does
+   * not tell that beside.
+   */
+  private boolean isOfOther(LineAtHand at, int from, int behind) {
+    if (isOfOtherBefore(at, from)) {
+      return true;
+    }
+    for (int k = from; k < at.size() && k - behind < FAR; k++) {
+      if (words.isTrip(at.word(k))) {
+        return behind > k || !tellsDistance(at, k);
+      }
+      if (endsSentence(at, k)) {
+        return false;
+      }
+    }
+    return false;
   }
 
-  /** "The belt was changed, at 96 412 km": whether the sentence tells of another distance. */
-  private boolean isOfOther(LineAtHand at, int from, int behind) {
+  private boolean isOfOtherBefore(LineAtHand at, int from) {
     for (int k = from - 1; k >= 0 && from - k < 2 * FAR && !endsSentence(at, k); k--) {
       if (words.isTrip(at.word(k))) {
         return true;
       }
-    }
-    for (int k = from; k < at.size() && k - behind < FAR; k++) {
-      if (words.isTrip(at.word(k))) {
-        return true;
-      }
-      if (endsSentence(at, k)) {
+      if (isDistance(at.word(k))) {
         return false;
+      }
+    }
+    return false;
+  }
+
+  /** "..., next service in 5 000 km". */
+  private boolean tellsDistance(LineAtHand at, int from) {
+    for (int k = from; k < at.size() && k - from < FAR && !endsSentence(at, k); k++) {
+      if (isDistanceAt(at, k)) {
+        return true;
       }
     }
     return false;

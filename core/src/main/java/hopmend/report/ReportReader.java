@@ -37,6 +37,9 @@ final class ReportReader {
   private static final int WIDEST_ROW = 250;
   private static final int LONGEST_HEADING = 90;
 
+  /** Distances that are asked for, at most; who wrote more of them meant none. */
+  private static final int MOST_ASKED = 3;
+
   private final Layout layout;
   private final LineReader lineReader;
 
@@ -49,6 +52,7 @@ final class ReportReader {
   private Optional<Reading> odometer = Optional.empty();
   private boolean isOdometerBesideCode;
   private boolean isOdometerOfCodes;
+  private final List<LineFinds.Value> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
 
   /** The unit of the last row of a table that named one. */
@@ -131,6 +135,9 @@ final class ReportReader {
               r.states().equals(Set.of(CodeState.PERMANENT))
                   ? r.withStates(Set.of(CodeState.CURRENT))
                   : r);
+    }
+    if (odometer.isEmpty() && !isOdometerOfCodes) {
+      distances.forEach(this::askForOdometer);
     }
     marks.sort(Comparator.comparingInt(Mark::start));
     return new ScanText(
@@ -498,6 +505,7 @@ final class ReportReader {
           }
         });
     f.odometers.forEach(v -> odometer(v, f.hasCodes()));
+    f.distances.stream().limit(MOST_ASKED - distances.size()).forEach(distances::add);
     if (date.isEmpty() && f.date != null) {
       date = Optional.of(f.date);
       mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
@@ -537,9 +545,19 @@ final class ReportReader {
     }
   }
 
+  private void askForOdometer(LineFinds.Value v) {
+    Message why = Message.of("doubt.may-be-odometer");
+    doubt(v.start(), v.end(), why, null, Optional.of(v.reading()));
+  }
+
   private void doubt(int start, int end, Message why, String reads) {
+    doubt(start, end, why, reads, Optional.empty());
+  }
+
+  private void doubt(int start, int end, Message why, String reads, Optional<Reading> odometer) {
     String text = layout.original().substring(start, Math.min(end, start + 60));
-    doubtful.add(new Doubtful(text, why, lineOf(start), reads == null ? "" : reads, reads != null));
+    String code = reads == null ? "" : reads;
+    doubtful.add(new Doubtful(text, why, lineOf(start), code, reads != null, odometer));
     mark(Mark.Kind.DOUBT, start, end, why);
   }
 

@@ -44,9 +44,16 @@ public record ScanText(
    * A stretch that may be something, and was not taken for it.
    *
    * @param reads the code that it probably is; empty where none can be said
+   * @param odometer what the vehicle has run, if it is that
    * @param mayBeCode whether it could be a code at all, and not a value
    */
-  public record Doubtful(String text, Message why, int line, String reads, boolean mayBeCode) {}
+  public record Doubtful(
+      String text,
+      Message why,
+      int line,
+      String reads,
+      boolean mayBeCode,
+      Optional<Reading> odometer) {}
 
   /** A place in the text and what was read there. */
   public record Mark(Kind kind, int start, int end, Message says) {

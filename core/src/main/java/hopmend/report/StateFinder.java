@@ -150,6 +150,7 @@ final class StateFinder {
         || isUnticked(at, from)
         || legend.explains(at.word(from))
         || isVerb(at, from, behind)
+        || isLeft(at, from, behind)
         || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
@@ -187,6 +188,17 @@ final class StateFinder {
   private boolean isVerb(LineAtHand at, int from, int behind) {
     return words.isHolding(at.word(from))
         && (isToldBehindCode(at, from, behind) || isToldBefore(at, from));
+  }
+
+  /** "Went from pending to confirmed": how it was held before. */
+  private boolean isLeft(LineAtHand at, int from, int behind) {
+    return from > 0
+        && words.isFrom(at.word(from - 1))
+        && behind + 1 < at.size()
+        && at.part(behind + 1) == Part.STATE
+        && at.part(behind) != Part.CODE
+        && !words.isAnd(at.word(behind))
+        && at.segment(behind + 1) == at.segment(from - 1);
   }
 
   /** "C0035 (pending) was logged in the ABS". */

@@ -149,7 +149,10 @@ class ScanTextTest {
         "read P0340 code ECM ",
         "the engine gives P0340, ",
         "P0340 in the engine and ",
-        "no faults in the ABS, "
+        "no faults in the ABS, ",
+        "van at 118 432 km ",
+        "stored are P0340. ",
+        "it logged P0340 and "
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =

@@ -252,9 +252,17 @@ final class Answers {
     }
   }
 
-  record Doubtful(String text, String why, int line, String reads, boolean mayBeCode) {
+  /**
+   * What may be something.
+   *
+   * @param odometer what the vehicle has run, if it is that; null if it cannot be
+   */
+  record Doubtful(
+      String text, String why, int line, String reads, boolean mayBeCode, Value odometer) {
     static Doubtful of(ScanText.Doubtful d) {
-      return new Doubtful(d.text(), Words.of(d.why()), d.line(), d.reads(), d.mayBeCode());
+      Value odometer = d.odometer().map(Value::of).orElse(null);
+      return new Doubtful(
+          d.text(), Words.of(d.why()), d.line(), d.reads(), d.mayBeCode(), odometer);
     }
   }
 

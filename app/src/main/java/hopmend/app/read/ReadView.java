@@ -196,7 +196,7 @@ class ReadView implements HopView {
             });
     lastPasted(page.state())
         .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
-        .ifPresent(kept -> show(model, kept));
+        .ifPresent(kept -> show(model, kept, asked));
   }
 
   /** The first codes, or all. The first is told in full, the others when they are asked about. */
@@ -247,7 +247,7 @@ class ReadView implements HopView {
     return asked;
   }
 
-  private static void show(Model model, ScanIntake.Reread kept) {
+  private static void show(Model model, ScanIntake.Reread kept, String asked) {
     ScanText scan = kept.scan();
     model.addAttribute("scan", scan);
     model.addAttribute("marked", kept.marked());
@@ -257,7 +257,17 @@ class ReadView implements HopView {
     List<String> vins = scan.vins().stream().map(VinReading::number).toList();
     model.addAttribute("foundVin", vins.size() == 1 ? vins.get(0) : "");
     model.addAttribute("foundVins", vins);
-    scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
+    scan.odometer()
+        .or(() -> said(scan, asked))
+        .ifPresent(o -> model.addAttribute("foundOdometer", o));
+  }
+
+  /** The distance of which somebody says that it is the odometer. */
+  private static Optional<Reading> said(ScanText scan, String asked) {
+    return scan.doubtful().stream()
+        .filter(d -> asked.equals("doubt " + d.line() + " " + d.text()))
+        .flatMap(d -> d.odometer().stream())
+        .findFirst();
   }
 
   /** Where the text that was pasted last is kept; empty if there is none. */
