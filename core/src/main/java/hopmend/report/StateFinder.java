@@ -136,10 +136,7 @@ final class StateFinder {
   private void state(LineAtHand at, int from, int behind, Said said) {
     CodeState state = said.state();
     boolean denying = said.denying();
-    if (from > 0
-        && words.isNot(at.word(from - 1))
-        && at.segment(from - 1) == at.segment(from)
-        && at.part(from - 1) == Part.FILL) {
+    if (isNotSaid(at, from) || isSaidOfNone(at, from)) {
       if (state != CodeState.CURRENT) {
         return;
       }
@@ -151,6 +148,7 @@ final class StateFinder {
         || legend.explains(at.word(from))
         || isVerb(at, from, behind)
         || isLeft(at, from, behind)
+        || isOfSomethingElse(at, from, behind)
         || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
@@ -188,6 +186,57 @@ final class StateFinder {
   private boolean isVerb(LineAtHand at, int from, int behind) {
     return words.isHolding(at.word(from))
         && (isToldBehindCode(at, from, behind) || isToldBefore(at, from));
+  }
+
+  private boolean isNotSaid(LineAtHand at, int from) {
+    return from > 0
+        && words.isNot(at.word(from - 1))
+        && at.segment(from - 1) == at.segment(from)
+        && at.part(from - 1) == Part.FILL;
+  }
+
+  /** "Neither P0335 nor P0340 is active", "none of P0335, P0340 is active". */
+  private boolean isSaidOfNone(LineAtHand at, int from) {
+    int codes = 0;
+    for (int i = from - 1; i >= 0 && from - i <= NEAR && !isFullStop(at, i); i--) {
+      Word w = at.word(i);
+      boolean none = words.isNothing(w);
+      codes += at.part(i) == Part.CODE ? 1 : 0;
+      if (none && codes > 0) {
+        boolean ofCodes = at.part(i + 1) == Part.CODE || words.isOf(at.word(i + 1));
+        return ofCodes && at.segment(i) == at.segment(i + 1);
+      }
+      if (at.part(i) != Part.CODE && at.part(i) != Part.FILL && !words.isOf(w) && !none) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  /**
+   * "The fan stays active. P0480 stored": a sentence without a code that names what it tells of.
+   */
+  private boolean isOfSomethingElse(LineAtHand at, int from, int behind) {
+    int unknown = 0;
+    int first = from - 1;
+    while (first >= 0 && from - first <= NEAR && at.segment(first) == at.segment(from)) {
+      if (at.part(first) != Part.FILL && at.part(first) != Part.OTHER) {
+        return false;
+      }
+      unknown += at.part(first) == Part.OTHER && !at.word(first).isNumber() ? 1 : 0;
+      first--;
+    }
+    boolean verb = from > 0 && at.part(from - 1) == Part.FILL;
+    return verb
+        && unknown > 0
+        && (first < 0 || isFullStop(at, first))
+        && (behind == at.size() || isFullStop(at, behind - 1))
+        && words.isAmbiguous(at.word(from));
+  }
+
+  private boolean isFullStop(LineAtHand at, int word) {
+    int end = at.word(word).end();
+    return end < glyphs.length && glyphs[end] == '.';
   }
 
   /** "Went from pending to confirmed": how it was held before. */

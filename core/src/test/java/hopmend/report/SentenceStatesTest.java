@@ -69,4 +69,33 @@ class SentenceStatesTest {
   void eachSentenceHasItsOrder(String report) {
     assertThat(told(report)).isEqualTo("P0335 pending, C0035 pending, P0101 stored, P0113 stored");
   }
+
+  @ParameterizedTest
+  @CsvSource({
+    "None of P0335 and P0340 is active",
+    "Weder P0335 noch P0340 ist aktiv",
+    "Aucun de P0335 et P0340 n'est actif",
+    "Ninguno de P0335 y P0340 está activo",
+    "Nessuno di P0335 e P0340 è attivo",
+    "Nenhum de P0335 e P0340 está ativo",
+    "Geen van P0335 en P0340 is actief",
+    "Varken P0335 eller P0340 är aktiv",
+  })
+  void whatIsSaidOfNoneIsDenied(String sentence) {
+    assertThat(told(sentence)).isEqualTo("P0335 history, P0340 history");
+  }
+
+  /** What is told of something else is told of no code. */
+  @ParameterizedTest
+  @CsvSource({
+    "The fan stays active. P0480 stored.",
+    "Der Lüfter bleibt aktiv. P0480 gespeichert.",
+    "Le ventilateur reste actif. P0480 mémorisé.",
+    "'Gearbox: nothing. P0480 stored.'",
+    "'ABS nothing but P0480, stored.'",
+    "P0480 went from active to stored.",
+  })
+  void whatIsToldOfSomethingElseIsToldOfNoCode(String report) {
+    assertThat(told(report)).isEqualTo("P0480 stored");
+  }
 }
