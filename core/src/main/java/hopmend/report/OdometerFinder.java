@@ -286,14 +286,18 @@ final class OdometerFinder {
     return (read || isReadBehind(at, i)) && words.isFrom(at.word(i - 1));
   }
 
-  /** "Bei 96 412 km ausgelesen". */
+  /** "Bei 96 412 km ausgelesen", "at 96 412 km when I plugged in". */
   private boolean isReadBehind(LineAtHand at, int i) {
-    int behind = i;
-    while (behind < at.size() && at.segment(behind) == at.segment(i) && behind - i < 4) {
-      if (words.isScanned(at.word(behind))) {
-        return isDistance(at.word(behind - 1));
+    int unit = unitOf(at, i);
+    for (int k = unit + 1; k < at.size() && k - unit < 5; k++) {
+      Word w = at.word(k);
+      boolean goesOn = at.segment(k) == at.segment(unit);
+      if (goesOn && words.isScanned(w)) {
+        return true;
       }
-      behind++;
+      if (!goesOn || !words.saysNothingOfDistance(w)) {
+        return false;
+      }
     }
     return false;
   }
