@@ -91,8 +91,7 @@ final class CellFinder {
         if (ofOneRecord || at.cells().stream().noneMatch(x -> x.head().is(Label.CODE))) {
           odometer.odometerCell(at, c, head, first, behind);
         } else {
-          // When the code was set, not what the vehicle has run by now.
-          at.account(first, behind, Part.VALUE);
+          odometer.whereCodesWereSet(at, c, head, first, behind);
         }
       }
       case OTHER -> at.account(first, behind, Part.FILL);

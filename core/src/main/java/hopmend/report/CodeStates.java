@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.fault.CodeState;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
@@ -29,11 +30,21 @@ final class CodeStates {
     List<LineFinds.State> next = new ArrayList<>();
     Set<Integer> toldByPlace = new HashSet<>();
     int[] besides = besides(f);
+    int[] doubted =
+        f.doubts.stream()
+            .filter(d -> d.reads() != null)
+            .mapToInt(LineFinds.Doubt::start)
+            .sorted()
+            .toArray();
     for (int n = 0; n < f.states.size(); n++) {
       LineFinds.State s = f.states.get(n);
       int k = besides[n];
       switch (s.reach()) {
-        case BESIDE -> told.get(k).add(s.state());
+        case BESIDE -> {
+          if (told.get(k).isEmpty() || !isOfDoubt(doubted, f.codes.get(k), s)) {
+            told.get(k).add(s.state());
+          }
+        }
         case AHEAD -> ahead.add(s);
         case NEXT -> next.add(s);
         case ALL -> {
@@ -51,6 +62,15 @@ final class CodeStates {
     ofRuns(f, told, toldByPlace);
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  /**
+   * "P0113 active, box P0715 stored": what may be a code stands between, with this as its state.
+   */
+  private static boolean isOfDoubt(int[] doubted, LineFinds.Code code, LineFinds.State s) {
+    int next = Arrays.binarySearch(doubted, code.end());
+    next = next < 0 ? -next - 1 : next;
+    return next < doubted.length && doubted[next] < s.start();
   }
 
   /** Which code "the second" is, of the run that ends with one; none if there is no such. */

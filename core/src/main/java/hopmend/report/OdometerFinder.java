@@ -9,6 +9,7 @@ import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
 import hopmend.report.ReportWords.Label;
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -362,6 +363,16 @@ final class OdometerFinder {
         at.account(first, behind, Part.VALUE);
       }
     }
+  }
+
+  /** When the code was set, not what the vehicle has run by now: that is asked. */
+  void whereCodesWereSet(LineAtHand at, int c, Head head, int first, int behind) {
+    int known = at.finds.odometers.size();
+    odometerCell(at, c, head, first, behind);
+    List<Value> read = at.finds.odometers.subList(known, at.finds.odometers.size());
+    at.finds.distances.addAll(read);
+    read.clear();
+    at.account(first, behind, Part.VALUE);
   }
 
   private void odometer(

@@ -505,7 +505,10 @@ final class ReportReader {
           }
         });
     f.odometers.forEach(v -> odometer(v, f.hasCodes()));
-    f.distances.stream().limit(MOST_ASKED - distances.size()).forEach(distances::add);
+    f.distances.stream()
+        .filter(d -> distances.stream().noneMatch(k -> k.reading().equals(d.reading())))
+        .limit(MOST_ASKED - distances.size())
+        .forEach(distances::add);
     if (date.isEmpty() && f.date != null) {
       date = Optional.of(f.date);
       mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import hopmend.catalog.Shipped;
 import hopmend.measure.Reading;
+import java.util.List;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -69,5 +70,36 @@ class OdometerInABreathTest {
         assertThat(odometer(other)).as(other).isEmpty();
       }
     }
+  }
+
+  private static List<String> asked(String report) {
+    return ScanText.read(report, 2026, WORDS).doubtful().stream()
+        .flatMap(d -> d.odometer().stream())
+        .map(Reading::text)
+        .toList();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "P0340 in the engine. It lost power at 187 300 km.",
+        "Der Fahrer las beim Parken 187.300 km ab. Motor: P0340 aktiv.",
+        "code;module;status;km\nP0340;engine;active;187300\nC0035;abs;stored;187300",
+      })
+  void whereNothingTellsTheDistanceIsAskedFor(String report) {
+    assertThat(odometer(report)).isEmpty();
+    assertThat(asked(report)).containsExactly("187300 km");
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "P0340 in the engine. It lost power at 187 300 km. Odometer 187 420 km.",
+        "P0340 in the engine. The belt was changed at 187 300 km.",
+        "P0340 in the engine. Next service in 12 000 km.",
+        "P0340 in the engine. It went 400 km on the motorway.",
+      })
+  void whereTheOdometerIsFoundOrTheDistanceIsAnotherNobodyIsAsked(String report) {
+    assertThat(asked(report)).isEmpty();
   }
 }

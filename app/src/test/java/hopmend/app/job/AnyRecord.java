@@ -83,7 +83,7 @@ public final class AnyRecord {
 
   /** Two of the entries lead to a sensor that the vehicle really has. */
   private void putSensor(List<JobEntry> entries) {
-    VehicleCard card = any(catalog.cards());
+    VehicleCard card = any(catalog.cards().stream().filter(c -> !c.sites().isEmpty()).toList());
     var site = any(card.sites());
     var codesOfSite = any(catalog.sheet(site.family()).orElseThrow().codes()).codes();
     Fact vehicle =
