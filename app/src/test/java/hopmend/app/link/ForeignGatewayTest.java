@@ -33,7 +33,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Debian's packet toolkit as a gateway of three controllers, with one oddity at a time. */
 class ForeignGatewayTest {
   private static final String PYTHON = "/usr/bin/python3";
-  private static final LinkTimes QUICK = new LinkTimes(700, 120, 2000, 8000, 20_000);
+  private static final LinkTimes QUICK = new LinkTimes(2500, 400, 5000, 8000, 30_000);
 
   private static Process gateway;
   private static BufferedReader said;
