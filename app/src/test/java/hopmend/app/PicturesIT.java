@@ -17,10 +17,15 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.List;
 import java.util.UUID;
 import java.util.zip.CRC32;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.springframework.mock.web.MockHttpServletResponse;
@@ -306,6 +311,8 @@ class PicturesIT extends AppIT {
             .with(user("oskar").roles("TECHNICIAN"))
             .with(formToken()));
     byte[] zip = got("/cards/wherrill-sedge-12.zip");
+    // The clock's time in it would make every download another file.
+    assertThat(times(zip)).hasSizeGreaterThan(2).containsOnly(LocalDateTime.of(2000, 1, 1, 0, 0));
     owner().update("delete from card_picture where site = 'cam-exhaust'");
     owner().update("delete from picture where width = 31 and height = 17");
 
@@ -321,5 +328,15 @@ class PicturesIT extends AppIT {
       assertThat(r.getStatus()).isEqualTo(422);
       assertThat(r.getContentAsString()).contains("The ZIP");
     }
+  }
+
+  private static List<LocalDateTime> times(byte[] zip) throws IOException {
+    List<LocalDateTime> times = new ArrayList<>();
+    try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
+      for (ZipEntry e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
+        times.add(e.getTimeLocal());
+      }
+    }
+    return times;
   }
 }

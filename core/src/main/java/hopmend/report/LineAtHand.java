@@ -144,6 +144,13 @@ final class LineAtHand {
     return announced[word];
   }
 
+  /** "... P0335 in the engine. P0340 sits there": whether a full stop stands behind a word. */
+  boolean endsSentence(int word) {
+    int end = all.get(word).end();
+    end += end < glyphs.length && glyphs[end] == ')' ? 1 : 0;
+    return end + 1 < glyphs.length && glyphs[end] == '.' && glyphs[end + 1] == ' ';
+  }
+
   Part part(int word) {
     return parts[word];
   }

@@ -219,7 +219,7 @@ final class LineReader {
       while (i < at.size() && at.word(i).start() < to) {
         boolean tells = at.part(i) == Part.OTHER || at.part(i) == Part.STATE;
         parted |= tells && at.word(i).start() > from;
-        parted |= at.word(i).start() >= from && endsSentence(at, i);
+        parted |= at.word(i).start() >= from && at.endsSentence(i);
         i++;
       }
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
@@ -229,18 +229,11 @@ final class LineReader {
 
   private void sentences(LineAtHand at) {
     for (int i = 0; i < at.size() && at.finds.hasCodes(); i++) {
-      if (endsSentence(at, i)) {
+      if (at.endsSentence(i)) {
         at.finds.sentenceEnds.add(at.word(i).end());
       }
     }
     at.finds.sentenceEnds.add(Integer.MAX_VALUE);
-  }
-
-  /** "... P0335 in the engine. P0340 sits there": whether a full stop stands behind a word. */
-  private boolean endsSentence(LineAtHand at, int i) {
-    int end = at.word(i).end();
-    end += end < glyphs.length && glyphs[end] == ')' ? 1 : 0;
-    return end + 1 < glyphs.length && glyphs[end] == '.' && glyphs[end + 1] == ' ';
   }
 
   /** What the line is as a whole. */

@@ -8,16 +8,12 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
-import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
 final class OdometerFinder {
-  /** Words between a name and its distance, at most: "kilométrage au moment du relevé". */
-  private static final int FAR = 6;
-
   /** A distance without a name that is shorter is a trip (our own bound). */
   private static final int LEAST_DISTANCE = 1000;
 
@@ -30,12 +26,14 @@ final class OdometerFinder {
   private final ReportWords words;
   private final ReportNumbers numbers;
   private final MeasureFinder measures;
+  private final SpokenDistances spoken;
 
   OdometerFinder(char[] glyphs, ReportWords words, ReportNumbers numbers, MeasureFinder measures) {
     this.glyphs = glyphs;
     this.words = words;
     this.numbers = numbers;
     this.measures = measures;
+    this.spoken = new SpokenDistances(glyphs, words, measures);
   }
 
   /** "Mileage: 96 412", "96 412 km on the clock"; the number of the word behind all of it. */
@@ -56,35 +54,16 @@ final class OdometerFinder {
       return behind;
     }
     Optional<MeasureUnit> named =
-        measures.unitBetween(at, behind, first).or(() -> distance(at.word(i)));
+        measures.unitBetween(at, behind, first).or(() -> spoken.distance(at.word(i)));
     odometer(at, number, first, named, at.word(i).start());
     int done = at.behind(first, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
   }
 
-  /** Whether a number with a unit of distance begins at a word. */
-  boolean isDistanceAt(LineAtHand at, int i) {
-    if (i >= at.size()
-        || at.word(i).text().isEmpty()
-        || !Glyphs.isDigit(at.word(i).text().charAt(0))) {
-      return false;
-    }
-    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    if (number == null) {
-      return false;
-    }
-    int behind = at.behind(i, number[1]);
-    return isTenKilometres(at, behind)
-        || measures
-            .unitBehind(at, number[1], i)
-            .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
-            .isPresent();
-  }
-
   /** "The counter showed 301 776 km", and not "count 3 at 301 776 km". */
   boolean isCounterOfDistance(LineAtHand at, int i) {
-    boolean counted = i < at.size() && at.word(i).isNumber() && !isDistanceAt(at, i);
+    boolean counted = i < at.size() && at.word(i).isNumber() && !spoken.isDistanceAt(at, i);
     return isNoCountAt(at, i) || !counted && distanceNear(at, i) >= 0;
   }
 
@@ -99,16 +78,16 @@ final class OdometerFinder {
 
   /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
   int distanceRun(LineAtHand at, int i) {
-    if (at.cellOf(i).head() != Head.NONE || !isDistanceAt(at, i)) {
+    if (at.cellOf(i).head() != Head.NONE || !spoken.isDistanceAt(at, i)) {
       return i;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
-    int unit = unitOf(at, i);
+    int unit = spoken.unitOf(at, i);
     if (whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE
-        && !isTenKilometres(at, unit)) {
+        && !spoken.isTenKilometres(at, unit)) {
       return i;
     }
-    boolean said = i > 0 && (isRunBefore(at, i) || isReadAt(at, i)) || isToldAlone(at, i);
+    boolean said = spoken.isSaidToBeRun(at, i);
     boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
     boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
     if (!said && !(begins && ends)) {
@@ -136,129 +115,18 @@ final class OdometerFinder {
                     start,
                     m.end()))
         .filter(v -> !isRest && Odometer.isPossible(v.reading()))
-        .filter(v -> !isOfTrip(at, start, unitOf(at, i) + 1) && !isOfOtherBefore(at, i))
+        .filter(
+            v ->
+                !spoken.isOfTrip(at, start, spoken.unitOf(at, i) + 1)
+                    && !spoken.isOfOtherBefore(at, i))
         .ifPresent(at.finds.distances::add);
-  }
-
-  /** "It has 96 412 km"; "il a 96 412 km", but not "rifatti a 96 412 km", "à 96 412 km". */
-  private boolean isRunBefore(LineAtHand at, int i) {
-    Word before = at.word(i - 1);
-    if (!words.runs(before) || before.text().length() > 1) {
-      return words.runs(before);
-    }
-    boolean known = Character.toLowerCase(glyphs[before.start()]) != 'à';
-    for (int k = i - 2; k >= 0 && at.segment(k) == at.segment(i) && i - k <= FAR; k--) {
-      Word w = at.word(k);
-      known &= words.makesOdometer(w) || words.saysNothingOfDistance(w) || w.isNumber();
-    }
-    return known;
-  }
-
-  /**
-   * "Van 12 at 96 412 km", "display: 96 412 km": a distance in a breath that tells nothing else, in
-   * a sentence that tells of no other distance.
-   */
-  private boolean isToldAlone(LineAtHand at, int i) {
-    int from = i;
-    while (from > 0 && i - from <= FAR && at.segment(from - 1) == at.segment(i)) {
-      from--;
-    }
-    return isToldAlone(at, from, i) || at.isAnnounced(from) && isToldAlone(at, named(at, from), i);
-  }
-
-  /** Where the name before a colon begins: "display: 96 412 km". */
-  private static int named(LineAtHand at, int value) {
-    int from = value - 1;
-    while (from > 0 && value - from <= FAR && at.segment(from - 1) == at.segment(value - 1)) {
-      from--;
-    }
-    return from;
-  }
-
-  private boolean isToldAlone(LineAtHand at, int from, int i) {
-    int unit = unitOf(at, i);
-    int behind = unit + 1;
-    while (behind < at.size() && behind - unit <= FAR && at.segment(behind) == at.segment(unit)) {
-      behind++;
-    }
-    if (unit == at.size()
-        || i - from > FAR
-        || behind - unit > FAR
-        || i > from && at.word(i - 1).isNumber() && at.segment(i - 1) == at.segment(i)) {
-      return false;
-    }
-    boolean makes = false;
-    for (int k = from; k < behind; k++) {
-      Word w = at.word(k);
-      if (k >= i && k <= unit) {
-        continue;
-      }
-      makes |= words.makesOdometer(w);
-      boolean known = words.makesOdometer(w) || words.saysNothingOfDistance(w) || w.isNumber();
-      boolean ofCodes = at.part(k) == Part.CODE || words.isLabel(at.words(), k, Label.CODE);
-      if (ofCodes || !known || isDistanceAt(at, k)) {
-        return false;
-      }
-    }
-    return makes && !isOfOther(at, from, behind);
-  }
-
-  private int unitOf(LineAtHand at, int number) {
-    return at.behind(
-        number, ReportNumbers.placeAt(glyphs, at.word(number).start(), at.cellOf(number).end())[1]);
-  }
-
-  /**
-   * "The belt was changed, at 96 412 km": whether the sentence speaks of another distance, and does
-   * not tell that beside.
-   */
-  private boolean isOfOther(LineAtHand at, int from, int behind) {
-    if (isOfOtherBefore(at, from)) {
-      return true;
-    }
-    for (int k = from; k < at.size() && k - behind < FAR; k++) {
-      if (words.isTrip(at.word(k))) {
-        return behind > k || !tellsDistance(at, k);
-      }
-      if (endsSentence(at, k)) {
-        return false;
-      }
-    }
-    return false;
-  }
-
-  private boolean isOfOtherBefore(LineAtHand at, int from) {
-    for (int k = from - 1; k >= 0 && from - k < 2 * FAR && !endsSentence(at, k); k--) {
-      if (words.isTrip(at.word(k))) {
-        return true;
-      }
-      if (isDistance(at.word(k))) {
-        return false;
-      }
-    }
-    return false;
-  }
-
-  /** "..., next service in 5 000 km". */
-  private boolean tellsDistance(LineAtHand at, int from) {
-    for (int k = from; k < at.size() && k - from < FAR && !endsSentence(at, k); k++) {
-      if (isDistanceAt(at, k)) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private boolean endsSentence(LineAtHand at, int word) {
-    int end = at.word(word).end();
-    return end + 1 < glyphs.length && glyphs[end] == '.' && glyphs[end + 1] == ' ';
   }
 
   /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
   private int distanceNear(LineAtHand at, int from) {
-    for (int i = from; i < at.size() && i - from < FAR; i++) {
+    for (int i = from; i < at.size() && i - from < SpokenDistances.FAR; i++) {
       boolean parted = at.segment(i) != at.segment(from - 1);
-      if (isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
+      if (spoken.isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
         return i;
       }
       if (parted && isBracketed(at, i)) {
@@ -278,54 +146,21 @@ final class OdometerFinder {
     return start > 0 && glyphs[start - 1] == '(' && end < glyphs.length && glyphs[end] == ')';
   }
 
-  /** "All units scanned at 96 412 km". */
-  private boolean isReadAt(LineAtHand at, int i) {
-    boolean read = false;
-    for (int k = i - 2; k >= 0 && i - k < 8 && at.segment(k) == at.segment(i); k--) {
-      read |= words.isScanned(at.word(k));
-    }
-    return (read || isReadBehind(at, i)) && words.isFrom(at.word(i - 1));
-  }
-
-  /** "Bei 96 412 km ausgelesen", "at 96 412 km when I plugged in". */
-  private boolean isReadBehind(LineAtHand at, int i) {
-    int unit = unitOf(at, i);
-    for (int k = unit + 1; k < at.size() && k - unit < 5; k++) {
-      Word w = at.word(k);
-      boolean goesOn = at.segment(k) == at.segment(unit);
-      if (goesOn && words.isScanned(w)) {
-        return true;
-      }
-      if (!goesOn || !words.saysNothingOfDistance(w)) {
-        return false;
-      }
-    }
-    return false;
-  }
-
   /** The "km" of "63 km/h" and of "96 412 km" names nothing. */
   private boolean isUnitOfNumber(LineAtHand at, int i) {
     Word w = at.word(i);
     boolean perHour = w.end() < glyphs.length && glyphs[w.end()] == '/';
     boolean counted = i > 0 && at.segment(i - 1) == at.segment(i) && at.word(i - 1).isNumber();
-    return isDistance(w) && (perHour || counted);
-  }
-
-  private boolean isDistance(Word w) {
-    return distance(w).isPresent();
-  }
-
-  private Optional<MeasureUnit> distance(Word w) {
-    return words.measure(w.text()).filter(m -> m.quantity() == Quantity.DISTANCE);
+    return spoken.isDistance(w) && (perHour || counted);
   }
 
   /** A count of kilometres or miles that is named behind it, in the same breath. */
   private void odometerBefore(LineAtHand at, int i, int behind) {
     int unit = i - 1;
-    while (unit > i - 4 && isNear(at, unit, i) && !isDistance(at.word(unit))) {
+    while (unit > i - 4 && isNear(at, unit, i) && !spoken.isDistance(at.word(unit))) {
       unit--;
     }
-    boolean counted = isNear(at, unit, i) && isDistance(at.word(unit));
+    boolean counted = isNear(at, unit, i) && spoken.isDistance(at.word(unit));
     if (!counted || unit == 0 || !at.word(unit - 1).isNumber()) {
       return;
     }
@@ -385,7 +220,7 @@ final class OdometerFinder {
       at.finds.doubts.add(new Doubt(start, at.word(behind).end(), "round-thousands", null));
       return;
     }
-    if (isTenKilometres(at, behind)) {
+    if (spoken.isTenKilometres(at, behind)) {
       Reading reading = Reading.of(10 * whole(written), MeasureUnit.KILOMETRE);
       at.finds.odometers.add(new Value(null, reading, start, at.word(behind).end()));
       at.account(behind, behind + 1, Part.VALUE);
@@ -405,7 +240,7 @@ final class OdometerFinder {
                         .filter(unit -> !strange)
                         .map(unit -> new Measure(unit, number[1])));
     int end = measure.map(Measure::end).orElse(number[1]);
-    if (isOfTrip(at, start, at.behind(word, end))) {
+    if (spoken.isOfTrip(at, start, at.behind(word, end))) {
       return;
     }
     Optional<Reading> reading =
@@ -417,43 +252,10 @@ final class OdometerFinder {
     at.finds.odometers.add(new Value(null, reading.get(), start, end));
   }
 
-  /** "Service distance 15 000 km", "seit dem Wechsel gefahren", "12 000 km since": another one. */
-  private boolean isOfTrip(LineAtHand at, int start, int behind) {
-    for (int i = behind; i - behind < FAR && goesOn(at, i); i++) {
-      if (words.isTrip(at.word(i))) {
-        return true;
-      }
-    }
-    int name = behind - 1;
-    while (name > 0 && at.word(name).start() > start) {
-      name--;
-    }
-    for (int i = name - 1; i >= 0 && name - i < FAR && at.segment(i) == at.segment(name); i--) {
-      if (words.isTrip(at.word(i))) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  /** Whether a word still tells of what stands before it. */
-  private boolean goesOn(LineAtHand at, int i) {
-    return i < at.size()
-        && at.segment(i) == at.segment(i - 1)
-        && at.part(i) != Part.CODE
-        && !words.isAnd(at.word(i))
-        && !words.runs(at.word(i))
-        && !at.word(i).isNumber();
-  }
-
-  private boolean isTenKilometres(LineAtHand at, int i) {
-    return i < at.size() && words.isTenKilometres(at.word(i));
-  }
-
   /** Whether a distance is meant by "187 thousand": it is named before or behind. */
   private boolean isDistanceNamed(LineAtHand at, int thousand, Optional<MeasureUnit> named) {
     return named.isPresent()
-        || thousand + 1 < at.size() && isDistance(at.word(thousand + 1))
+        || thousand + 1 < at.size() && spoken.isDistance(at.word(thousand + 1))
         || !words.isTenKilometres(at.word(thousand));
   }
 

@@ -487,7 +487,6 @@ public final class ReportWords {
     return traffic.stream().anyMatch(w.text()::startsWith);
   }
 
-  /** Whether a distance behind this word is what the vehicle has run. */
   /** "Van 12 at 96 412 km", "96 412 km so far": what makes a distance the odometer's. */
   boolean makesOdometer(Word w) {
     return odometerWith.contains(w.text());
@@ -502,6 +501,7 @@ public final class ReportWords {
         || isFill(w) && !isHolding(w);
   }
 
+  /** Whether a distance behind this word is what the vehicle has run. */
   boolean runs(Word w) {
     return runs.contains(w.text());
   }

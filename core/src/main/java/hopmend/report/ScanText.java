@@ -44,8 +44,8 @@ public record ScanText(
    * A stretch that may be something, and was not taken for it.
    *
    * @param reads the code that it probably is; empty where none can be said
-   * @param odometer what the vehicle has run, if it is that
    * @param mayBeCode whether it could be a code at all, and not a value
+   * @param odometer what the vehicle has run, if it is that
    */
   public record Doubtful(
       String text,
@@ -53,7 +53,12 @@ public record ScanText(
       int line,
       String reads,
       boolean mayBeCode,
-      Optional<Reading> odometer) {}
+      Optional<Reading> odometer) {
+    /** Which of the doubts of a report it is. */
+    public String place() {
+      return "doubt " + line + " " + text;
+    }
+  }
 
   /** A place in the text and what was read there. */
   public record Mark(Kind kind, int start, int end, Message says) {

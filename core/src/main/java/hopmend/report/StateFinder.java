@@ -198,7 +198,7 @@ final class StateFinder {
   /** "Neither P0335 nor P0340 is active", "none of P0335, P0340 is active". */
   private boolean isSaidOfNone(LineAtHand at, int from) {
     int codes = 0;
-    for (int i = from - 1; i >= 0 && from - i <= NEAR && !isFullStop(at, i); i--) {
+    for (int i = from - 1; i >= 0 && from - i <= NEAR && !at.endsSentence(i); i--) {
       Word w = at.word(i);
       boolean none = words.isNothing(w);
       codes += at.part(i) == Part.CODE ? 1 : 0;
@@ -229,14 +229,9 @@ final class StateFinder {
     boolean verb = from > 0 && at.part(from - 1) == Part.FILL;
     return verb
         && unknown > 0
-        && (first < 0 || isFullStop(at, first))
-        && (behind == at.size() || isFullStop(at, behind - 1))
+        && (first < 0 || at.endsSentence(first))
+        && (behind == at.size() || at.endsSentence(behind - 1))
         && words.isAmbiguous(at.word(from));
-  }
-
-  private boolean isFullStop(LineAtHand at, int word) {
-    int end = at.word(word).end();
-    return end < glyphs.length && glyphs[end] == '.';
   }
 
   /** "Went from pending to confirmed": how it was held before. */

@@ -39,10 +39,14 @@ class SentenceUnitsTest {
   })
   void aUnitThatComesFirstSpeaks(String engine, String brakes) {
     for (String verb : List.of("glorps", "did florbel", "has been wumbling about")) {
-      for (String then : THEN) {
-        String report = engine + " " + verb + " P0335" + then + brakes + " " + verb + " C0035.";
-        assertThat(told(report)).as(report).isEqualTo(RIGHT);
-      }
+      isToldRight(engine + " " + verb + " P0335", brakes + " " + verb + " C0035");
+    }
+  }
+
+  private static void isToldRight(String ofEngine, String ofBrakes) {
+    for (String then : THEN) {
+      String report = ofEngine + then + ofBrakes + ".";
+      assertThat(told(report)).as(report).isEqualTo(RIGHT);
     }
   }
 
@@ -61,10 +65,7 @@ class SentenceUnitsTest {
   })
   void aUnitThatIsPlacedBehindItsCodeSpeaks(String engine, String brakes) {
     for (String verb : List.of(" ", " glorps ", " (florbel) ")) {
-      for (String then : THEN) {
-        String report = "P0335" + verb + engine + then + "C0035" + verb + brakes + ".";
-        assertThat(told(report)).as(report).isEqualTo(RIGHT);
-      }
+      isToldRight("P0335" + verb + engine, "C0035" + verb + brakes);
     }
   }
 

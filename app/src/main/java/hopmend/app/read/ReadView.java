@@ -265,7 +265,7 @@ class ReadView implements HopView {
   /** The distance of which somebody says that it is the odometer. */
   private static Optional<Reading> said(ScanText scan, String asked) {
     return scan.doubtful().stream()
-        .filter(d -> asked.equals("doubt " + d.line() + " " + d.text()))
+        .filter(d -> asked.equals(d.place()))
         .flatMap(d -> d.odometer().stream())
         .findFirst();
   }

@@ -1,0 +1,228 @@
+package hopmend.report;
+
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.MeasureUnit.Quantity;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
+import java.util.Optional;
+
+/**
+ * What a sentence tells of a distance: that the vehicle has run it, that it is another one (since,
+ * until, when the belt was changed), or nothing.
+ */
+final class SpokenDistances {
+  /** So many words before and behind a distance are looked at. */
+  static final int FAR = 6;
+
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final MeasureFinder measures;
+
+  SpokenDistances(char[] glyphs, ReportWords words, MeasureFinder measures) {
+    this.glyphs = glyphs;
+    this.words = words;
+    this.measures = measures;
+  }
+
+  /** "It has 96 412 km", "read at 96 412 km", "van 12 at 96 412 km". */
+  boolean isSaidToBeRun(LineAtHand at, int i) {
+    return i > 0 && (isRunBefore(at, i) || isReadAt(at, i)) || isToldAlone(at, i);
+  }
+
+  /** "It has 96 412 km"; "il a 96 412 km", but not "rifatti a 96 412 km", "à 96 412 km". */
+  private boolean isRunBefore(LineAtHand at, int i) {
+    Word before = at.word(i - 1);
+    if (!words.runs(before) || before.text().length() > 1) {
+      return words.runs(before);
+    }
+    boolean known = Character.toLowerCase(glyphs[before.start()]) != 'à';
+    for (int k = i - 2; k >= 0 && at.segment(k) == at.segment(i) && i - k <= FAR; k--) {
+      known &= tellsNothingElse(at.word(k));
+    }
+    return known;
+  }
+
+  private boolean tellsNothingElse(Word w) {
+    return words.makesOdometer(w) || words.saysNothingOfDistance(w) || w.isNumber();
+  }
+
+  /** "All units scanned at 96 412 km". */
+  private boolean isReadAt(LineAtHand at, int i) {
+    boolean read = false;
+    for (int k = i - 2; k >= 0 && i - k < 8 && at.segment(k) == at.segment(i); k--) {
+      read |= words.isScanned(at.word(k));
+    }
+    return (read || isReadBehind(at, i)) && words.isFrom(at.word(i - 1));
+  }
+
+  /** "Bei 96 412 km ausgelesen", "at 96 412 km when I plugged in". */
+  private boolean isReadBehind(LineAtHand at, int i) {
+    int unit = unitOf(at, i);
+    for (int k = unit + 1; k < at.size() && k - unit < 5; k++) {
+      Word w = at.word(k);
+      boolean goesOn = at.segment(k) == at.segment(unit);
+      if (goesOn && words.isScanned(w)) {
+        return true;
+      }
+      if (!goesOn || !words.saysNothingOfDistance(w)) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  /**
+   * "Van 12 at 96 412 km", "display: 96 412 km": a distance in a breath that tells nothing else, in
+   * a sentence that tells of no other distance.
+   */
+  private boolean isToldAlone(LineAtHand at, int i) {
+    int from = i;
+    while (from > 0 && i - from <= FAR && at.segment(from - 1) == at.segment(i)) {
+      from--;
+    }
+    return isToldAlone(at, from, i) || at.isAnnounced(from) && isToldAlone(at, named(at, from), i);
+  }
+
+  /** Where the name before a colon begins: "display: 96 412 km". */
+  private static int named(LineAtHand at, int value) {
+    int from = value - 1;
+    while (from > 0 && value - from <= FAR && at.segment(from - 1) == at.segment(value - 1)) {
+      from--;
+    }
+    return from;
+  }
+
+  private boolean isToldAlone(LineAtHand at, int from, int i) {
+    int unit = unitOf(at, i);
+    int behind = unit + 1;
+    while (behind < at.size() && behind - unit <= FAR && at.segment(behind) == at.segment(unit)) {
+      behind++;
+    }
+    if (unit == at.size()
+        || i - from > FAR
+        || behind - unit > FAR
+        || i > from && at.word(i - 1).isNumber() && at.segment(i - 1) == at.segment(i)) {
+      return false;
+    }
+    boolean makes = false;
+    for (int k = from; k < behind; k++) {
+      Word w = at.word(k);
+      if (k >= i && k <= unit) {
+        continue;
+      }
+      makes |= words.makesOdometer(w);
+      boolean ofCodes = at.part(k) == Part.CODE || words.isLabel(at.words(), k, Label.CODE);
+      if (ofCodes || !tellsNothingElse(w) || isDistanceAt(at, k)) {
+        return false;
+      }
+    }
+    return makes && !isOfOther(at, from, behind);
+  }
+
+  /**
+   * "The belt was changed, at 96 412 km": whether the sentence speaks of another distance, and does
+   * not tell that beside.
+   */
+  private boolean isOfOther(LineAtHand at, int from, int behind) {
+    if (isOfOtherBefore(at, from)) {
+      return true;
+    }
+    for (int k = from; k < at.size() && k - behind < FAR; k++) {
+      if (words.isTrip(at.word(k))) {
+        return behind > k || !tellsDistance(at, k);
+      }
+      if (at.endsSentence(k)) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  boolean isOfOtherBefore(LineAtHand at, int from) {
+    for (int k = from - 1; k >= 0 && from - k < 2 * FAR && !at.endsSentence(k); k--) {
+      if (words.isTrip(at.word(k))) {
+        return true;
+      }
+      if (isDistance(at.word(k))) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  /** "..., next service in 5 000 km". */
+  private boolean tellsDistance(LineAtHand at, int from) {
+    for (int k = from; k < at.size() && k - from < FAR && !at.endsSentence(k); k++) {
+      if (isDistanceAt(at, k)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** "Service distance 15 000 km", "seit dem Wechsel gefahren", "12 000 km since": another one. */
+  boolean isOfTrip(LineAtHand at, int start, int behind) {
+    for (int i = behind; i - behind < FAR && goesOn(at, i); i++) {
+      if (words.isTrip(at.word(i))) {
+        return true;
+      }
+    }
+    int name = behind - 1;
+    while (name > 0 && at.word(name).start() > start) {
+      name--;
+    }
+    for (int i = name - 1; i >= 0 && name - i < FAR && at.segment(i) == at.segment(name); i--) {
+      if (words.isTrip(at.word(i))) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a word still tells of what stands before it. */
+  private boolean goesOn(LineAtHand at, int i) {
+    return i < at.size()
+        && at.segment(i) == at.segment(i - 1)
+        && at.part(i) != Part.CODE
+        && !words.isAnd(at.word(i))
+        && !words.runs(at.word(i))
+        && !at.word(i).isNumber();
+  }
+
+  /** Whether a number with a unit of distance begins at a word. */
+  boolean isDistanceAt(LineAtHand at, int i) {
+    if (i >= at.size()
+        || at.word(i).text().isEmpty()
+        || !Glyphs.isDigit(at.word(i).text().charAt(0))) {
+      return false;
+    }
+    int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
+    if (number == null) {
+      return false;
+    }
+    int behind = at.behind(i, number[1]);
+    return isTenKilometres(at, behind)
+        || measures
+            .unitBehind(at, number[1], i)
+            .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
+            .isPresent();
+  }
+
+  /** The number of the word that is the unit of a number. */
+  int unitOf(LineAtHand at, int number) {
+    return at.behind(
+        number, ReportNumbers.placeAt(glyphs, at.word(number).start(), at.cellOf(number).end())[1]);
+  }
+
+  boolean isTenKilometres(LineAtHand at, int i) {
+    return i < at.size() && words.isTenKilometres(at.word(i));
+  }
+
+  boolean isDistance(Word w) {
+    return distance(w).isPresent();
+  }
+
+  Optional<MeasureUnit> distance(Word w) {
+    return words.measure(w.text()).filter(m -> m.quantity() == Quantity.DISTANCE);
+  }
+}
