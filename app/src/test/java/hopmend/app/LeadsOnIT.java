@@ -137,6 +137,8 @@ class LeadsOnIT extends AppIT {
       assertThat(page(opened(typed) + "/read")).contains("value=\"0HMWS3A07K1000342\"");
     }
     assertThat(page(opened("Van 9999") + "/read")).doesNotContain("value=\"0HMWS3A07K1000342\"");
+    assertThat(page(opened("Minibus 2") + "/read"))
+        .containsPattern("selected=\"selected\">Simulated Minibus 2<");
   }
 
   private String opened(String fleetNumber) throws Exception {

@@ -59,6 +59,11 @@ public record Sight(
     levels = List.copyOf(levels);
   }
 
+  /** Why it judges so: what is wrong, or the figures that are as they should be. */
+  public List<Message> reasons() {
+    return seen.isEmpty() ? says : seen.stream().map(Seen::says).toList();
+  }
+
   public boolean shows(Finding finding) {
     return seen.stream().anyMatch(s -> s.finding() == finding);
   }

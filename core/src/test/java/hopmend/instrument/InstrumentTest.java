@@ -312,8 +312,10 @@ class InstrumentTest {
     Sight well = coil(1, 90, 1).seenBy("crankshaft-position", "ring-trace");
     assertThat(well.shows(Finding.WEAK)).isFalse();
     assertThat(well.says()).extracting(English::said).anyMatch(s -> s.contains("to the power 1.0"));
+    assertThat(well.reasons()).as("what is well has its reasons too").isEqualTo(well.says());
     Sight weak = coil(0.2, 90, 1).seenBy("crankshaft-position", "ring-trace");
     assertThat(findings(weak)).containsExactly(Finding.WEAK);
+    assertThat(weak.reasons()).containsExactly(weak.seen().get(0).says());
   }
 
   @Property(tries = 25)

@@ -84,8 +84,13 @@ class ReadView implements HopView {
 
   @Override
   public void read(Model model, JobDesk.OpenJob job) {
-    model.addAttribute("known", fleet.numbered(job.row().fleetNumber()).orElse(null));
+    Optional<FleetVehicle> known = fleet.numbered(job.row().fleetNumber());
+    model.addAttribute("known", known.orElse(null));
     String vin = job.workup().state().vehicle().map(v -> v.vin()).orElse("");
+    known
+        .filter(v -> vin.isEmpty())
+        .map(v -> vehicles.gateways(job.row().id(), Optional.of(v.vin())))
+        .ifPresent(links -> model.addAttribute("gateways", links));
     List<PastJob> history = desk.history(job.row(), vin, PAST_JOBS + 1);
     model.addAttribute("history", history.stream().limit(PAST_JOBS).toList());
     model.addAttribute("cameBackOf", cameBackOf(job, history));
