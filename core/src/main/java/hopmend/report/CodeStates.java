@@ -4,8 +4,9 @@ import hopmend.fault.CodeState;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -28,7 +29,7 @@ final class CodeStates {
     }
     List<LineFinds.State> ahead = new ArrayList<>();
     List<LineFinds.State> next = new ArrayList<>();
-    Set<Integer> toldByPlace = new HashSet<>();
+    Map<Integer, EnumSet<CodeState>> byPlace = new HashMap<>();
     int[] besides = besides(f);
     int[] doubted =
         f.doubts.stream()
@@ -54,12 +55,12 @@ final class CodeStates {
         }
         case FIRST, SECOND, THIRD, LAST -> {
           place(f, k, s.reach()).ifPresent(at -> told.get(at).add(s.state()));
-          toldByPlace.add(f.runs[k]);
+          byPlace.computeIfAbsent(f.runs[k], run -> EnumSet.noneOf(CodeState.class)).add(s.state());
         }
       }
     }
     ofVerbs(f, next, told);
-    ofRuns(f, told, toldByPlace);
+    ofRuns(f, told, byPlace);
     ofNamed(f, ahead, told);
     return told;
   }
@@ -198,9 +199,10 @@ final class CodeStates {
   /**
    * "P0340, P0341 all stored", "permanent: P0340, P0341": told once, at an end of the run.
    *
-   * @param toldByPlace runs of which "the first" was told, and no other
+   * @param byPlace what was told of "the first" of a run: of no other one
    */
-  private static void ofRuns(LineFinds f, List<EnumSet<CodeState>> told, Set<Integer> toldByPlace) {
+  private static void ofRuns(
+      LineFinds f, List<EnumSet<CodeState>> told, Map<Integer, EnumSet<CodeState>> byPlace) {
     int first = 0;
     for (int k = 1; k <= told.size(); k++) {
       if (k < told.size() && f.runs[k] == f.runs[first]) {
@@ -208,10 +210,13 @@ final class CodeStates {
       }
       EnumSet<CodeState> ofFirst = said(f, first, told);
       EnumSet<CodeState> ofLast = said(f, k - 1, told);
+      Set<CodeState> ofOne = byPlace.getOrDefault(f.runs[first], EnumSet.noneOf(CodeState.class));
+      ofFirst.removeAll(ofOne);
+      ofLast.removeAll(ofOne);
       int start = f.codes.get(first).start();
       boolean before = !f.states.isEmpty() && f.states.get(0).start() < start;
       for (int i = first; i < k; i++) {
-        if (told.get(i).isEmpty() && !toldByPlace.contains(f.runs[i])) {
+        if (told.get(i).isEmpty()) {
           told.get(i).addAll(before && !ofFirst.isEmpty() ? ofFirst : ofLast);
         }
       }

@@ -6,6 +6,7 @@ import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Bare;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
@@ -124,6 +125,7 @@ final class ConditionFinder {
     boolean standing = condition == Condition.SPEED && written.equals("0");
     boolean plain = condition.isUnitPlain() || standing;
     if (measure.isEmpty() && (!plain || measures.unitBehind(at, number[1], word).isPresent())) {
+      bare(at, condition, number, word, start);
       return false;
     }
     MeasureUnit unit = measure.map(Measure::unit).orElse(condition.unit());
@@ -147,6 +149,27 @@ final class ConditionFinder {
             Message.of("doubt.cannot-be", condition.label(), written, unit.symbol()),
             null));
     return true;
+  }
+
+  /** "ECT 88": a name and a number, and nothing else in their breath. */
+  private void bare(LineAtHand at, Condition condition, int[] number, int word, int start) {
+    int behind = at.behind(word, number[1]);
+    boolean ends = behind == at.size() || at.segment(behind) != at.segment(behind - 1);
+    int first = word;
+    while (first > 0 && at.word(first).start() > start) {
+      first--;
+    }
+    boolean begins = first == 0 || at.segment(first - 1) != at.segment(first);
+    boolean needsUnit = measures.unitBehind(at, number[1], word).isEmpty();
+    if (!begins || !ends || !needsUnit) {
+      return;
+    }
+    double count = numbers.readings(Glyphs.seen(glyphs, number[0], number[1])).get(0);
+    double signed = isNegative(number[0]) ? -count : count;
+    Optional<Reading> reading = numbers.usual(condition.unit()).map(u -> Reading.of(signed, u));
+    if (reading.isEmpty() || condition.isPossible(reading.get())) {
+      at.finds.bare.add(new Bare(condition, reading.orElse(null), start, number[1]));
+    }
   }
 
   /** Below fifty a minute no engine turns, and no starter turns one (common practice). */
@@ -199,7 +222,7 @@ final class ConditionFinder {
     }
     int behind = at.behind(i, measure.get().end());
     boolean ends = behind == at.size() || at.segment(behind) != at.segment(behind - 1);
-    for (Condition c : List.of(Condition.ENGINE_SPEED, Condition.SPEED)) {
+    for (Condition c : List.of(Condition.ENGINE_SPEED, Condition.SPEED, Condition.MODULE_VOLTAGE)) {
       boolean lacks = at.finds.values.stream().noneMatch(v -> v.condition() == c);
       if (ends && lacks && measure.get().unit().quantity() == c.unit().quantity()) {
         value(at, c, number, i, Optional.empty(), at.word(i).start());

@@ -56,6 +56,20 @@ final class LineFinds {
   /** A value of a freeze frame, or an odometer's where there is no condition. */
   record Value(Condition condition, Reading reading, int start, int end) {}
 
+  /**
+   * A distance that may be the odometer's.
+   *
+   * @param count whether somebody tells it as a count, and not as a moment
+   */
+  record Distance(Value value, boolean count) {}
+
+  /**
+   * A value that nothing gives a unit: read where others of its freeze frame have one.
+   *
+   * @param reading in the unit that the report uses, null if nothing tells it
+   */
+  record Bare(Condition condition, Reading reading, int start, int end) {}
+
   /** An identification number. */
   record Number(VinReading reading, int start, int end) {}
 
@@ -69,10 +83,11 @@ final class LineFinds {
   final List<Code> codes = new ArrayList<>(1);
   final List<State> states = new ArrayList<>(1);
   final List<Value> values = new ArrayList<>(0);
+  final List<Bare> bare = new ArrayList<>(0);
   final List<Value> odometers = new ArrayList<>(0);
 
-  /** Distances of which nothing is told. */
-  final List<Value> distances = new ArrayList<>(0);
+  /** Distances of which nothing is told that is known here. */
+  final List<Distance> distances = new ArrayList<>(0);
 
   final List<Number> vins = new ArrayList<>(0);
   final List<Doubt> doubts = new ArrayList<>(0);

@@ -5,6 +5,7 @@ import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Distance;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
@@ -19,6 +20,11 @@ final class OdometerFinder {
 
   /** What counts more counts no faults (our own bound). */
   private static final int MOST_COUNTED = 10_000;
+
+  /** A count that somebody reads off is hardly less, and hardly round (our own bounds). */
+  private static final int LEAST_READ_OFF = 10_000;
+
+  private static final int ROUND = 500;
 
   private static final Pattern GROUPED = Pattern.compile("\\d{1,3}([.,]\\d{3})+");
 
@@ -38,7 +44,7 @@ final class OdometerFinder {
 
   /** "Mileage: 96 412", "96 412 km on the clock"; the number of the word behind all of it. */
   int odometerAt(LineAtHand at, int i, int behind) {
-    if (isUnitOfNumber(at, i)) {
+    if (isUnitOfNumber(at, i) || spoken.isOfOther(at, i)) {
       return behind;
     }
     int first = measures.nameEnds(at, saidOf(at, behind), at.word(i));
@@ -90,7 +96,7 @@ final class OdometerFinder {
     boolean said = spoken.isSaidToBeRun(at, i);
     boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) && !at.isAnnounced(i);
     boolean ends = unit + 1 >= at.size() || at.segment(unit + 1) != at.segment(unit);
-    if (!said && !(begins && ends)) {
+    if (!said && !(begins && ends && !spoken.isSetBehindOther(at, i))) {
       keepInMind(at, i, number);
       return i;
     }
@@ -105,21 +111,21 @@ final class OdometerFinder {
     boolean isRest =
         i > 0 && at.word(i - 1).isNumber() && at.word(i).start() - at.word(i - 1).end() < 2;
     int start = at.word(i).start();
+    double count = whole(Glyphs.seen(glyphs, number[0], number[1]));
     measures
         .unitBehind(at, number[1], i)
-        .map(
-            m ->
-                new Value(
-                    null,
-                    Reading.of(whole(Glyphs.seen(glyphs, number[0], number[1])), m.unit()),
-                    start,
-                    m.end()))
+        .map(m -> new Value(null, Reading.of(count, m.unit()), start, m.end()))
         .filter(v -> !isRest && Odometer.isPossible(v.reading()))
         .filter(
             v ->
                 !spoken.isOfTrip(at, start, spoken.unitOf(at, i) + 1)
                     && !spoken.isOfOtherBefore(at, i))
+        .map(v -> new Distance(v, isReadOff(count) && spoken.isCount(at, i)))
         .ifPresent(at.finds.distances::add);
+  }
+
+  private static boolean isReadOff(double count) {
+    return count >= LEAST_READ_OFF && count % ROUND != 0;
   }
 
   /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
@@ -205,7 +211,7 @@ final class OdometerFinder {
     int known = at.finds.odometers.size();
     odometerCell(at, c, head, first, behind);
     List<Value> read = at.finds.odometers.subList(known, at.finds.odometers.size());
-    at.finds.distances.addAll(read);
+    read.forEach(v -> at.finds.distances.add(new Distance(v, false)));
     read.clear();
     at.account(first, behind, Part.VALUE);
   }

@@ -17,16 +17,27 @@ final class ReportNumbers {
   private static final Pattern NUMBER =
       Pattern.compile("\\d{1,3}(?:[ '’]\\d{3})+(?![\\d])(?:[.,]\\d+)?|\\d+(?:[.,]\\d+)*");
 
+  private static final Pattern MILES = Pattern.compile("\\d ?mi\\b");
+  private static final Pattern KILOMETRES = Pattern.compile("\\d ?km\\b");
+
   private final boolean comma;
 
   /** In what a distance without a unit is counted; empty if nothing tells. */
   private final Optional<MeasureUnit> distance;
 
+  /** In what a temperature without a unit is told; empty if nothing tells. */
+  private final Optional<MeasureUnit> temperature;
+
   private final boolean dayFirst;
 
-  private ReportNumbers(boolean comma, Optional<MeasureUnit> distance, boolean dayFirst) {
+  private ReportNumbers(
+      boolean comma,
+      Optional<MeasureUnit> distance,
+      Optional<MeasureUnit> temperature,
+      boolean dayFirst) {
     this.comma = comma;
     this.distance = distance;
+    this.temperature = temperature;
     this.dayFirst = dayFirst;
   }
 
@@ -39,12 +50,44 @@ final class ReportNumbers {
     return distance;
   }
 
+  /**
+   * The unit in which the report gives what it names no unit for: volts and degrees of crank angle
+   * always; temperatures and speeds as its language or its other units tell. Miles tell no
+   * temperature: some that use them measure in °C.
+   */
+  Optional<MeasureUnit> usual(MeasureUnit of) {
+    return switch (of.quantity()) {
+      case VOLTAGE, ANGLE -> Optional.of(of);
+      case SPEED ->
+          distance.map(
+              d ->
+                  d == MeasureUnit.MILE
+                      ? MeasureUnit.MILE_PER_HOUR
+                      : MeasureUnit.KILOMETRE_PER_HOUR);
+      case TEMPERATURE -> temperature;
+      default -> Optional.empty();
+    };
+  }
+
+  private static Optional<MeasureUnit> temperature(char[] glyphs, Optional<MeasureUnit> distance) {
+    String head = new String(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).toLowerCase(Locale.ROOT);
+    boolean celsius = head.contains("°c") || head.contains("deg c") || head.contains("degc");
+    boolean fahrenheit = head.contains("°f") || head.contains("deg f") || head.contains("degf");
+    if (celsius != fahrenheit) {
+      return Optional.of(celsius ? MeasureUnit.CELSIUS : MeasureUnit.FAHRENHEIT);
+    }
+    return distance
+        .filter(d -> d == MeasureUnit.KILOMETRE && !celsius)
+        .map(d -> MeasureUnit.CELSIUS);
+  }
+
   /** Looks at a report. */
   static ReportNumbers of(Layout layout, ReportWords words) {
     boolean commaLanguage = isOfCommaLanguage(layout.glyphs(), words);
     Optional<MeasureUnit> distance = distance(layout.glyphs(), commaLanguage);
     boolean comma = !layout.name().equals("json") && isComma(layout, commaLanguage);
-    return new ReportNumbers(comma, distance, commaLanguage);
+    return new ReportNumbers(
+        comma, distance, temperature(layout.glyphs(), distance), commaLanguage);
   }
 
   private static boolean isOfCommaLanguage(char[] glyphs, ReportWords words) {
@@ -60,8 +103,12 @@ final class ReportNumbers {
   /** In what a report without a unit at its odometer counts; empty if nothing tells. */
   private static Optional<MeasureUnit> distance(char[] glyphs, boolean commaLanguage) {
     String head = new String(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).toLowerCase(Locale.ROOT);
-    boolean miles = head.contains("mph") || head.contains("miles");
-    boolean km = head.contains("km/h") || head.contains("kph") || head.contains("kmh");
+    boolean miles = head.contains("mph") || head.contains("miles") || MILES.matcher(head).find();
+    boolean km =
+        head.contains("km/h")
+            || head.contains("kph")
+            || head.contains("kmh")
+            || KILOMETRES.matcher(head).find();
     if (miles != km) {
       return Optional.of(miles ? MeasureUnit.MILE : MeasureUnit.KILOMETRE);
     }

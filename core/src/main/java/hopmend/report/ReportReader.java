@@ -5,6 +5,7 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.report.ScanText.Doubtful;
@@ -40,6 +41,9 @@ final class ReportReader {
   /** Distances that are asked for, at most; who wrote more of them meant none. */
   private static final int MOST_ASKED = 3;
 
+  /** So many values make a freeze frame, in which others need no unit (our own bound). */
+  private static final int FEW_VALUES = 2;
+
   private final Layout layout;
   private final LineReader lineReader;
 
@@ -49,10 +53,11 @@ final class ReportReader {
   private final List<Mark> marks = new ArrayList<>();
   private final Map<String, VinReading> vins = new LinkedHashMap<>();
   private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
+  private final Map<Condition, LineFinds.Bare> bare = new EnumMap<>(Condition.class);
   private Optional<Reading> odometer = Optional.empty();
   private boolean isOdometerBesideCode;
   private boolean isOdometerOfCodes;
-  private final List<LineFinds.Value> distances = new ArrayList<>(0);
+  private final List<LineFinds.Distance> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
 
   /** The unit of the last row of a table that named one. */
@@ -136,8 +141,14 @@ final class ReportReader {
                   ? r.withStates(Set.of(CodeState.CURRENT))
                   : r);
     }
+    if (frame.size() >= FEW_VALUES) {
+      bare.values().forEach(this::takeBare);
+    }
     if (odometer.isEmpty() && !isOdometerOfCodes) {
-      distances.forEach(this::askForOdometer);
+      theOneCount()
+          .ifPresentOrElse(
+              count -> odometer(count, false),
+              () -> distances.forEach(d -> askForOdometer(d.value())));
     }
     marks.sort(Comparator.comparingInt(Mark::start));
     return new ScanText(
@@ -504,15 +515,31 @@ final class ReportReader {
             odometer(v, false);
           }
         });
+    if (!ofReading) {
+      f.bare.forEach(b -> bare.putIfAbsent(b.condition(), b));
+    }
     f.odometers.forEach(v -> odometer(v, f.hasCodes()));
     f.distances.stream()
-        .filter(d -> distances.stream().noneMatch(k -> k.reading().equals(d.reading())))
+        .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
         .limit(MOST_ASKED - distances.size())
         .forEach(distances::add);
     if (date.isEmpty() && f.date != null) {
       date = Optional.of(f.date);
       mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
     }
+  }
+
+  /** "ECT 88" among values with units: in the report's usual unit, else asked. */
+  private void takeBare(LineFinds.Bare b) {
+    if (frame.containsKey(b.condition())) {
+      return;
+    }
+    if (b.reading() == null) {
+      doubt(b.start(), b.end(), Message.of("doubt.which-unit"), null);
+      return;
+    }
+    frame.put(b.condition(), new FreezeFrameValue(b.condition(), b.reading()));
+    mark(Mark.Kind.CONDITION, b.start(), b.end(), b.condition().label() + " " + b.reading().text());
   }
 
   /**
@@ -546,6 +573,26 @@ final class ReportReader {
       marks.removeIf(m -> m.kind() == Mark.Kind.ODOMETER);
       doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);
     }
+  }
+
+  private static boolean isSame(LineFinds.Distance one, LineFinds.Distance other) {
+    return one.value().reading().equals(other.value().reading());
+  }
+
+  /** What somebody tells as a count, if it is the only one and the greatest distance of all. */
+  private Optional<LineFinds.Value> theOneCount() {
+    List<LineFinds.Distance> counts = distances.stream().filter(LineFinds.Distance::count).toList();
+    return counts.size() == 1 && distances.size() < MOST_ASKED
+        ? counts.stream()
+            .map(LineFinds.Distance::value)
+            .filter(
+                c -> distances.stream().allMatch(d -> isNoLess(c.reading(), d.value().reading())))
+            .findFirst()
+        : Optional.empty();
+  }
+
+  private static boolean isNoLess(Reading one, Reading other) {
+    return one.in(MeasureUnit.KILOMETRE) >= other.in(MeasureUnit.KILOMETRE);
   }
 
   private void askForOdometer(LineFinds.Value v) {

@@ -73,6 +73,10 @@ public final class ReportWords {
       List<String> trips,
       List<String> since,
       List<String> about,
+      List<String> moments,
+      List<String> eachTime,
+      List<String> changedParts,
+      List<String> otherDistances,
       List<String> times,
       List<String> scanned,
       List<String> compounds,
@@ -99,6 +103,9 @@ public final class ReportWords {
   private final Phrases<Boolean> none = new Phrases<>();
   private final Phrases<Boolean> heads = new Phrases<>();
   private final Phrases<Boolean> beside = new Phrases<>();
+  private final Phrases<Boolean> eachTime = new Phrases<>();
+  private final Phrases<Boolean> changedParts = new Phrases<>();
+  private final Phrases<Boolean> otherDistances = new Phrases<>();
   private final Set<String> not = new HashSet<>();
   private final Set<String> denied = new HashSet<>();
   private final Set<String> affirmed = new HashSet<>();
@@ -118,6 +125,7 @@ public final class ReportWords {
   private final Set<String> since = new HashSet<>();
   private final Set<String> odometerWith = new HashSet<>();
   private final Set<String> about = new HashSet<>();
+  private final Set<String> moments = new HashSet<>();
   private final Set<String> times = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
@@ -160,6 +168,10 @@ public final class ReportWords {
     words(file.trips(), trips);
     trips.addAll(since);
     words(file.about(), about);
+    words(file.moments(), moments);
+    eachTime.addAll(file.eachTime(), true);
+    changedParts.addAll(file.changedParts(), true);
+    otherDistances.addAll(file.otherDistances(), true);
     words(file.times(), times);
     words(file.scanned(), scanned);
     words(file.holds(), holds);
@@ -499,6 +511,26 @@ public final class ReportWords {
         || isFrom(w)
         || isArticle(w)
         || isFill(w) && !isHolding(w);
+  }
+
+  /** "At", "after", "every": a distance behind it tells when. */
+  boolean isMoment(Word w) {
+    return moments.contains(w.text());
+  }
+
+  /** "A year": a distance before it is what is driven in that time. */
+  boolean isEachTime(List<Word> words, int i) {
+    return eachTime.begins(words, i);
+  }
+
+  /** "Tyres": have run less than the vehicle. */
+  boolean isChangedPart(List<Word> words, int i) {
+    return changedParts.begins(words, i);
+  }
+
+  /** "The old cluster", "the other van", "in three years": not this vehicle's, or not all of it. */
+  boolean isOtherDistance(List<Word> words, int i) {
+    return otherDistances.begins(words, i);
   }
 
   /** Whether a distance behind this word is what the vehicle has run. */

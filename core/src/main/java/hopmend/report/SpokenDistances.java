@@ -33,13 +33,23 @@ final class SpokenDistances {
   private boolean isRunBefore(LineAtHand at, int i) {
     Word before = at.word(i - 1);
     if (!words.runs(before) || before.text().length() > 1) {
-      return words.runs(before);
+      return words.runs(before) && !isOfOtherInBreath(at, i);
     }
     boolean known = Character.toLowerCase(glyphs[before.start()]) != 'à';
     for (int k = i - 2; k >= 0 && at.segment(k) == at.segment(i) && i - k <= FAR; k--) {
       known &= tellsNothingElse(at.word(k));
     }
     return known;
+  }
+
+  /** "Last time it had 61 002 miles", "the old cluster showed 61 002 miles". */
+  private boolean isOfOtherInBreath(LineAtHand at, int i) {
+    for (int k = i - 1; k >= 0 && i - k < 2 * FAR && at.segment(k) == at.segment(i); k--) {
+      if (words.isTrip(at.word(k)) || isOfSomethingElse(at, k)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean tellsNothingElse(Word w) {
@@ -112,11 +122,73 @@ final class SpokenDistances {
       }
       makes |= words.makesOdometer(w);
       boolean ofCodes = at.part(k) == Part.CODE || words.isLabel(at.words(), k, Label.CODE);
-      if (ofCodes || !tellsNothingElse(w) || isDistanceAt(at, k)) {
+      if (ofCodes || !tellsNothingElse(w) || isOfSomethingElse(at, k) || isDistanceAt(at, k)) {
         return false;
       }
     }
     return makes && !isOfOther(at, from, behind);
+  }
+
+  /**
+   * "The driver jotted down 96 412 km": whatever the verb, somebody tells a count. Not of a moment
+   * ("overheated at"), nor of a part ("tyres with"), nor of a span of time ("a year").
+   */
+  boolean isCount(LineAtHand at, int i) {
+    int unit = unitOf(at, i);
+    int from = i;
+    while (from > 0 && i - from < FAR && at.segment(from - 1) == at.segment(i)) {
+      from--;
+    }
+    int behind = unit + 1;
+    while (behind < at.size() && behind - unit < FAR && at.segment(behind) == at.segment(unit)) {
+      behind++;
+    }
+    for (int k = from; k < behind; k++) {
+      boolean beside = k < i || k > unit;
+      if (beside
+          && (at.part(k) == Part.CODE
+              || words.isLabel(at.words(), k, Label.CODE)
+              || isOfSomethingElse(at, k)
+              || words.isEachTime(at.words(), k)
+              || k > unit && k < unit + 3 && words.isMoment(at.word(k))
+              || k == unit + 1 && isGlued(at.word(k)))) {
+        return false;
+      }
+    }
+    return !isNamed(at, from) && !isMomentBefore(at, from, i) && !isOfOther(at, from, behind);
+  }
+
+  /** "Belt: 96 412 km", but not "photo of the dash at 8: 96 412 km"; or a column's. */
+  private boolean isNamed(LineAtHand at, int from) {
+    if (!at.isAnnounced(from) || glyphs[at.word(from - 1).end()] == '.') {
+      return false;
+    }
+    boolean makes = false;
+    for (int k = named(at, from); k < from; k++) {
+      makes |= words.makesOdometer(at.word(k));
+      if (words.isTrip(at.word(k)) || isOfSomethingElse(at, k)) {
+        return true;
+      }
+    }
+    return !makes;
+  }
+
+  /** Turkish "96 412 km'de": at. */
+  private boolean isGlued(Word w) {
+    return words.isLocative(w) && glyphs[w.start() - 1] != ' ';
+  }
+
+  /** "At", "at about", "at the": when it was so. */
+  private boolean isMomentBefore(LineAtHand at, int from, int i) {
+    for (int k = i - 1; k >= from; k--) {
+      if (words.isMoment(at.word(k))) {
+        return true;
+      }
+      if (!words.saysNothingOfDistance(at.word(k))) {
+        return false;
+      }
+    }
+    return false;
   }
 
   /**
@@ -140,11 +212,27 @@ final class SpokenDistances {
 
   boolean isOfOtherBefore(LineAtHand at, int from) {
     for (int k = from - 1; k >= 0 && from - k < 2 * FAR && !at.endsSentence(k); k--) {
-      if (words.isTrip(at.word(k))) {
+      boolean counted = words.isThousand(at.word(k)) && k > 0 && at.word(k - 1).isNumber();
+      if (words.isTrip(at.word(k)) && !counted) {
         return true;
       }
-      if (isDistance(at.word(k))) {
+      if (counted || isDistance(at.word(k))) {
         return false;
+      }
+    }
+    return false;
+  }
+
+  /**
+   * "Injectors renewed, 96 412 km": whether the breath before ends in what makes it another one.
+   */
+  boolean isSetBehindOther(LineAtHand at, int i) {
+    for (int k = i - 1; k >= 0 && i - k <= 2 && at.segment(k) == at.segment(i - 1); k--) {
+      if (at.endsSentence(k)) {
+        return false;
+      }
+      if (words.isTrip(at.word(k)) && !words.isSince(at.word(k))) {
+        return true;
       }
     }
     return false;
@@ -154,6 +242,20 @@ final class SpokenDistances {
   private boolean tellsDistance(LineAtHand at, int from) {
     for (int k = from; k < at.size() && k - from < FAR && !at.endsSentence(k); k++) {
       if (isDistanceAt(at, k)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean isOfSomethingElse(LineAtHand at, int k) {
+    return words.isChangedPart(at.words(), k) || words.isOtherDistance(at.words(), k);
+  }
+
+  /** "The old cluster": whether a name is that of another odometer. */
+  boolean isOfOther(LineAtHand at, int name) {
+    for (int k = name - 1; k >= 0 && name - k < FAR && at.segment(k) == at.segment(name); k--) {
+      if (words.isOtherDistance(at.words(), k)) {
         return true;
       }
     }

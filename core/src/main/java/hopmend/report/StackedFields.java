@@ -12,7 +12,7 @@ import java.util.Optional;
  * @param end where the line behind the last value begins
  */
 record StackedFields(List<Line> lines, int end) {
-  private static final int LONGEST_NAME = 40;
+  private static final int LONGEST_NAME = 48;
   private static final int LONGEST_VALUE = 80;
 
   /**

@@ -6,10 +6,12 @@ import hopmend.catalog.Shipped;
 import hopmend.measure.Reading;
 import java.util.List;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /**
- * A distance is the odometer's where its breath tells nothing else; one word more and it is not.
+ * A distance is the odometer's where its breath tells nothing else, or where somebody tells it as a
+ * count; a moment, a part, a span of time is not.
  */
 class OdometerInABreathTest {
   private static final ReportWords WORDS = Shipped.CATALOG.reportWords();
@@ -61,13 +63,62 @@ class OdometerInABreathTest {
       assertThat(odometer(after)).as(after).isEqualTo("118432 km");
       for (String unknown :
           new String[] {
-            breath.replace("@", distance + " glorped"),
+            breath.replace("@", "@ glorped"),
             breath.startsWith("@") ? "Glorp " + breath : breath.replaceFirst("[ :]", " glorp$0"),
             "The belt was changed, " + breath,
             "P0340 " + breath,
           }) {
-        String other = unknown.replace("@", distance);
+        // A round distance is no count that somebody read off.
+        String other = unknown.replace("@", distance.replace("432", "500"));
         assertThat(odometer(other)).as(other).isEmpty();
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Last time it was in it had 61 002 km, P0137 stored.",
+        "The old cluster showed 187 220 km, P0137 stored.",
+        "Injectors renewed, 96 412 km. P0137 stored.",
+        "En trois ans il a fait 61 230 km. P0137 mémorisé.",
+        "Der alte Tacho zeigte 187.220 km. P0137 gespeichert.",
+      })
+  void anotherDistanceInTheWordsOfAnOdometerIsNotTaken(String report) {
+    assertThat(odometer(report)).isEmpty();
+  }
+
+  /** The verb is made up: nobody has to know it. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "The driver glorped @ when he parked it | It glorped at @ | The belt glorped @",
+        "So far this van glorped @ | It glorped @ a year | The other van glorped @",
+        "Der Fahrer glorpte @ | Er glorpte bei @ | Der Riemen glorpte @",
+        "Dieser Bus glorpt @ | Er glorpt @ im Jahr | Der alte Tacho glorpte @",
+        "Le chauffeur glorpe @ | Il a glorpé à @ | Le filtre glorpe @",
+        "Ce car glorpe @ | Il glorpe @ par an | L'autre car glorpe @",
+        "El conductor glorpó @ | Glorpó a los @ | La correa glorpó @",
+        "Este autobús glorpa @ | Glorpa @ al año | El otro autobús glorpa @",
+        "L'autista glorpò @ | Glorpò dopo @ | La cinghia glorpò @",
+        "O motorista glorpou @ | Glorpou aos @ | A correia glorpou @",
+        "De chauffeur glorpte @ | Hij glorpte bij @ | De riem glorpte @",
+        "Kierowca glorpał @ | Glorpał przy @ | Pasek glorpał @",
+        "Föraren glorpade @ | Den glorpade vid @ | Remmen glorpade @",
+        "Sürücü @ glorptu | @ sonra glorptu | Kayış @ glorptu",
+      })
+  void aCountIsTheOdometersWhateverTheVerb(String count, String moment, String another) {
+    for (String distance : new String[] {"118432 km", "118 432 km", "118.432 km"}) {
+      for (String report : new String[] {"@.", "P0340 stored. @.", "@.\nEngine: P0340 stored"}) {
+        String said = report.replace("@", count.replace("@", distance));
+        assertThat(odometer(said)).as(said).isEqualTo("118432 km");
+        for (String other : new String[] {moment, another, count.replace("@", "118 500 km")}) {
+          String not = report.replace("@", other.replace("@", distance));
+          assertThat(odometer(not)).as(not).isEmpty();
+        }
+        String later = said + "\nIt stopped at 119 003 km.";
+        assertThat(asked(later)).as(later).containsExactly("118432 km", "119003 km");
       }
     }
   }
@@ -83,7 +134,7 @@ class OdometerInABreathTest {
   @ValueSource(
       strings = {
         "P0340 in the engine. It lost power at 187 300 km.",
-        "Der Fahrer las beim Parken 187.300 km ab. Motor: P0340 aktiv.",
+        "Der Fahrer glorpte beim Parken, nach 187.300 km. Motor: P0340 aktiv.",
         "code;module;status;km\nP0340;engine;active;187300\nC0035;abs;stored;187300",
       })
   void whereNothingTellsTheDistanceIsAskedFor(String report) {

@@ -98,4 +98,15 @@ class SentenceStatesTest {
   void whatIsToldOfSomethingElseIsToldOfNoCode(String report) {
     assertThat(told(report)).isEqualTo("P0480 stored");
   }
+
+  @ParameterizedTest
+  @CsvSource({
+    "'P0335 and P0340 stored, the second is current too'",
+    "'P0335 und P0340 gespeichert, der zweite ist auch aktuell'",
+    "'P0335 et P0340 mémorisés, le second est aussi présent'",
+    "'P0335 y P0340 memorizados, el segundo está también activo'",
+  })
+  void whatIsToldOfOneLeavesWhatWasToldOfAll(String sentence) {
+    assertThat(told(sentence)).isEqualTo("P0335 stored, P0340 currentstored");
+  }
 }

@@ -50,7 +50,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * bridge's own protocol; no CAN socket is opened here, see docs/LINK.md.
  */
 class BusLinkTest {
-  private static final LinkTimes QUICK = new LinkTimes(500, 150, 900, 2500, 20_000);
+  private static final LinkTimes TIMES = new LinkTimes(2000, 300, 4000, 8000, 30_000);
 
   private static final String PYTHON = "/usr/bin/python3";
   private static final String BRIDGE =
@@ -88,7 +88,7 @@ class BusLinkTest {
         VehicleLink.open(
             gateway.route(),
             new Tls("", ""),
-            QUICK,
+            TIMES,
             log,
             new Watch(Clock.systemUTC()),
             BusLinkTest::usual)) {
