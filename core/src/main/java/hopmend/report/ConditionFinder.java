@@ -62,6 +62,12 @@ final class ConditionFinder {
     }
     // A sign of percent parts the number from the name as a comma does, but it is a unit.
     first -= first == i && i > 0 && isPercent(at.word(i - 1).end(), at.word(i).start()) ? 1 : 0;
+    if (first == i && isRowOfOne(at, i, behind)) {
+      first = 0;
+    }
+    while (first > 0 && first < i && isFraction(at, first)) {
+      first--;
+    }
     if (first == i || !Glyphs.isDigit(glyphs[at.word(first).start()])) {
       return false;
     }
@@ -80,6 +86,23 @@ final class ConditionFinder {
     value(at, condition, number, first, Optional.empty(), at.word(first).start());
     at.account(first, behind, Part.VALUE);
     return true;
+  }
+
+  /** "84.3 % Engine load": a row of one value, and its name at the end. */
+  private boolean isRowOfOne(LineAtHand at, int name, int behind) {
+    return behind == at.size()
+        && name > 0
+        && name <= 4
+        && Glyphs.isDigit(glyphs[at.word(0).start()])
+        && Glyphs.seen(glyphs, at.word(name - 1).end(), at.word(name).start()).matches("[ %°]+");
+  }
+
+  /** The "3" of "84.3". */
+  private boolean isFraction(LineAtHand at, int i) {
+    Word before = at.word(i - 1);
+    return before.isNumber()
+        && at.word(i).start() == before.end() + 1
+        && ".,".indexOf(glyphs[before.end()]) >= 0;
   }
 
   /** A number behind the name, across a gap of columns or a colon, is the name's own. */

@@ -26,7 +26,8 @@ record Head(
       return NONE;
     }
     MeasureUnit unit = unitIn(name, words, known);
-    int named = unit != null && known.measure(last(words)).isPresent() ? words.size() - 1 : 0;
+    int ofUnit = perIn(words, known) != null ? 2 : known.measure(last(words)).isPresent() ? 1 : 0;
+    int named = unit != null && ofUnit > 0 ? words.size() - ofUnit : 0;
     boolean isWhole =
         known.labels().whole(words).isPresent() || known.conditions().whole(words).isPresent();
     List<Word> alone = named > 0 && !isWhole ? words.subList(0, named) : words;
@@ -94,11 +95,21 @@ record Head(
     if (name.endsWith("%")) {
       return MeasureUnit.PERCENT;
     }
+    MeasureUnit per = perIn(words, known);
+    if (per != null) {
+      return per;
+    }
     // A field that is called "km" is an odometer's; one that is called "c" is nothing.
     return known
         .measure(last(words))
         .filter(u -> words.size() > 1 || u.quantity() == MeasureUnit.Quantity.DISTANCE)
         .orElse(null);
+  }
+
+  /** "maf_g_s", "speed_km_h"; null for none. */
+  private static MeasureUnit perIn(List<Word> words, ReportWords known) {
+    int n = words.size();
+    return n < 3 ? null : known.measure(words.get(n - 2).text() + "/" + last(words)).orElse(null);
   }
 
   boolean is(ReportWords.Label asked) {

@@ -155,6 +155,10 @@ final class LineFinds {
 
   boolean isKnownHead;
   boolean isMarkedHeading;
+
+  /** A heading by a colon, brackets, a rule, and not by its capitals alone. */
+  boolean isDecorated;
+
   boolean isSentence;
   boolean hasValue;
   boolean mentionsTraffic;

@@ -9,6 +9,7 @@ import hopmend.report.LineFinds.Value;
 import hopmend.report.ReportWords.Label;
 import hopmend.report.ReportWords.Said;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -84,6 +85,10 @@ final class LineReader {
     units.bracketed(at);
     units.firstColumn(at);
     return at.finds;
+  }
+
+  boolean isNameOfCode(List<Word> name) {
+    return words.isLabel(name, 0, Label.CODE);
   }
 
   /** What stands at a word; the number of the word behind it. */
@@ -257,19 +262,18 @@ final class LineReader {
     boolean colon = last == ':';
     boolean rule = first == '-' && (last == '-' || start + 1 < end && glyphs[start + 1] == '-');
     boolean decorated = rule || "=*#[<~_>".indexOf(first) >= 0 || "=*~_]".indexOf(last) >= 0;
-    at.finds.isMarkedHeading =
-        at.finds.vins.isEmpty()
-            && at.finds.values.isEmpty()
-            && last != '?'
-            && (colon && !at.finds.hasValue || decorated || isLoud(at, start, end));
+    boolean mayHead = at.finds.vins.isEmpty() && at.finds.values.isEmpty() && last != '?';
+    at.finds.isDecorated = mayHead && (colon && !at.finds.hasValue || decorated);
+    at.finds.isMarkedHeading = at.finds.isDecorated || mayHead && isLoud(at, start, end);
     at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;
     boolean introduces = at.size() > 1 && words.isHolding(at.word(at.size() - 1));
     if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && !introduces) {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();
     }
     for (int i = 0; i < at.size() && !at.finds.isKnownHead; i++) {
+      boolean mayName = i == 0 || at.finds.isMarkedHeading || at.finds.otherWords == 0;
       at.finds.isKnownHead =
-          words.heads().at(at.words(), i) != null
+          mayName && words.heads().at(at.words(), i) != null
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
   }

@@ -1,6 +1,8 @@
 package hopmend.report;
 
+import hopmend.measure.MeasureUnit;
 import hopmend.report.PartLayout.Part;
+import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -314,14 +316,22 @@ final class MarkupLayout {
     return rows;
   }
 
-  /** A row of plain cells that all are known names of columns; "50 km/h" is a value. */
+  /**
+   * A row of plain cells that all are known names of columns; "50 km/h" is a value, and so is the
+   * state behind the name of a field, "Status", "pending".
+   */
   private boolean isHeader(List<Element> cells) {
-    return cells.stream()
-        .allMatch(
-            c ->
-                c.normalName().equals("td")
-                    && !BEGINS_WITH_NUMBER.matcher(c.text()).lookingAt()
-                    && Head.of(c.text(), words).isKnown());
+    boolean field =
+        cells.size() == 2
+            && Head.of(cells.get(0).text(), words).is(Label.STATUS)
+            && Head.of(cells.get(1).text(), words).state() != null;
+    return !field
+        && cells.stream()
+            .allMatch(
+                c ->
+                    c.normalName().equals("td")
+                        && !BEGINS_WITH_NUMBER.matcher(c.text()).lookingAt()
+                        && Head.of(c.text(), words).isKnown());
   }
 
   private void row(List<Element> elements, List<Head> heads) {
@@ -336,11 +346,15 @@ final class MarkupLayout {
       }
       if (place[1] > 0) {
         cells.add(new Cell(head, place[0], place[1]));
+      } else if (head.is(Label.UNIT)) {
+        // Empty: what stands above goes on.
+        int empty = e.sourceRange().endPos();
+        cells.add(new Cell(head, empty, empty));
       }
       beside = heads.isEmpty() && elements.size() == 2 ? Head.of(e.text(), words) : null;
       column += span(e, "colspan");
     }
-    if (!cells.isEmpty()) {
+    if (cells.stream().anyMatch(c -> c.end() > c.start())) {
       lines.add(new Line(Line.Kind.ROW, cells, 0));
     }
   }
@@ -398,19 +412,24 @@ final class MarkupLayout {
     Part part = new Part(new Cell(head, name, name + e.tagName().length()));
     parent.parts.add(part);
     reveal(name, name + e.tagName().length(), e.tagName());
+    Head text = head;
     for (Attribute a : e.attributes()) {
       var range = e.attributes().sourceRange(a.getKey()).valueRange();
       if (range.isTracked() && range.endPos() > range.startPos()) {
         reveal(range.startPos(), range.endPos(), a.getValue());
-        part.cells.add(
-            new Cell(
-                heads.computeIfAbsent(a.getKey(), n -> Head.of(n, words)),
-                range.startPos(),
-                range.endPos()));
+        Head named = heads.computeIfAbsent(a.getKey(), n -> Head.of(n, words));
+        Optional<MeasureUnit> measure =
+            place[1] > 0 && named.is(Label.UNIT) && head.condition() != null
+                ? words.measure(a.getValue().strip())
+                : Optional.empty();
+        text = measure.map(head::in).orElse(text);
+        if (measure.isEmpty()) {
+          part.cells.add(new Cell(named, range.startPos(), range.endPos()));
+        }
       }
     }
     if (e.children().isEmpty() && place[1] > 0) {
-      part.cells.add(new Cell(head, place[0], place[1]));
+      part.cells.add(new Cell(text, place[0], place[1]));
     }
     e.children().forEach(c -> part(part, c, depth + 1));
   }

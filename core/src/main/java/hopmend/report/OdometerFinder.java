@@ -9,6 +9,7 @@ import hopmend.report.LineFinds.Distance;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.LineFinds.Value;
 import hopmend.report.MeasureFinder.Measure;
+import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -69,8 +70,9 @@ final class OdometerFinder {
 
   /** "The counter showed 301 776 km", and not "count 3 at 301 776 km". */
   boolean isCounterOfDistance(LineAtHand at, int i) {
+    boolean ofOther = words.isTrip(at.word(i - 1));
     boolean counted = i < at.size() && at.word(i).isNumber() && !spoken.isDistanceAt(at, i);
-    return isNoCountAt(at, i) || !counted && distanceNear(at, i) >= 0;
+    return !ofOther && (isNoCountAt(at, i) || !counted && distanceNear(at, i) >= 0);
   }
 
   /** "Counter 301 776": nothing occurs that often. */
@@ -138,11 +140,16 @@ final class OdometerFinder {
       if (parted && isBracketed(at, i)) {
         continue;
       }
-      if (parted || words.isTrip(at.word(i))) {
+      if (parted || words.isTrip(at.word(i)) || isOfCode(at, i)) {
         return -1;
       }
     }
     return -1;
+  }
+
+  /** "Mileage when set", "km at fault": at which a code was set. */
+  private boolean isOfCode(LineAtHand at, int i) {
+    return words.isLabel(at.words(), i, Label.CODE) || words.isOtherDistance(at.words(), i);
   }
 
   /** "Odometer (cluster): 64 002 mi". */
@@ -220,6 +227,11 @@ final class OdometerFinder {
       LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
     String written = Glyphs.seen(glyphs, number[0], number[1]);
     int behind = at.behind(word, number[1]);
+    boolean kilo = number[1] < glyphs.length && Character.toLowerCase(glyphs[number[1]]) == 'k';
+    if (kilo && at.word(word).end() == number[1] + 1) {
+      at.finds.doubts.add(new Doubt(start, number[1] + 1, "round-thousands", null));
+      return;
+    }
     if (behind < at.size()
         && words.isThousand(at.word(behind))
         && isDistanceNamed(at, behind, named)) {
@@ -239,6 +251,7 @@ final class OdometerFinder {
     Optional<Measure> measure =
         measures
             .measure(at, number, word, named, Quantity.DISTANCE)
+            .or(() -> fieldOfUnit(at, behind).map(unit -> new Measure(unit, number[1])))
             .or(
                 () ->
                     numbers
@@ -256,6 +269,13 @@ final class OdometerFinder {
       return;
     }
     at.finds.odometers.add(new Value(null, reading.get(), start, end));
+  }
+
+  /** "ODO=265118;UNIT=km". */
+  private Optional<MeasureUnit> fieldOfUnit(LineAtHand at, int name) {
+    boolean field =
+        name + 1 < at.size() && words.isNameOfUnit(at.word(name)) && at.isAnnounced(name + 1);
+    return field ? spoken.distance(at.word(name + 1)) : Optional.empty();
   }
 
   /** Whether a distance is meant by "187 thousand": it is named before or behind. */

@@ -21,6 +21,8 @@ final class PlainLayout {
   private static final Pattern CODE =
       Pattern.compile("[PCBU][0-3][0-9A-F]{3}(-[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
 
+  private static final Pattern CODE_WITHIN = Pattern.compile("\\b" + CODE + "\\b", CODE.flags());
+
   private final String original;
   private final char[] glyphs;
   private final ReportWords words;
@@ -145,6 +147,9 @@ final class PlainLayout {
         continue;
       }
       List<Cell> cells = within(start, end, sign);
+      if (cells.size() > 1 && cells.stream().allMatch(this::isCode) && isNamedBelow(end, sign)) {
+        return new TurnedGrid(sign, cells, lineStart, Head.of("code", words), this::headOf);
+      }
       List<Cell> codes = cells.subList(1, cells.size());
       if (codes.size() > 1 && codes.stream().allMatch(this::isCode)) {
         Head first = headOf(cells.get(0));
@@ -154,6 +159,21 @@ final class PlainLayout {
       }
     }
     return null;
+  }
+
+  /** Whether the next line is one of a grid whose corner is empty: "status stored pending". */
+  private boolean isNamedBelow(int end, char sign) {
+    int start = end;
+    while (start < glyphs.length && glyphs[start] != '\n') {
+      start++;
+    }
+    int behind = Math.min(start + 1, glyphs.length);
+    while (behind < glyphs.length && glyphs[behind] != '\n') {
+      behind++;
+    }
+    Cell below = Cell.trimmed(glyphs, Math.min(start + 1, behind), behind);
+    List<Cell> cells = split(below.start(), below.end(), sign);
+    return cells.size() > 1 && TurnedGrid.isOfCodes(headOf(cells.get(0)));
   }
 
   /** The cells of a line that may begin with a bar. */
@@ -222,7 +242,7 @@ final class PlainLayout {
         continue;
       }
       boolean edge = sign == '|' && glyphs[start] == '|';
-      List<Cell> cells = split(edge ? start + 1 : start, end, sign);
+      List<Cell> cells = statesApart(split(edge ? start + 1 : start, end, sign));
       if (cells.size() < 2 || cells.size() > 40) {
         continue;
       }
@@ -247,6 +267,21 @@ final class PlainLayout {
       }
     }
     return false;
+  }
+
+  /** "Conf Pend Perm": names of states that one space parts are columns of their own. */
+  private List<Cell> statesApart(List<Cell> names) {
+    List<Cell> apart = new ArrayList<>();
+    for (Cell c : names) {
+      List<Cell> parts =
+          Word.of(glyphs, c.start(), c.end()).stream()
+              .map(w -> new Cell(Head.NONE, w.start(), w.end()))
+              .toList();
+      boolean all = parts.stream().allMatch(p -> headOf(p).state() != null);
+      long kinds = parts.stream().map(p -> headOf(p).state()).distinct().count();
+      apart.addAll(all && kinds > 1 && kinds == parts.size() ? parts : List.of(c));
+    }
+    return apart;
   }
 
   /** "Engine speed 0 rpm" is no name of a column: a number stands there with its unit. */
@@ -362,12 +397,19 @@ final class PlainLayout {
 
   private List<Cell> named(List<Cell> cells) {
     List<Cell> named = new ArrayList<>();
+    // Columns that were shifted are told by their turn, if none is missing.
+    boolean byPlace = parting == SPACES && cells.size() != columns.size();
     for (int i = 0; i < cells.size(); i++) {
       Cell c = cells.get(i);
-      Head head = parting == SPACES ? above(c) : i < heads.size() ? heads.get(i) : Head.NONE;
-      named.add(new Cell(head, c.start(), c.end()));
+      Head head = byPlace ? above(c) : i < heads.size() ? heads.get(i) : Head.NONE;
+      named.add(new Cell(holdsCode(head, c) ? Head.NONE : head, c.start(), c.end()));
     }
     return named;
+  }
+
+  /** A code in the column of units: what stands there is no unit's name. */
+  private boolean holdsCode(Head head, Cell c) {
+    return head.is(ReportWords.Label.UNIT) && CODE_WITHIN.matcher(text(c)).find();
   }
 
   /** The column whose name stands above a cell, or begins last before it. */

@@ -41,6 +41,9 @@ final class ReportReader {
   /** Distances that are asked for, at most; who wrote more of them meant none. */
   private static final int MOST_ASKED = 3;
 
+  /** So many lines of values stand below one code at most. */
+  private static final int LONGEST_FRAME = 16;
+
   /** So many values make a freeze frame, in which others need no unit (our own bound). */
   private static final int FEW_VALUES = 2;
 
@@ -75,6 +78,8 @@ final class ReportReader {
       EnumSet.of(CodeState.PERMANENT, CodeState.HISTORY);
 
   private final Deque<Context> outer = new ArrayDeque<>();
+
+  private RecordOrder order = RecordOrder.UNTOLD;
 
   private int linesBelow;
   private boolean gapBelow;
@@ -115,6 +120,7 @@ final class ReportReader {
   ScanText read() {
     List<Line> lines = layout.lines();
     LineFinds[] ahead = new LineFinds[lines.size()];
+    order = RecordOrder.of(lines, i -> finds(lines, ahead, i));
     for (int i = 0; i < lines.size(); i++) {
       Line at = lines.get(i);
       switch (at.kind()) {
@@ -352,6 +358,15 @@ final class ReportReader {
     }
     boolean heading = isHeading(at, f);
     Set<CodeState> states = f.allStates();
+    if (order != RecordOrder.UNTOLD && RecordOrder.isPart(f)) {
+      partOfRecord(f, states);
+      return;
+    }
+    if (closesFrame(f, states) && !headsCodes(lines, ahead, i)) {
+      markUnitsAndStates(f);
+      found.changeEvery(r -> r.withStates(states).withControlUnit(f.unit));
+      return;
+    }
     if (f.unit != null && (f.unitIsWhole || f.speaksOfAll || heading && !f.mentionsTraffic)) {
       mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
       boolean told =
@@ -418,6 +433,44 @@ final class ReportReader {
     }
   }
 
+  /** A line of a record that has its code in another one. */
+  private void partOfRecord(LineFinds f, Set<CodeState> states) {
+    markUnitsAndStates(f);
+    if (order == RecordOrder.ABOVE) {
+      Context begun = found.isOpen() ? new Context("", Set.of(), Head.NONE, false) : context;
+      close();
+      context =
+          new Context(
+              f.unit == null ? begun.unit() : f.unit,
+              states.isEmpty() ? begun.states() : states,
+              begun.part(),
+              false);
+      return;
+    }
+    if (f.unit != null) {
+      found.changeEvery(r -> r.controlUnit().isEmpty() ? r.withControlUnit(f.unit) : r);
+    }
+    if (!states.isEmpty()) {
+      found.changeEvery(r -> r.states().isEmpty() ? r.withStates(states) : r);
+    }
+  }
+
+  private void markUnitsAndStates(LineFinds f) {
+    unitsNamed(f).forEach(u -> mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
+    f.states.forEach(this::markState);
+  }
+
+  /** "Confirmed, engine": below a code and its freeze frame, both of which tell neither. */
+  private boolean closesFrame(LineFinds f, Set<CodeState> states) {
+    return !states.isEmpty()
+        && f.unit != null
+        && found.isOpen()
+        && !gapBelow
+        && linesBelow <= LONGEST_FRAME
+        && found.openLackStates()
+        && !found.openHaveUnit();
+  }
+
   /** A heading that names nothing known: perhaps a unit that nobody here has heard of. */
   private void headed(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
     if (f.isKnownHead) {
@@ -426,12 +479,20 @@ final class ReportReader {
     } else if ((f.isMarkedHeading || at.kind() == Line.Kind.HEADING)
         && headsCodes(lines, ahead, i)) {
       String name = f.headingText();
-      if (!name.isEmpty() && name.length() <= 60) {
+      if (!name.isEmpty() && name.length() <= 60 && !isNumberOfCode(name)) {
         mark(Mark.Kind.UNIT, at.start(), at.end(), name);
         context = context.of(name);
         close();
       }
     }
+  }
+
+  /** "[DTC 1]" names a record, and no control unit. */
+  private boolean isNumberOfCode(String name) {
+    List<Word> named = Word.of(name.replaceAll("[ _#.-]*\\d+$", ""));
+    return named.size() == 1
+        && named.get(0).end() < name.length()
+        && lineReader.isNameOfCode(named);
   }
 
   private boolean isHeading(Line at, LineFinds f) {

@@ -70,10 +70,13 @@ public final class ReportWords {
       List<String> nothing,
       List<String> explaining,
       List<String> only,
+      List<String> as,
+      List<String> unitNames,
       List<String> trips,
       List<String> since,
       List<String> about,
       List<String> moments,
+      List<String> momentsBehind,
       List<String> eachTime,
       List<String> changedParts,
       List<String> otherDistances,
@@ -126,6 +129,7 @@ public final class ReportWords {
   private final Set<String> odometerWith = new HashSet<>();
   private final Set<String> about = new HashSet<>();
   private final Set<String> moments = new HashSet<>();
+  private final Set<String> momentsBehind = new HashSet<>();
   private final Set<String> times = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
@@ -139,6 +143,8 @@ public final class ReportWords {
   private final Set<String> nothing = new HashSet<>();
   private final Set<String> explaining = new HashSet<>();
   private final Set<String> only = new HashSet<>();
+  private final Set<String> as = new HashSet<>();
+  private final Set<String> unitNames = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
@@ -164,11 +170,14 @@ public final class ReportWords {
     words(file.nothing(), nothing);
     words(file.explaining(), explaining);
     words(file.only(), only);
+    words(file.as(), as);
+    words(file.unitNames(), unitNames);
     words(file.since(), since);
     words(file.trips(), trips);
     trips.addAll(since);
     words(file.about(), about);
     words(file.moments(), moments);
+    words(file.momentsBehind(), momentsBehind);
     eachTime.addAll(file.eachTime(), true);
     changedParts.addAll(file.changedParts(), true);
     otherDistances.addAll(file.otherDistances(), true);
@@ -398,6 +407,16 @@ public final class ReportWords {
     return holds.contains(w.text());
   }
 
+  /** "Logged as pending". */
+  boolean isAs(Word w) {
+    return as.contains(w.text());
+  }
+
+  /** "Unit: km". */
+  boolean isNameOfUnit(Word w) {
+    return unitNames.contains(w.text());
+  }
+
   /** A word that makes a distance one since something, or until something. */
   boolean isTrip(Word w) {
     return trips.contains(w.text());
@@ -516,6 +535,11 @@ public final class ReportWords {
   /** "At", "after", "every": a distance behind it tells when. */
   boolean isMoment(Word w) {
     return moments.contains(w.text());
+  }
+
+  /** "Later": a distance before it tells when. */
+  boolean isMomentBehind(Word w) {
+    return momentsBehind.contains(w.text());
   }
 
   /** "A year": a distance before it is what is driven in that time. */

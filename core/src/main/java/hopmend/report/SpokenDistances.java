@@ -150,7 +150,7 @@ final class SpokenDistances {
               || words.isLabel(at.words(), k, Label.CODE)
               || isOfSomethingElse(at, k)
               || words.isEachTime(at.words(), k)
-              || k > unit && k < unit + 3 && words.isMoment(at.word(k))
+              || k > unit && k < unit + 3 && words.isMomentBehind(at.word(k))
               || k == unit + 1 && isGlued(at.word(k)))) {
         return false;
       }

@@ -1,5 +1,6 @@
 package hopmend.report;
 
+import hopmend.measure.MeasureUnit;
 import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,8 +35,12 @@ record StackedFields(List<Line> lines, int end) {
       if (!isValue(glyphs, value, head) || !unit && named(glyphs, value, words) != Head.NONE) {
         break;
       }
-      fields.add(new Cell(head, value.start(), value.end()));
       place = behind(glyphs, value);
+      Cell unitLine = line(glyphs, Math.min(place, glyphs.length));
+      Optional<MeasureUnit> measure =
+          head.condition() == null ? Optional.empty() : words.measure(text(glyphs, unitLine));
+      fields.add(new Cell(measure.map(head::in).orElse(head), value.start(), value.end()));
+      place = measure.isPresent() ? behind(glyphs, unitLine) : place;
     }
     boolean sure =
         fields.size() > 1 || fields.size() == 1 && isMeasured(glyphs, fields.get(0), words);
@@ -66,8 +71,11 @@ record StackedFields(List<Line> lines, int end) {
   }
 
   private static boolean isUnit(char[] glyphs, Cell value, ReportWords words) {
-    String name = new String(glyphs, value.start(), value.end() - value.start());
-    return words.units().whole(Word.of(name)).isPresent();
+    return words.units().whole(Word.of(text(glyphs, value))).isPresent();
+  }
+
+  private static String text(char[] glyphs, Cell cell) {
+    return new String(glyphs, cell.start(), cell.end() - cell.start());
   }
 
   private static boolean isValue(char[] glyphs, Cell value, Head head) {

@@ -148,6 +148,7 @@ final class StateFinder {
         || legend.explains(at.word(from))
         || isVerb(at, from, behind)
         || isLeft(at, from, behind)
+        || isSaidAs(at, behind)
         || isOfSomethingElse(at, from, behind)
         || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
@@ -243,6 +244,14 @@ final class StateFinder {
         && at.part(behind) != Part.CODE
         && !words.isAnd(at.word(behind))
         && at.segment(behind + 1) == at.segment(from - 1);
+  }
+
+  /** "Logged as pending": the second tells how. */
+  private boolean isSaidAs(LineAtHand at, int behind) {
+    return behind + 1 < at.size()
+        && words.isAs(at.word(behind))
+        && at.part(behind + 1) == Part.STATE
+        && at.segment(behind + 1) == at.segment(behind - 1);
   }
 
   /** "C0035 (pending) was logged in the ABS". */

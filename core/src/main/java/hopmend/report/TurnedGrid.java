@@ -1,10 +1,14 @@
 package hopmend.report;
 
+import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 
-/** Codes as names of columns, and states as names of rows that are crossed or not. */
+/**
+ * Codes as names of columns; states as names of rows that are crossed or not, or rows of their
+ * units and of their states.
+ */
 final class TurnedGrid implements ColumnBlock {
   private final char parting;
   private final int namesStart;
@@ -33,18 +37,23 @@ final class TurnedGrid implements ColumnBlock {
   @Override
   public boolean takes(List<Cell> cells, int lineStart) {
     Head head = cells.size() < 2 ? Head.NONE : named.apply(cells.get(0));
-    if (head.state() == null) {
+    if (!isOfCodes(head)) {
       return false;
     }
     for (int i = 1; i < cells.size(); i++) {
       Cell c = cells.get(i);
       int column =
-          parting == ' '
+          parting == ' ' && cells.size() - 1 != codes.size()
               ? ColumnBlock.beginningBefore(codes, namesStart, c.start() - lineStart)
               : Math.min(i, codes.size()) - 1;
       columns.get(column).add(new Cell(head, c.start(), c.end()));
     }
     return true;
+  }
+
+  /** What is told of codes in such a row. */
+  static boolean isOfCodes(Head head) {
+    return head.state() != null || head.is(Label.UNIT) || head.is(Label.STATUS);
   }
 
   @Override

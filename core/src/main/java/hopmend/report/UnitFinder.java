@@ -27,6 +27,9 @@ final class UnitFinder {
 
   void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
     at.finds.unitIsAsAbove |= written.isEmpty();
+    if (words.measure(written).isPresent()) {
+      return; // "unit": "°C"
+    }
     if (written.isEmpty() || unitOfAddress(at, written, cell, false)) {
       at.account(first, behind, Part.UNIT);
       return;
@@ -119,7 +122,7 @@ final class UnitFinder {
       at.finds.unitIsLabelled = true;
       return to;
     }
-    if (isAddress) {
+    if (isAddress || words.measure(written).isPresent()) {
       return from;
     }
     Phrases.Match<ControlUnit> match = unitAt(at, from);
@@ -392,14 +395,29 @@ final class UnitFinder {
             || behind - from > 1
             || from0
             || article
+            || isPrefix(at, from, behind)
             || isHolding(at, from, behind)
         : whole
                 && (isBracketed(at, from)
                     || segmentOnly(at, from, behind)
                     || isBehindState(at, from, behind)
+                    || isAllBehindCode(at, from, behind)
                     || isBetweenCodeAndState(at, from, behind))
             || from0
             || article;
+  }
+
+  /** "09:12 INFO scan Engine: P0299", but not "complains about the engine: U0100". */
+  private boolean isPrefix(LineAtHand at, int from, int behind) {
+    return from > 0
+        && at.part(from - 1) == Part.OTHER
+        && at.part(behind) == Part.CODE
+        && isColon(at, behind);
+  }
+
+  /** "P0299 Engine", and nothing else; "U0100 ECM" names whom nobody hears. */
+  private boolean isAllBehindCode(LineAtHand at, int from, int behind) {
+    return behind == at.size() && at.part(from - 1) == Part.CODE && !isOfNetworkCode(at, from);
   }
 
   /** "U0100 lost communication with ECM [Gateway]": the description has named its own before. */
@@ -534,13 +552,19 @@ final class UnitFinder {
         && (last >= at.size() || at.segment(last) != at.segment(from));
   }
 
-  /** The unit that begins at a word: "engine. Brakes clean" speaks of two, not of engine brakes. */
+  /**
+   * The unit that begins at a word: "engine. Brakes clean" speaks of two, not of engine brakes; and
+   * "ECU: engine" is a field with its value.
+   */
   Phrases.Match<ControlUnit> unitAt(LineAtHand at, int i) {
     Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
     if (match != null && isNumbered(at, i, i + match.words())) {
       return null;
     }
     for (int k = 1; match != null && k < match.words(); k++) {
+      if (at.isAnnounced(i + k) && words.isLabel(at.words(), i, Label.UNIT)) {
+        return null;
+      }
       boolean ended = glyphs[at.word(i + k - 1).end()] == '.' && isEnded(at, i + k - 1, i + k);
       Optional<ControlUnit> before =
           ended ? words.units().whole(at.words().subList(i, i + k)) : Optional.empty();
