@@ -230,7 +230,8 @@ final class ConditionFinder {
     }
     for (int i = 0; i < at.size(); i++) {
       boolean free = at.part(i) == Part.OTHER || at.part(i) == Part.FILL;
-      if (free && at.word(i).isNumber() && beginsAmongFill(at, i)) {
+      boolean counts = !at.word(i).text().isEmpty() && Glyphs.isDigit(at.word(i).text().charAt(0));
+      if (free && counts && beginsAmongFill(at, i)) {
         unnamedAt(at, i);
       }
     }
@@ -255,12 +256,17 @@ final class ConditionFinder {
     }
   }
 
+  /** "v 72 km/h", "n 2310 1/min". */
+  private static boolean isSymbol(Word w) {
+    return w.text().length() == 1 && Character.isLetter(w.text().charAt(0));
+  }
+
   /** Whether nothing but "set at" stands before a word that nothing parts from it. */
   private static boolean beginsAmongFill(LineAtHand at, int i) {
     int first = i;
     while (first > 0
         && at.segment(first - 1) == at.segment(i)
-        && at.part(first - 1) != Part.OTHER
+        && (at.part(first - 1) != Part.OTHER || isSymbol(at.word(first - 1)))
         && (!at.word(first - 1).isNumber())) {
       first--;
     }
