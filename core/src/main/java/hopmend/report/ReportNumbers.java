@@ -17,8 +17,8 @@ final class ReportNumbers {
   private static final Pattern NUMBER =
       Pattern.compile("\\d{1,3}(?:[ '’]\\d{3})+(?![\\d])(?:[.,]\\d+)?|\\d+(?:[.,]\\d+)*");
 
-  private static final Pattern MILES = Pattern.compile("\\d ?mi\\b");
-  private static final Pattern KILOMETRES = Pattern.compile("\\d ?km\\b");
+  private static final Pattern MILES = Pattern.compile("(\\d ?|unit\\W{1,4})mi\\b");
+  private static final Pattern KILOMETRES = Pattern.compile("(\\d ?|unit\\W{1,4})km\\b");
 
   private final boolean comma;
 
