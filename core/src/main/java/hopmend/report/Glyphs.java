@@ -101,4 +101,13 @@ final class Glyphs {
     }
     return seen.toString();
   }
+
+  /** Where something stands at a place or behind the spaces there. */
+  static int behindSpaces(char[] glyphs, int place) {
+    int behind = place;
+    while (behind < glyphs.length && glyphs[behind] == ' ') {
+      behind++;
+    }
+    return behind;
+  }
 }

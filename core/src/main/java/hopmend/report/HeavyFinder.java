@@ -111,8 +111,7 @@ final class HeavyFinder {
       if (glued.group(2) != null) {
         fmiValue(at, Integer.parseInt(glued.group(2)), w);
       }
-      at.account(i, i + 1, Part.CODE);
-      return i + 1;
+      return modeBehind(at, i);
     }
     Matcher mode = FMI_WORD.matcher(w.text());
     if (mode.matches()) {
@@ -133,6 +132,8 @@ final class HeavyFinder {
         if (v.text().length() > digits.length()) {
           fmiValue(at, Integer.parseInt(v.text().substring(digits.length() + 3)), v);
         }
+        at.account(i, i + 1, Part.CODE);
+        return modeBehind(at, i + 1);
       } else {
         fmiValue(at, Integer.parseInt(digits), v);
       }
@@ -140,6 +141,23 @@ final class HeavyFinder {
       return i + 2;
     }
     return i;
+  }
+
+  /** "SPN 3251-2": the failure mode that a sign alone parts from its number. */
+  private int modeBehind(LineAtHand at, int spn) {
+    at.account(spn, spn + 1, Part.CODE);
+    int sign = at.word(spn).end();
+    int mode = spn + 1;
+    if (at.finds.spn < 0
+        || mode >= at.size()
+        || at.word(mode).start() != sign + 1
+        || "-/._:".indexOf(glyphs[sign]) < 0
+        || number(at.word(mode).text(), 31).isEmpty()) {
+      return spn + 1;
+    }
+    fmiValue(at, Integer.parseInt(at.word(mode).text()), at.word(mode));
+    at.account(mode, mode + 1, Part.CODE);
+    return mode + 1;
   }
 
   private static void place(LineAtHand at, int start, int end) {

@@ -22,13 +22,20 @@ final class StateFinder {
   private final Layout layout;
   private final char[] glyphs;
   private final ReportWords words;
+  private static final String NO = "-–—☐□○";
+  private static final String CROSSES = "✗✘✕☒×";
+
   private final Legend legend;
+
+  /** Whether the report ticks by hooks: crosses say no then. */
+  private final boolean hasHooks;
 
   StateFinder(Layout layout, ReportWords words, Legend legend) {
     this.legend = legend;
     this.layout = layout;
     this.glyphs = layout.glyphs();
     this.words = words;
+    this.hasHooks = layout.original().chars().anyMatch(c -> "✓✔☑".indexOf(c) >= 0);
   }
 
   /** A cross, a hook, "yes" or a count in the column of a state. */
@@ -36,7 +43,7 @@ final class StateFinder {
     Cell cell = at.cells().get(c);
     if (first == behind) {
       String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
-      if (!marks.isEmpty() && !marks.matches("[-./:\\s]*")) {
+      if (!marks.isEmpty() && !marks.matches("[-./:\\s]*") && !isNo(marks.charAt(0))) {
         at.finds.states.add(State.beside(state, cell.start(), cell.end()));
       }
       return;
@@ -54,13 +61,35 @@ final class StateFinder {
     // Else codes stand there: they have this state, see code().
   }
 
+  /** An empty box, a dash; a cross where others have a hook. */
+  private boolean isNo(char mark) {
+    return NO.indexOf(mark) >= 0 || hasHooks && CROSSES.indexOf(mark) >= 0;
+  }
+
+  /** "Active: -, pending: ✗": a sign alone behind the name of a state, as its value. */
+  private boolean isSignedNo(LineAtHand at, int behind) {
+    int sign = Glyphs.behindSpaces(glyphs, at.word(behind - 1).end());
+    if (sign >= glyphs.length || ":=".indexOf(glyphs[sign]) < 0) {
+      return false;
+    }
+    int value = Glyphs.behindSpaces(glyphs, sign + 1);
+    if (value >= at.line().end() || !isNo(glyphs[value])) {
+      return false;
+    }
+    int next = Glyphs.behindSpaces(glyphs, value + 1);
+    boolean ends = next >= at.line().end() || ",;|)".indexOf(glyphs[next]) >= 0;
+    return ends || behind < at.size() && at.part(behind) == Part.STATE;
+  }
+
   void statusCell(LineAtHand at, String small, Cell cell, int first, int behind) {
     OptionalInt status = HexByte.of(small);
     boolean hex =
         status.isPresent()
             && (layout.name().equals("text") || small.length() > 2 || !small.matches("[01]\\d?"));
-    if (hex) {
-      statusByte(at, status.getAsInt(), cell.start(), cell.end());
+    OptionalInt bits = HexByte.ofBits(small);
+    if (hex || bits.isPresent()) {
+      int value = bits.orElseGet(status::getAsInt);
+      statusByte(at, value, cell.start(), cell.end());
       at.account(first, behind, Part.STATE);
     }
     at.finds.isStatusField = true;
@@ -156,6 +185,11 @@ final class StateFinder {
     }
     Word next = behind < at.size() ? at.word(behind) : null;
     boolean named = behind + 1 < at.size() && at.isAnnounced(behind + 1);
+    if (isSignedNo(at, behind)) {
+      at.finds.isStatusField = true;
+      denied(at, state, at.word(from).start(), at.word(behind - 1).end());
+      return;
+    }
     if (next != null && at.isAnnounced(behind) && words.isDenied(next) && !named) {
       at.finds.isStatusField = true;
       denied(at, state, at.word(from).start(), next.end());
@@ -193,7 +227,8 @@ final class StateFinder {
     return from > 0
         && words.isNot(at.word(from - 1))
         && at.segment(from - 1) == at.segment(from)
-        && at.part(from - 1) == Part.FILL;
+        && at.part(from - 1) == Part.FILL
+        && !(from > 1 && at.isAnnounced(from - 1) && at.part(from - 2) == Part.STATE);
   }
 
   /** "Neither P0335 nor P0340 is active", "none of P0335, P0340 is active". */

@@ -21,7 +21,7 @@ class ReportScoreTest {
   @CsvSource({
     "first-set.yaml, 359",
     "sentence-set.yaml, 129",
-    "layout-set.yaml, 135",
+    "layout-set.yaml, 266",
     "frame-layout-set.yaml, 55"
   })
   void ofTheReportsThatTheReaderWasMadeWithNothingIsMissed(String set, int least) {
