@@ -61,11 +61,18 @@ final class OdometerFinder {
       return behind;
     }
     Optional<MeasureUnit> named =
-        measures.unitBetween(at, behind, first).or(() -> spoken.distance(at.word(i)));
+        measures.unitBetween(at, behind, first).or(() -> unitInName(at, i, behind));
     odometer(at, number, first, named, at.word(i).start());
     int done = at.behind(first, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
+  }
+
+  /** "Total km 301 776". */
+  private Optional<MeasureUnit> unitInName(LineAtHand at, int from, int behind) {
+    return at.words().subList(from, behind).stream()
+        .flatMap(w -> spoken.distance(w).stream())
+        .findFirst();
   }
 
   /** "The counter showed 301 776 km", and not "count 3 at 301 776 km". */

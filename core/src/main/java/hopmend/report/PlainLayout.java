@@ -109,6 +109,10 @@ final class PlainLayout {
       if (parting == SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
+      if (cells.size() == 2 && columns.size() > 2 && isOdometer(cells.get(0))) {
+        lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
+        return;
+      }
       if (cells.size() > 1 && isRowOfUnits(cells)) {
         units(named(cells));
         return;
@@ -120,6 +124,11 @@ final class PlainLayout {
       }
     }
     lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
+  }
+
+  /** "Total km;611204" below a table of other columns. */
+  private boolean isOdometer(Cell name) {
+    return headOf(name).is(ReportWords.Label.ODOMETER);
   }
 
   /** Names of units side by side, or codes as names of columns. */

@@ -184,7 +184,8 @@ final class StateFinder {
       return;
     }
     Word next = behind < at.size() ? at.word(behind) : null;
-    boolean named = behind + 1 < at.size() && at.isAnnounced(behind + 1);
+    boolean named =
+        behind + 1 < at.size() && (at.isAnnounced(behind + 1) || at.word(behind + 1).isNumber());
     if (isSignedNo(at, behind)) {
       at.finds.isStatusField = true;
       denied(at, state, at.word(from).start(), at.word(behind - 1).end());
@@ -507,7 +508,12 @@ final class StateFinder {
             && at.part(first - 1) == Part.LABEL
             && at.finds.isStatusField;
     boolean afterFill =
-        from > 0 && at.part(from - 1) == Part.FILL && at.segment(from - 1) == at.segment(from);
+        from > 0
+            && at.part(from - 1) == Part.FILL
+            && at.segment(from - 1) == at.segment(from)
+            && (before == 0
+                || !words.isArticle(at.word(from - 1))
+                || at.finds.codesBefore(at.word(from).start()) == 0);
     boolean said = before == 0 && first < from && first > 0 && at.part(first - 1) == Part.CODE;
     boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
     return said
