@@ -83,7 +83,7 @@ public final class AnyRecord {
 
   /** Two of the entries lead to a sensor that the vehicle really has. */
   private void putSensor(List<JobEntry> entries) {
-    VehicleCard card = any(catalog.cards().stream().filter(c -> !c.sites().isEmpty()).toList());
+    VehicleCard card = cardWithSensors();
     var site = any(card.sites());
     var codesOfSite = any(catalog.sheet(site.family()).orElseThrow().codes()).codes();
     Fact vehicle =
@@ -237,12 +237,17 @@ public final class AnyRecord {
     return any(kinds).get();
   }
 
+  /** Cards that other tests began may have none yet. */
+  private VehicleCard cardWithSensors() {
+    return any(catalog.cards().stream().filter(c -> !c.sites().isEmpty()).toList());
+  }
+
   private About about() {
     return switch (random.nextInt(4)) {
       case 0 -> About.NOTHING;
       case 1 -> new About("no-such-family", 9, "no-such-card", 9, "no-such-site");
       default -> {
-        VehicleCard card = any(catalog.cards());
+        VehicleCard card = cardWithSensors();
         yield new About(any(catalog.sheets()).family(), 1, card.id(), 1, any(card.sites()).id());
       }
     };
@@ -279,7 +284,7 @@ public final class AnyRecord {
   }
 
   private Fact sensor() {
-    VehicleCard card = any(catalog.cards());
+    VehicleCard card = cardWithSensors();
     return new Fact.SensorChosen(card.id(), random.nextInt(6) == 0 ? id() : any(card.sites()).id());
   }
 
@@ -321,7 +326,7 @@ public final class AnyRecord {
         : random.nextInt(8) == 0
             ? id()
             : operation.id()
-                + (random.nextInt(5) == 0 ? "@" + any(any(catalog.cards()).sites()).id() : "");
+                + (random.nextInt(5) == 0 ? "@" + any(cardWithSensors().sites()).id() : "");
   }
 
   private String partNumber() {
