@@ -22,4 +22,22 @@ record Cell(Head head, int start, int end) {
     }
     return new Cell(Head.NONE, start, end);
   }
+
+  /** What stands in the line that begins at a place. */
+  static Cell ofLine(char[] glyphs, int from) {
+    return trimmed(glyphs, from, lineEnd(glyphs, from));
+  }
+
+  /** Where the line behind a place begins; behind the last one, the end. */
+  static int nextLine(char[] glyphs, int place) {
+    return Math.min(lineEnd(glyphs, place) + 1, glyphs.length);
+  }
+
+  private static int lineEnd(char[] glyphs, int from) {
+    int end = from;
+    while (end < glyphs.length && glyphs[end] != '\n') {
+      end++;
+    }
+    return end;
+  }
 }

@@ -212,7 +212,7 @@ final class CodeScanner {
       return takeFailureType(end, limit) || isCodeGluedOn(end, limit);
     }
     char c = text[end];
-    if (":-/.#_".indexOf(c) >= 0) {
+    if (":-/.#_$".indexOf(c) >= 0) {
       takeFailureType(hexAt(end + 1, limit), limit);
       return true;
     }
@@ -226,8 +226,6 @@ final class CodeScanner {
         end = before;
         failureType = 0;
       }
-    } else if (at < limit && text[at] == '$') {
-      takeFailureType(at + 1, limit);
     } else if (at < limit && hexAt(at, limit) > at) {
       takeFailureType(hexAt(at, limit), limit);
     } else if (at + 2 < limit && (text[at + 2] == 'h' || text[at + 2] == 'H')) {

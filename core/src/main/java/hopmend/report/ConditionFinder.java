@@ -187,8 +187,7 @@ final class ConditionFinder {
     if (!begins || !ends || !needsUnit) {
       return;
     }
-    double count = numbers.readings(Glyphs.seen(glyphs, number[0], number[1])).get(0);
-    double signed = isNegative(number[0]) ? -count : count;
+    double signed = isNegative(number[0]) ? -count(number) : count(number);
     Optional<Reading> reading = numbers.usual(condition.unit()).map(u -> Reading.of(signed, u));
     if (reading.isEmpty() || condition.isPossible(reading.get())) {
       at.finds.bare.add(new Bare(condition, reading.orElse(null), start, number[1]));
@@ -231,7 +230,7 @@ final class ConditionFinder {
     for (int i = 0; i < at.size(); i++) {
       boolean free = at.part(i) == Part.OTHER || at.part(i) == Part.FILL;
       boolean counts = !at.word(i).text().isEmpty() && Glyphs.isDigit(at.word(i).text().charAt(0));
-      if (free && counts && beginsAmongFill(at, i)) {
+      if (free && counts && beginsAmongFill(at, i) && !isOfOtherName(at, i)) {
         unnamedAt(at, i);
       }
     }
@@ -246,14 +245,34 @@ final class ConditionFinder {
     }
     int behind = at.behind(i, measure.get().end());
     boolean ends = behind == at.size() || at.segment(behind) != at.segment(behind - 1);
+    Reading told = Reading.of(count(number), measure.get().unit());
     for (Condition c : List.of(Condition.ENGINE_SPEED, Condition.SPEED, Condition.MODULE_VOLTAGE)) {
       boolean lacks = at.finds.values.stream().noneMatch(v -> v.condition() == c);
-      if (ends && lacks && measure.get().unit().quantity() == c.unit().quantity()) {
+      boolean may = told.unit().quantity() == c.unit().quantity();
+      if (ends && lacks && may && (c != Condition.MODULE_VOLTAGE || isOfBattery(told))) {
         value(at, c, number, i, Optional.empty(), at.word(i).start());
         at.account(i, behind, Part.VALUE);
         return;
       }
     }
+  }
+
+  /** "Turbine: 1800 rpm", "pedal=4.2 V": the value of a name that is not known here. */
+  private boolean isOfOtherName(LineAtHand at, int i) {
+    return i > 0
+        && at.part(i - 1) == Part.OTHER
+        && !isSymbol(at.word(i - 1))
+        && ":=".indexOf(glyphs[Glyphs.behindSpaces(glyphs, at.word(i - 1).end())]) >= 0;
+  }
+
+  /** Of 12 or 24 V, at rest or charged (common practice); signals and references have less. */
+  private static boolean isOfBattery(Reading reading) {
+    double volts = reading.in(MeasureUnit.VOLT);
+    return volts >= 9 && volts <= 16 || volts >= 18 && volts <= 32;
+  }
+
+  private double count(int[] number) {
+    return numbers.readings(Glyphs.seen(glyphs, number[0], number[1])).get(0);
   }
 
   /** "v 72 km/h", "n 2310 1/min". */

@@ -69,7 +69,7 @@ final class LabelFinder {
       case TYPE -> {
         OptionalInt type = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
         boolean sure = hasValue || at.word(i).text().equals("ftb") || match.words() > 1;
-        sure |= mayBe && i > 0 && at.part(i - 1) == Part.CODE && next.text().length() == 2;
+        sure |= mayBe && i > 0 && at.part(i - 1) == Part.CODE && next.digits() > 0;
         if (sure && type.isPresent()) {
           at.finds.type = type.getAsInt();
           at.account(behind, behind + 1, Part.LABEL);

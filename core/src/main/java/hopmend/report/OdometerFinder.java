@@ -251,14 +251,15 @@ final class OdometerFinder {
       at.account(behind, behind + 1, Part.VALUE);
       return;
     }
+    boolean nextField = behind + 1 < at.size() && at.isAnnounced(behind + 1);
     boolean strange =
         measures.unitBehind(at, number[1], word).isEmpty()
+            && !nextField
             && isWordBehind(number[1], at.cellOf(word).end());
     // Where nothing names the unit, the rest of the report may tell it.
     Optional<Measure> measure =
         measures
             .measure(at, number, word, named, Quantity.DISTANCE)
-            .or(() -> fieldOfUnit(at, behind).map(unit -> new Measure(unit, number[1])))
             .or(
                 () ->
                     numbers
@@ -276,13 +277,6 @@ final class OdometerFinder {
       return;
     }
     at.finds.odometers.add(new Value(null, reading.get(), start, end));
-  }
-
-  /** "ODO=265118;UNIT=km". */
-  private Optional<MeasureUnit> fieldOfUnit(LineAtHand at, int name) {
-    boolean field =
-        name + 1 < at.size() && words.isNameOfUnit(at.word(name)) && at.isAnnounced(name + 1);
-    return field ? spoken.distance(at.word(name + 1)) : Optional.empty();
   }
 
   /** Whether a distance is meant by "187 thousand": it is named before or behind. */

@@ -172,15 +172,7 @@ final class PlainLayout {
 
   /** Whether the next line is one of a grid whose corner is empty: "status stored pending". */
   private boolean isNamedBelow(int end, char sign) {
-    int start = end;
-    while (start < glyphs.length && glyphs[start] != '\n') {
-      start++;
-    }
-    int behind = Math.min(start + 1, glyphs.length);
-    while (behind < glyphs.length && glyphs[behind] != '\n') {
-      behind++;
-    }
-    Cell below = Cell.trimmed(glyphs, Math.min(start + 1, behind), behind);
+    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
     List<Cell> cells = split(below.start(), below.end(), sign);
     return cells.size() > 1 && TurnedGrid.isOfCodes(headOf(cells.get(0)));
   }

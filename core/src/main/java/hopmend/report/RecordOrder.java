@@ -2,81 +2,89 @@ package hopmend.report;
 
 import java.util.List;
 import java.util.function.IntFunction;
+import java.util.stream.IntStream;
 
 /**
  * Of a report that tells each code in several lines: whether its control unit and states stand in
- * lines below it or above it. Looked for in the first lines only.
+ * lines below it or above it. That is told by what such a report begins and ends with.
  */
 enum RecordOrder {
   /** "P0299", "Engine", "confirmed", "P0715", "Gearbox", "pending". */
   BELOW,
-  /** "Confirmed", "Engine", "P0299", "pending", "Gearbox", "P0715". */
+  /** "Status: confirmed", "Engine", "P0299", "Status: pending", "Gearbox", "P0715". */
   ABOVE,
-  /** Rows that tell all, headings of lists, prose. */
+  /** Rows that tell all, headings of lists, codes between their unit and their state, prose. */
   UNTOLD;
 
-  private static final int FIRST_LINES = 200;
+  /** So many lines at both ends show how a report is written (our own bound). */
+  private static final int LOOKED_AT = 200;
 
-  /** What is of codes in a report, line by line. */
-  private static final class Seen {
-    int codes;
-    int lacking;
-    boolean beginsWithCode;
-    boolean lastIsCode;
-    boolean isAny;
-
-    /** All states have their name, "status: stored"; others may head lists. */
-    boolean areFields = true;
-
-    void code() {
-      lacking += isAny && lastIsCode ? 1 : 0;
-      beginsWithCode |= !isAny;
-      codes++;
-      lastIsCode = true;
-      isAny = true;
-    }
-
-    void part(boolean isField) {
-      areFields &= isField;
-      lastIsCode = false;
-      isAny = true;
-    }
-
-    RecordOrder order() {
-      if (codes < 2 || lacking > 0 || beginsWithCode == lastIsCode) {
-        return UNTOLD;
-      }
-      return beginsWithCode ? BELOW : areFields ? ABOVE : UNTOLD;
-    }
+  /** What a line is of such a report. */
+  private enum Role {
+    CODE,
+    /** A unit or a state with its name, "status: stored". */
+    FIELD,
+    /** A state without a name, which may head a list. */
+    STATE,
+    NOTHING,
+    /** A report with such a line has no records of this kind. */
+    NO_RECORD
   }
 
   /**
    * @param finds what was found in a line, by its number
    */
   static RecordOrder of(List<Line> lines, IntFunction<LineFinds> finds) {
-    Seen seen = new Seen();
-    for (int i = 0; i < Math.min(lines.size(), FIRST_LINES); i++) {
-      Line.Kind kind = lines.get(i).kind();
-      if (kind == Line.Kind.GAP) {
-        continue;
-      }
-      if (kind == Line.Kind.OPEN || kind == Line.Kind.CLOSE || kind == Line.Kind.HEADING) {
-        return UNTOLD;
-      }
-      LineFinds f = finds.apply(i);
-      boolean list = f.isDecorated || f.speaksOfCodes && !f.isStatusField;
-      boolean headed = !f.hasCodes() && list && (f.unit != null || !f.states.isEmpty());
-      boolean whole = f.hasCodes() && (f.unit != null || !f.states.isEmpty());
-      if (headed || whole || f.none) {
-        return UNTOLD;
-      }
-      if (f.hasCodes()) {
-        seen.code();
-      } else if (isPart(f)) {
-        seen.part(f.isStatusField || f.states.isEmpty());
-      }
+    List<Role> roles =
+        IntStream.range(0, Math.min(lines.size(), LOOKED_AT))
+            .mapToObj(i -> role(lines, i, finds))
+            .filter(r -> r != Role.NOTHING)
+            .toList();
+    long codes = roles.stream().filter(r -> r == Role.CODE).count();
+    boolean isAnyBare =
+        IntStream.range(1, roles.size())
+            .anyMatch(i -> roles.get(i) == Role.CODE && roles.get(i - 1) == Role.CODE);
+    if (codes < 2 || isAnyBare || roles.contains(Role.NO_RECORD)) {
+      return UNTOLD;
     }
-    return seen.order();
+    boolean begins = roles.get(0) == Role.CODE;
+    if (begins == (last(lines, finds) == Role.CODE)) {
+      return UNTOLD;
+    }
+    return begins ? BELOW : roles.contains(Role.STATE) ? UNTOLD : ABOVE;
+  }
+
+  /** What the last line is that is anything. */
+  private static Role last(List<Line> lines, IntFunction<LineFinds> finds) {
+    return IntStream.iterate(lines.size() - 1, i -> i >= 0, i -> i - 1)
+        .limit(LOOKED_AT)
+        .mapToObj(i -> role(lines, i, finds))
+        .filter(r -> r != Role.NOTHING)
+        .findFirst()
+        .orElse(Role.NOTHING);
+  }
+
+  private static Role role(List<Line> lines, int line, IntFunction<LineFinds> finds) {
+    Line.Kind kind = lines.get(line).kind();
+    if (kind == Line.Kind.GAP) {
+      return Role.NOTHING;
+    }
+    if (kind != Line.Kind.TEXT && kind != Line.Kind.ROW) {
+      return Role.NO_RECORD;
+    }
+    LineFinds f = finds.apply(line);
+    boolean tells = f.unit != null || !f.states.isEmpty();
+    boolean list = f.isDecorated || f.speaksOfCodes && !f.isStatusField;
+    if (f.none || tells && (f.hasCodes() || list)) {
+      return Role.NO_RECORD;
+    }
+    if (f.hasCodes()) {
+      return Role.CODE;
+    }
+    if (!isPart(f)) {
+      return Role.NOTHING;
+    }
+    return f.isStatusField || f.states.isEmpty() ? Role.FIELD : Role.STATE;
   }
 
   /** A control unit, a state, or both, and nothing else. */

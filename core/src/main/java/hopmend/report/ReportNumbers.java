@@ -17,8 +17,10 @@ final class ReportNumbers {
   private static final Pattern NUMBER =
       Pattern.compile("\\d{1,3}(?:[ '’]\\d{3})+(?![\\d])(?:[.,]\\d+)?|\\d+(?:[.,]\\d+)*");
 
-  private static final Pattern MILES = Pattern.compile("(\\d ?|unit\\W{1,4})mi\\b");
-  private static final Pattern KILOMETRES = Pattern.compile("(\\d ?|unit\\W{1,4})km\\b");
+  /** "187 443 km", "unit = km", {@code "unit": "km"}. */
+  private static final Pattern KILOMETRES = Pattern.compile("(\\d ?|[:=][ '\"]{0,2})km\\b");
+
+  private static final Pattern MILES = Pattern.compile("(\\d ?|[:=][ '\"]{0,2})mi\\b");
 
   private final boolean comma;
 

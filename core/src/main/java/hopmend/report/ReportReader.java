@@ -41,7 +41,7 @@ final class ReportReader {
   /** Distances that are asked for, at most; who wrote more of them meant none. */
   private static final int MOST_ASKED = 3;
 
-  /** So many lines of values stand below one code at most. */
+  /** So many lines of values stand below one code at most (our own bound). */
   private static final int LONGEST_FRAME = 16;
 
   /** So many values make a freeze frame, in which others need no unit (our own bound). */

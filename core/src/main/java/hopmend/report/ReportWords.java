@@ -71,7 +71,6 @@ public final class ReportWords {
       List<String> explaining,
       List<String> only,
       List<String> as,
-      List<String> unitNames,
       List<String> trips,
       List<String> since,
       List<String> about,
@@ -144,7 +143,6 @@ public final class ReportWords {
   private final Set<String> explaining = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
-  private final Set<String> unitNames = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
@@ -171,7 +169,6 @@ public final class ReportWords {
     words(file.explaining(), explaining);
     words(file.only(), only);
     words(file.as(), as);
-    words(file.unitNames(), unitNames);
     words(file.since(), since);
     words(file.trips(), trips);
     trips.addAll(since);
@@ -410,11 +407,6 @@ public final class ReportWords {
   /** "Logged as pending". */
   boolean isAs(Word w) {
     return as.contains(w.text());
-  }
-
-  /** "Unit: km". */
-  boolean isNameOfUnit(Word w) {
-    return unitNames.contains(w.text());
   }
 
   /** A word that makes a distance one since something, or until something. */

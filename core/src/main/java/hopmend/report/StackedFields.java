@@ -24,23 +24,23 @@ record StackedFields(List<Line> lines, int end) {
     List<Cell> fields = new ArrayList<>();
     int place = from;
     while (place < glyphs.length) {
-      Cell name = line(glyphs, place);
-      int below = behind(glyphs, name);
+      Cell name = Cell.ofLine(glyphs, place);
+      int below = Cell.nextLine(glyphs, name.end());
       Head head = named(glyphs, name, words);
       if (head == Head.NONE || below >= glyphs.length) {
         break;
       }
-      Cell value = line(glyphs, below);
+      Cell value = Cell.ofLine(glyphs, below);
       boolean unit = head.is(Label.UNIT) && isUnit(glyphs, value, words);
       if (!isValue(glyphs, value, head) || !unit && named(glyphs, value, words) != Head.NONE) {
         break;
       }
-      place = behind(glyphs, value);
-      Cell unitLine = line(glyphs, Math.min(place, glyphs.length));
+      place = Cell.nextLine(glyphs, value.end());
+      Cell unitLine = Cell.ofLine(glyphs, place);
       Optional<MeasureUnit> measure =
           head.condition() == null ? Optional.empty() : words.measure(text(glyphs, unitLine));
       fields.add(new Cell(measure.map(head::in).orElse(head), value.start(), value.end()));
-      place = measure.isPresent() ? behind(glyphs, unitLine) : place;
+      place = measure.isPresent() ? Cell.nextLine(glyphs, unitLine.end()) : place;
     }
     boolean sure =
         fields.size() > 1 || fields.size() == 1 && isMeasured(glyphs, fields.get(0), words);
@@ -117,23 +117,5 @@ record StackedFields(List<Line> lines, int end) {
     }
     rows.addAll(ofVehicle);
     return rows;
-  }
-
-  /** What stands in the line that begins at a place. */
-  private static Cell line(char[] glyphs, int from) {
-    int to = from;
-    while (to < glyphs.length && glyphs[to] != '\n') {
-      to++;
-    }
-    return Cell.trimmed(glyphs, from, to);
-  }
-
-  /** Where the next line begins. */
-  private static int behind(char[] glyphs, Cell line) {
-    int place = line.end();
-    while (place < glyphs.length && glyphs[place] != '\n') {
-      place++;
-    }
-    return Math.min(place + 1, glyphs.length);
   }
 }

@@ -19,12 +19,13 @@ final class StateFinder {
   /** Characters of a code with its failure type, at least. */
   private static final int LONGER_THAN_BASE = 7;
 
+  private static final String NO = "-–—☐□○";
+  private static final String HOOKS = "✓✔☑";
+  private static final String CROSSES = "✗✘✕☒×";
+
   private final Layout layout;
   private final char[] glyphs;
   private final ReportWords words;
-  private static final String NO = "-–—☐□○";
-  private static final String CROSSES = "✗✘✕☒×";
-
   private final Legend legend;
 
   /** Whether the report ticks by hooks: crosses say no then. */
@@ -35,7 +36,7 @@ final class StateFinder {
     this.layout = layout;
     this.glyphs = layout.glyphs();
     this.words = words;
-    this.hasHooks = layout.original().chars().anyMatch(c -> "✓✔☑".indexOf(c) >= 0);
+    this.hasHooks = layout.original().chars().anyMatch(c -> HOOKS.indexOf(c) >= 0);
   }
 
   /** A cross, a hook, "yes" or a count in the column of a state. */

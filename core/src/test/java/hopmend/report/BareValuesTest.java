@@ -61,4 +61,16 @@ class BareValuesTest {
       assertThat(asked(report)).as(report).isZero();
     }
   }
+
+  /** What has a unit and no name is taken where it can be one thing only. */
+  @Test
+  void aValueOfAnotherNameOrOfASignalIsNotTaken() {
+    String named = "P0340 stored: load 41 %, MAP 98 kPa, ";
+    assertThat(frame(named + "13.9 V, 62 km/h, n=1640/min"))
+        .isEqualTo("13.9 V, 1640 1/min, 41 %, 62 km/h, 98 kPa");
+    for (String other :
+        new String[] {"pedal: 4.2 V", "reference, 5.0 V", "turbine: 1800 rpm", "fan=900 rpm"}) {
+      assertThat(frame(named + other)).as(other).isEqualTo("41 %, 98 kPa");
+    }
+  }
 }

@@ -79,6 +79,15 @@ public record InstrumentView(
     return sight().flatMap(Sight::picture).map(p -> p.draw(Words.wording()));
   }
 
+  /** Whether there is more to show than the reasons beside the outcome. */
+  public boolean showsFigures() {
+    boolean reasonsAreAll =
+        outcome().isPresent()
+            && sight().filter(s -> s.seen().isEmpty() && s.picture().isEmpty()).isPresent()
+            && look.filter(l -> l.notes().isEmpty()).isPresent();
+    return sight().isPresent() && !reasonsAreAll;
+  }
+
   /** Columns that are drawn, in the order of their roles. */
   public List<String> drawn() {
     return kind().roles().stream()
