@@ -57,10 +57,13 @@ public record PartRecord(Map<Made, Count> byMake, Map<Graded, Count> byGrade) {
       boolean cameBack,
       String by,
       Instant at) {
-    private Count count() {
-      return new Count(1, cameBack ? 1 : 0);
+    private Counted counted() {
+      return new Counted(make, grade, family, new Count(1, cameBack ? 1 : 0));
     }
   }
+
+  /** How many of a make, grade and family were fitted. */
+  public record Counted(String make, Grade grade, String family, Count count) {}
 
   public PartRecord {
     byMake = Map.copyOf(byMake);
@@ -68,9 +71,13 @@ public record PartRecord(Map<Made, Count> byMake, Map<Graded, Count> byGrade) {
   }
 
   public static PartRecord of(List<Fitted> all) {
+    return counted(all.stream().map(Fitted::counted).toList());
+  }
+
+  public static PartRecord counted(List<Counted> all) {
     Map<Made, Count> makes = new HashMap<>();
     Map<Graded, Count> grades = new HashMap<>();
-    for (Fitted f : all) {
+    for (Counted f : all) {
       if (!f.make().isEmpty()) {
         makes.merge(new Made(f.make(), f.family()), f.count(), Count::and);
       }

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToIntFunction;
+import java.util.stream.Collector;
 import java.util.stream.Collectors;
 
 /**
@@ -28,21 +29,30 @@ public record CauseRecord(
   /** A cause that was put right, and proven so by the sign-off. */
   public record Proven(String family, String card, String suspect) {}
 
+  /** In how many jobs it was one. */
+  public record Counted(Proven cause, int jobs) {}
+
   public CauseRecord {
     byFamily = Map.copyOf(byFamily);
     byCard = Map.copyOf(byCard);
   }
 
   public static CauseRecord of(List<Proven> all) {
-    return new CauseRecord(
-        all.stream().collect(Collectors.groupingBy(Proven::family, counted())),
-        all.stream()
-            .filter(p -> !p.card().isEmpty())
-            .collect(Collectors.groupingBy(p -> new OnCard(p.family(), p.card()), counted())));
+    return counted(all.stream().map(p -> new Counted(p, 1)).toList());
   }
 
-  private static java.util.stream.Collector<Proven, ?, Map<String, Integer>> counted() {
-    return Collectors.toMap(Proven::suspect, p -> 1, Integer::sum, HashMap::new);
+  public static CauseRecord counted(List<Counted> all) {
+    return new CauseRecord(
+        all.stream().collect(Collectors.groupingBy(c -> c.cause().family(), bySuspect())),
+        all.stream()
+            .filter(c -> !c.cause().card().isEmpty())
+            .collect(
+                Collectors.groupingBy(
+                    c -> new OnCard(c.cause().family(), c.cause().card()), bySuspect())));
+  }
+
+  private static Collector<Counted, ?, Map<String, Integer>> bySuspect() {
+    return Collectors.toMap(c -> c.cause().suspect(), Counted::jobs, Integer::sum, HashMap::new);
   }
 
   /** How many jobs of a family ended at a suspect. */

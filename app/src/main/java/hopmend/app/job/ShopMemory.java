@@ -1,7 +1,5 @@
 package hopmend.app.job;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
 import hopmend.day.Pace;
 import hopmend.job.Fact;
 import hopmend.job.Workup;
@@ -12,11 +10,9 @@ import hopmend.part.PartRecord.Fitted;
 import hopmend.prove.CauseRecord;
 import hopmend.prove.CauseRecord.Proven;
 import java.sql.Timestamp;
-import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.IntStream;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -31,11 +27,6 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
  */
 @Component
 class ShopMemory {
-  /** What another instance writes is heard so much later; nobody waits for it. */
-  private static final Duration KEPT = Duration.ofSeconds(30);
-
-  private static final String ALL = "all";
-
   /** Of the steps that were worked, the latest so many tell how long one takes. */
   private static final int MOST_STEPS = 20_000;
 
@@ -52,67 +43,74 @@ class ShopMemory {
 
   private final JdbcTemplate sql;
 
-  /** How often what is known was changed here, as committed. */
-  private final AtomicLong changes = new AtomicLong();
-
-  /** All of it at one moment, with the changes up to it. */
-  record Told(long changes, PartRecord parts, CauseRecord causes, Pace pace) {}
-
-  private final LoadingCache<String, Told> told =
-      Caffeine.newBuilder().refreshAfterWrite(KEPT).build(all -> read());
+  private final ReadAnew<PartRecord> parts = new ReadAnew<>(this::readParts);
+  private final ReadAnew<CauseRecord> causes = new ReadAnew<>(this::readCauses);
+  private final ReadAnew<Pace> pace = new ReadAnew<>(this::readPace);
 
   ShopMemory(JdbcTemplate sql) {
     this.sql = sql;
   }
 
-  /** What is known; read once at the start, and anew beside the requests. */
-  Told told() {
-    Told known = told.get(ALL);
-    // A reading that was under way when something was committed may not have seen it.
-    if (known.changes() < changes.get()) {
-      told.refresh(ALL);
-    }
-    return known;
+  /** What came of the parts that were fitted. */
+  PartRecord parts() {
+    return parts.now();
+  }
+
+  /** What the causes were. */
+  CauseRecord causes() {
+    return causes.now();
+  }
+
+  /** How long steps take. */
+  Pace pace() {
+    return pace.now();
   }
 
   @EventListener
   void ready(ApplicationReadyEvent started) {
-    told();
+    parts();
+    causes();
+    pace();
   }
 
-  private Told read() {
-    return new Told(
-        changes.get(),
-        PartRecord.of(
-            sql.query(
-                "select number, make, grade, family, came_back from fitted_part",
-                (row, n) ->
-                    new Fitted(
-                        row.getString(1),
-                        row.getString(2),
-                        Grade.valueOf(row.getString(3)),
-                        row.getString(4),
-                        "",
-                        row.getBoolean(5),
-                        "",
-                        null))),
-        CauseRecord.of(
-            sql.query(
-                "select family, card, suspect from proven_cause",
-                (row, n) -> new Proven(row.getString(1), row.getString(2), row.getString(3)))),
-        Pace.of(
-            sql.query(
-                "select family, card, step, learner, planned, took from worked_step"
-                    + " order by job_id desc, place limit "
-                    + MOST_STEPS,
-                (row, n) ->
-                    new Pace.Worked(
-                        row.getString(1),
-                        row.getString(2),
-                        row.getString(3),
-                        row.getBoolean(4),
-                        row.getDouble(5),
-                        row.getDouble(6)))));
+  private PartRecord readParts() {
+    return PartRecord.counted(
+        sql.query(
+            "select make, grade, family, count(*), count(*) filter (where came_back)"
+                + " from fitted_part group by make, grade, family",
+            (row, n) ->
+                new PartRecord.Counted(
+                    row.getString(1),
+                    Grade.valueOf(row.getString(2)),
+                    row.getString(3),
+                    new PartRecord.Count(row.getInt(4), row.getInt(5)))));
+  }
+
+  private CauseRecord readCauses() {
+    return CauseRecord.counted(
+        sql.query(
+            "select family, card, suspect, count(*) from proven_cause"
+                + " group by family, card, suspect",
+            (row, n) ->
+                new CauseRecord.Counted(
+                    new Proven(row.getString(1), row.getString(2), row.getString(3)),
+                    row.getInt(4))));
+  }
+
+  private Pace readPace() {
+    return Pace.of(
+        sql.query(
+            "select family, card, step, learner, planned, took from worked_step"
+                + " order by job_id desc, place limit "
+                + MOST_STEPS,
+            (row, n) ->
+                new Pace.Worked(
+                    row.getString(1),
+                    row.getString(2),
+                    row.getString(3),
+                    row.getBoolean(4),
+                    row.getDouble(5),
+                    row.getDouble(6))));
   }
 
   static boolean mayChangeBy(List<? extends Fact> facts) {
@@ -141,7 +139,7 @@ class ShopMemory {
     List<Proven> proven = workup.provenCauses();
     List<Pace.Worked> worked =
         workup.state().signedOff().isPresent() ? workup.workedSteps() : List.of();
-    sql.update("delete from worked_step where job_id = ?", jobId);
+    boolean paced = written("worked_step", jobId, worked);
     sql.batchUpdate(
         "insert into worked_step (job_id, place, family, card, step, learner, planned, took)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?)",
@@ -154,7 +152,7 @@ class ShopMemory {
                   };
                 })
             .toList());
-    sql.update("delete from proven_cause where job_id = ?", jobId);
+    boolean caused = written("proven_cause", jobId, proven);
     sql.batchUpdate(
         "insert into proven_cause (job_id, place, family, card, suspect) values (?, ?, ?, ?, ?)",
         IntStream.range(0, proven.size())
@@ -164,7 +162,7 @@ class ShopMemory {
                   return new Object[] {jobId, i, p.family(), p.card(), p.suspect()};
                 })
             .toList());
-    sql.update("delete from fitted_part where job_id = ?", jobId);
+    boolean parted = written("fitted_part", jobId, fitted);
     List<Object[]> lines =
         IntStream.range(0, fitted.size())
             .mapToObj(
@@ -196,9 +194,21 @@ class ShopMemory {
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            changes.incrementAndGet();
-            told.refresh(ALL);
+            if (paced) {
+              pace.changed();
+            }
+            if (caused) {
+              causes.changed();
+            }
+            if (parted) {
+              parts.changed();
+            }
           }
         });
+  }
+
+  /** Takes a job's lines away; whether there were any, or will be. */
+  private boolean written(String table, long jobId, List<?> lines) {
+    return sql.update("delete from " + table + " where job_id = ?", jobId) > 0 || !lines.isEmpty();
   }
 }

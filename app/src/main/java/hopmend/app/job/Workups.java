@@ -69,8 +69,6 @@ class Workups {
   Workup of(List<JobEntry> entries) {
     JobState job = JobState.of(entries);
     return new Workup(
-        job,
-        catalogs.with(job.pinned()),
-        shop.with(memory.told().parts(), memory.told().causes(), parts.now()));
+        job, catalogs.with(job.pinned()), shop.with(memory.parts(), memory.causes(), parts.now()));
   }
 }
