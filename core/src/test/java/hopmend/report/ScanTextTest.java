@@ -157,7 +157,7 @@ class ScanTextTest {
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
         CpuTime.ofFourTimes(
-            100_000,
+            30_000,
             n ->
                 ScanText.read(
                     "P0340 " + piece.repeat(n / piece.length()), 2026, CATALOG.reportWords()));
