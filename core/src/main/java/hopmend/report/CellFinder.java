@@ -48,6 +48,8 @@ final class CellFinder {
         conditions.conditionCell(at, c, head, first, behind);
       } else if (head.label() != null) {
         labelled(at, c, head, first, behind);
+      } else if (head.controlUnit() != null && states.isMarked(at, c, first, behind)) {
+        units.crossed(at, head.controlUnit(), at.cells().get(c));
       }
     }
   }
@@ -66,6 +68,10 @@ final class CellFinder {
         at.account(first, behind, Part.LABEL);
       }
       case COUNT -> {
+        if (first < behind && odometer.isDistanceCounted(at, first)) {
+          odometer.odometerCell(at, c, head, first, behind);
+          return;
+        }
         HeavyFinder.number(small, 1_000_000)
             .ifPresent(v -> at.finds.count = v == 127 && heavy.isHeavy(at) ? 0 : v);
         at.account(first, behind, Part.LABEL);
@@ -82,7 +88,10 @@ final class CellFinder {
       case SPN_FMI -> heavy.pair(at, small, cell, first, behind);
       case CODE -> codes.codeCell(at, small, cell, first, behind);
       case ADDRESS -> {
-        if (units.unitOfAddress(at, written, cell, true)) {
+        // "ABS" is told at any address.
+        if (units.isKnown(at.finds.unit)) {
+          at.account(first, behind, Part.FILL);
+        } else if (units.unitOfAddress(at, written, cell, true)) {
           at.account(first, behind, Part.UNIT);
         }
       }
@@ -95,7 +104,14 @@ final class CellFinder {
         }
       }
       case OTHER -> at.account(first, behind, Part.FILL);
-      case DATE, TEXT -> {}
+      case TEXT -> {
+        // The name of what answers at an address is that of a unit.
+        if (at.cells().stream().anyMatch(x -> x.head().is(Label.ADDRESS))
+            && units.isKnown(written)) {
+          units.unitCell(at, written, cell, first, behind);
+        }
+      }
+      case DATE, IDENTIFICATION -> {}
     }
   }
 }

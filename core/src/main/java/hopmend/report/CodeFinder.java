@@ -40,7 +40,7 @@ final class CodeFinder {
   int codeAt(LineAtHand at, int i, Cell cell) {
     Word w = at.word(i);
     Label label = cell.head().label();
-    if (label == Label.OTHER || label == Label.DATE || label == Label.ODOMETER) {
+    if (cell.head().isOfVehicle()) {
       return i;
     }
     CodeScanner.Result result = scanner.at(w.start(), cell.end());

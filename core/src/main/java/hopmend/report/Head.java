@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.fault.CodeState;
+import hopmend.fault.ControlUnit;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import java.util.ArrayList;
@@ -8,11 +9,17 @@ import java.util.List;
 
 /**
  * What the name of a column or of a field says about what stands in it: a kind of field, a state
- * that is crossed or not, a condition of a freeze frame and its unit. What it does not say is null.
+ * that is crossed or not, a condition of a freeze frame and its unit, a control unit that holds the
+ * codes crossed there. What it does not say is null.
  */
 record Head(
-    String words, ReportWords.Label label, CodeState state, Condition condition, MeasureUnit unit) {
-  static final Head NONE = new Head("", null, null, null, null);
+    String words,
+    ReportWords.Label label,
+    CodeState state,
+    Condition condition,
+    MeasureUnit unit,
+    ControlUnit controlUnit) {
+  static final Head NONE = new Head("", null, null, null, null, null);
 
   /** Of a name such as "Fault code", "coolant [°C]" or "engineSpeed_rpm". */
   static Head of(String name, ReportWords known) {
@@ -49,12 +56,22 @@ record Head(
       state = label == ReportWords.Label.CODE ? stateIn(alone, known) : null;
       label = state != null ? null : label;
     }
-    return new Head(text, label, state, condition, unit);
+    boolean counts = label == ReportWords.Label.COUNT && isDistance(unit);
+    label = counts ? ReportWords.Label.ODOMETER : label;
+    ControlUnit column =
+        label == null && state == null && condition == null
+            ? known.units().whole(alone).orElse(null)
+            : null;
+    return new Head(text, label, state, condition, unit, column);
+  }
+
+  private static boolean isDistance(MeasureUnit unit) {
+    return unit != null && unit.quantity() == MeasureUnit.Quantity.DISTANCE;
   }
 
   /** The same with the unit that a row of its own tells. */
   Head in(MeasureUnit told) {
-    return new Head(words, label, state, condition, told);
+    return new Head(words, label, state, condition, told, controlUnit);
   }
 
   private static String last(List<Word> words) {
@@ -114,6 +131,14 @@ record Head(
 
   boolean is(ReportWords.Label asked) {
     return label == asked;
+  }
+
+  /** Whether it tells of the vehicle or of its reading, and of no code. */
+  boolean isOfVehicle() {
+    return is(ReportWords.Label.ODOMETER)
+        || is(ReportWords.Label.DATE)
+        || is(ReportWords.Label.IDENTIFICATION)
+        || is(ReportWords.Label.OTHER);
   }
 
   boolean isKnown() {

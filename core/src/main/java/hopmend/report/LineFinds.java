@@ -139,6 +139,9 @@ final class LineFinds {
   /** "No faults". */
   boolean none;
 
+  /** "No stored codes": there may be others. */
+  boolean noneOfState;
+
   /** It says "codes", "faults": a state beside that is about a list. */
   boolean speaksOfCodes;
 

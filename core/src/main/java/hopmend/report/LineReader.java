@@ -29,6 +29,7 @@ final class LineReader {
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
   private final VehicleFinder vehicle;
+  private final DateFinder dates;
   private final OdometerFinder odometer;
   private final StateFinder states;
   private final UnitFinder units;
@@ -46,7 +47,8 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, scanner);
     codes = new CodeFinder(glyphs, words, scanner, heavy, units);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
-    vehicle = new VehicleFinder(glyphs, numbers, yearNow);
+    vehicle = new VehicleFinder(glyphs, yearNow);
+    dates = new DateFinder(glyphs, words, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures);
     legend = new Legend(glyphs, words);
     states = new StateFinder(layout, words, legend);
@@ -91,11 +93,21 @@ final class LineReader {
     return words.isLabel(name, 0, Label.CODE);
   }
 
+  /** "[Date]", "== Odometer ==", "Read:": what stands below is no unit's. */
+  boolean isNameOfField(String name) {
+    return Head.of(name, words).isOfVehicle()
+        || Word.of(name).stream().limit(1).anyMatch(words::isScanned);
+  }
+
   /** What stands at a word; the number of the word behind it. */
   private int word(LineAtHand at, int i) {
     Word w = at.word(i);
     Cell cell = at.cellOf(i);
-    int behind = codes.codeAt(at, i, cell);
+    int behind = vehicle.inGroups(at, i);
+    if (behind > i) {
+      return behind;
+    }
+    behind = codes.codeAt(at, i, cell);
     if (behind > i) {
       return behind;
     }
@@ -123,7 +135,10 @@ final class LineReader {
     if (behind > i) {
       return behind;
     }
-    vehicle.dateAt(at, w);
+    behind = dates.dateAt(at, i);
+    if (behind > i) {
+      return behind;
+    }
     if (TIMES.matcher(w.text()).matches()) {
       at.finds.count(Integer.parseInt(w.text().replace("x", "")));
       at.account(i, i + 1, Part.LABEL);
@@ -142,6 +157,9 @@ final class LineReader {
     Phrases.Match<Boolean> none = words.none().at(at.words(), i);
     if (none != null) {
       at.finds.none = true;
+      for (int k = i; k < i + none.words(); k++) {
+        at.finds.noneOfState |= words.states().at(at.words(), k) != null;
+      }
       at.account(i, i + none.words(), Part.FILL);
       return i + none.words();
     }
@@ -244,11 +262,13 @@ final class LineReader {
   /** What the line is as a whole. */
   private void judge(LineAtHand at) {
     Line line = at.line();
+    boolean healthy = !at.finds.hasCodes() && isHealthy(at);
     for (int i = 0; i < at.size(); i++) {
       at.finds.otherWords += at.part(i) == Part.OTHER ? 1 : 0;
       at.finds.hasValue |= at.isAnnounced(i) && at.cellIndex(i) == 0;
     }
     units.units(at);
+    at.finds.none |= healthy && at.finds.unit != null && at.finds.otherWords == 0;
     at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
     if (at.finds.hasCodes()
         || line.end() <= line.start()
@@ -276,6 +296,18 @@ final class LineReader {
           mayName && words.heads().at(at.words(), i) != null
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
+  }
+
+  /** "Gateway ok". */
+  private boolean isHealthy(LineAtHand at) {
+    boolean healthy = false;
+    for (int i = 0; i < at.size(); i++) {
+      if ((at.part(i) == Part.OTHER || at.part(i) == Part.FILL) && words.isHealthy(at.word(i))) {
+        at.account(i, i + 1, Part.FILL);
+        healthy = true;
+      }
+    }
+    return healthy;
   }
 
   /** Capitals only. */

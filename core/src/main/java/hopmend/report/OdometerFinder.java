@@ -82,6 +82,11 @@ final class OdometerFinder {
     return !ofOther && (isNoCountAt(at, i) || !counted && distanceNear(at, i) >= 0);
   }
 
+  /** The cell of a counter that counts no faults: "Compteur: 187 443 km". */
+  boolean isDistanceCounted(LineAtHand at, int i) {
+    return isNoCountAt(at, i) || spoken.isDistanceAt(at, i);
+  }
+
   /** "Counter 301 776": nothing occurs that often. */
   private boolean isNoCountAt(LineAtHand at, int i) {
     if (i >= at.size() || !at.word(i).isNumber()) {
@@ -181,7 +186,12 @@ final class OdometerFinder {
       unit--;
     }
     boolean counted = isNear(at, unit, i) && spoken.isDistance(at.word(unit));
-    if (!counted || unit == 0 || !at.word(unit - 1).isNumber()) {
+    Optional<MeasureUnit> bracketed =
+        behind < at.size() && isBracketed(at, behind)
+            ? spoken.distance(at.word(behind))
+            : Optional.empty();
+    unit = !counted && bracketed.isPresent() ? i : unit;
+    if (!counted && bracketed.isEmpty() || unit == 0 || !at.word(unit - 1).isNumber()) {
       return;
     }
     int first = unit - 1;
@@ -190,7 +200,7 @@ final class OdometerFinder {
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(unit).start());
     if (number != null && at.part(first) == Part.OTHER) {
-      odometer(at, number, first, Optional.empty(), at.word(first).start());
+      odometer(at, number, first, bracketed, at.word(first).start());
       at.account(first, behind, Part.VALUE);
     }
   }

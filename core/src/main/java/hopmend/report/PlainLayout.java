@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /**
  * Plain text: lines, and tables in them. A table begins with a line of known column names, parted
@@ -95,13 +96,16 @@ final class PlainLayout {
     endBlock();
     if (start == end) {
       lines.add(Line.of(Line.Kind.GAP, 0));
-      if (parting == SPACES && rows > 0) {
+      if (rows > 0 && (parting == SPACES || isOfVehicle(heads))) {
         heads = List.of();
       }
       return;
     }
     if (isHeader(start, end) || beginsBlock(start, end)) {
       return;
+    }
+    if (isOfVehicle(heads) && CODE_WITHIN.matcher(text(whole)).find()) {
+      heads = List.of();
     }
     if (!heads.isEmpty()) {
       boolean edge = edged && glyphs[start] == '|';
@@ -255,7 +259,8 @@ final class PlainLayout {
           return false;
         }
         named.add(head);
-        known += head.isKnown() ? 1 : 0;
+        boolean unit = head.controlUnit() != null && cells.size() > 2;
+        known += head.isKnown() || unit ? 1 : 0;
       }
       if (known >= 2 && known * 2 >= cells.size() && isTable(named)) {
         columns = cells;
@@ -280,7 +285,11 @@ final class PlainLayout {
               .toList();
       boolean all = parts.stream().allMatch(p -> headOf(p).state() != null);
       long kinds = parts.stream().map(p -> headOf(p).state()).distinct().count();
-      apart.addAll(all && kinds > 1 && kinds == parts.size() ? parts : List.of(c));
+      boolean bySpace =
+          IntStream.range(1, parts.size())
+              .allMatch(i -> parts.get(i).start() == parts.get(i - 1).end() + 1);
+      boolean parted = all && bySpace && kinds > 1 && kinds == parts.size();
+      apart.addAll(parted ? parts : List.of(c));
     }
     return apart;
   }
@@ -304,16 +313,26 @@ final class PlainLayout {
     return false;
   }
 
-  /** A table has a column of codes, or conditions only: values with their names are none. */
+  /**
+   * A table has a column of codes, or conditions only, or tells of the vehicle only: values with
+   * their names are none.
+   */
   private static boolean isTable(List<Head> heads) {
     return heads.stream().allMatch(h -> h.condition() != null)
-        || heads.stream()
-            .anyMatch(
-                h ->
-                    h.is(ReportWords.Label.CODE)
-                        || h.is(ReportWords.Label.SPN)
-                        || h.is(ReportWords.Label.SPN_FMI)
-                        || h.state() != null && heads.size() > 2);
+        || heads.stream().anyMatch(h -> isOfCodes(h) || h.state() != null && heads.size() > 2)
+        || heads.stream().filter(Head::isOfVehicle).count() >= 2 && isOfVehicle(heads);
+  }
+
+  /** Whether the table at hand tells of the vehicle, and of no code. */
+  private static boolean isOfVehicle(List<Head> heads) {
+    return heads.stream().anyMatch(Head::isOfVehicle)
+        && heads.stream().allMatch(h -> h.isOfVehicle() || !h.isKnown());
+  }
+
+  private static boolean isOfCodes(Head h) {
+    return h.is(ReportWords.Label.CODE)
+        || h.is(ReportWords.Label.SPN)
+        || h.is(ReportWords.Label.SPN_FMI);
   }
 
   /** Three digits together are no name of a column. */

@@ -75,7 +75,10 @@ enum RecordOrder {
     LineFinds f = finds.apply(line);
     boolean tells = f.unit != null || !f.states.isEmpty();
     boolean list = f.isDecorated || f.speaksOfCodes && !f.isStatusField;
-    if (f.none || tells && (f.hasCodes() || list)) {
+    if (f.none && !f.hasCodes()) {
+      return Role.NOTHING;
+    }
+    if (tells && (f.hasCodes() || list)) {
       return Role.NO_RECORD;
     }
     if (f.hasCodes()) {

@@ -58,8 +58,11 @@ final class ReportReader {
   private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
   private final Map<Condition, LineFinds.Bare> bare = new EnumMap<>(Condition.class);
   private Optional<Reading> odometer = Optional.empty();
-  private boolean isOdometerBesideCode;
-  private boolean isOdometerOfCodes;
+  private Beside odometerBeside = Beside.NOTHING;
+
+  /** Where several distances stood, each at which a code was set. */
+  private Beside distancesOfCodes = Beside.NOTHING;
+
   private final List<LineFinds.Distance> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
 
@@ -100,6 +103,13 @@ final class ReportReader {
       boolean ofAll = unit.isEmpty() || statesOfAll;
       return new Context(statesOfAll ? "" : unit, other, part, ofAll && !other.isEmpty());
     }
+  }
+
+  /** Beside what a distance stands: a code in its line, or lines below one. */
+  private enum Beside {
+    NOTHING,
+    CODE,
+    RECORD
   }
 
   /** A number of J1939 that waits for its failure mode, or the other way round. */
@@ -150,10 +160,10 @@ final class ReportReader {
     if (frame.size() >= FEW_VALUES) {
       bare.values().forEach(this::takeBare);
     }
-    if (odometer.isEmpty() && !isOdometerOfCodes) {
+    if (odometer.isEmpty() && distancesOfCodes == Beside.NOTHING) {
       theOneCount()
           .ifPresentOrElse(
-              count -> odometer(count, false),
+              count -> odometer(count, Beside.NOTHING),
               () -> distances.forEach(d -> askForOdometer(d.value())));
     }
     marks.sort(Comparator.comparingInt(Mark::start));
@@ -358,6 +368,12 @@ final class ReportReader {
     }
     boolean heading = isHeading(at, f);
     Set<CodeState> states = f.allStates();
+    if (f.none && f.unit != null && !f.noneOfState) {
+      mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
+      context = context.of("");
+      close();
+      return;
+    }
     if (order != RecordOrder.UNTOLD && RecordOrder.isPart(f)) {
       partOfRecord(f, states);
       return;
@@ -479,7 +495,8 @@ final class ReportReader {
     } else if ((f.isMarkedHeading || at.kind() == Line.Kind.HEADING)
         && headsCodes(lines, ahead, i)) {
       String name = f.headingText();
-      if (!name.isEmpty() && name.length() <= 60 && !isNumberOfCode(name)) {
+      boolean ofField = f.date != null || !f.odometers.isEmpty() || lineReader.isNameOfField(name);
+      if (!name.isEmpty() && name.length() <= 60 && !ofField && !isNumberOfCode(name)) {
         mark(Mark.Kind.UNIT, at.start(), at.end(), name);
         context = context.of(name);
         close();
@@ -573,13 +590,15 @@ final class ReportReader {
             frame.putIfAbsent(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
             mark(Mark.Kind.CONDITION, v.start(), v.end(), v.reading().text());
           } else {
-            odometer(v, false);
+            odometer(v, Beside.NOTHING);
           }
         });
     if (!ofReading) {
       f.bare.forEach(b -> bare.putIfAbsent(b.condition(), b));
     }
-    f.odometers.forEach(v -> odometer(v, f.hasCodes()));
+    Beside beside =
+        f.hasCodes() ? Beside.CODE : found.isOpen() && !gapBelow ? Beside.RECORD : Beside.NOTHING;
+    f.odometers.forEach(v -> odometer(v, beside));
     f.distances.stream()
         .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
         .limit(MOST_ASKED - distances.size())
@@ -622,14 +641,17 @@ final class ReportReader {
    * A distance beside a code may be that at which the code was set: where another code has another
    * one, none of them is what the vehicle has run.
    */
-  private void odometer(LineFinds.Value v, boolean besideCode) {
-    if (odometer.isEmpty() && !(isOdometerOfCodes && besideCode)) {
+  private void odometer(LineFinds.Value v, Beside beside) {
+    boolean ofCodes = beside != Beside.NOTHING && beside == distancesOfCodes;
+    if (odometer.isEmpty() && !ofCodes) {
       odometer = Optional.of(v.reading());
-      isOdometerBesideCode = besideCode;
+      odometerBeside = beside;
       mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
-    } else if (isOdometerBesideCode && besideCode && !odometer.equals(Optional.of(v.reading()))) {
-      isOdometerOfCodes = true;
-      isOdometerBesideCode = false;
+    } else if (odometerBeside == beside
+        && beside != Beside.NOTHING
+        && !odometer.equals(Optional.of(v.reading()))) {
+      distancesOfCodes = beside;
+      odometerBeside = Beside.NOTHING;
       odometer = Optional.empty();
       marks.removeIf(m -> m.kind() == Mark.Kind.ODOMETER);
       doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);

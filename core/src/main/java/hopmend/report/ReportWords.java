@@ -5,6 +5,7 @@ import hopmend.fault.ControlUnit;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import hopmend.sensor.LiveSignal;
+import java.time.Month;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
@@ -31,6 +32,7 @@ public final class ReportWords {
     COUNT,
     ODOMETER,
     DATE,
+    IDENTIFICATION,
     TEXT,
     OTHER
   }
@@ -68,6 +70,7 @@ public final class ReportWords {
       List<String> things,
       List<String> and,
       List<String> nothing,
+      List<String> healthy,
       List<String> explaining,
       List<String> only,
       List<String> as,
@@ -105,6 +108,7 @@ public final class ReportWords {
   private final Phrases<Boolean> none = new Phrases<>();
   private final Phrases<Boolean> heads = new Phrases<>();
   private final Phrases<Boolean> beside = new Phrases<>();
+  private final MonthNames months;
   private final Phrases<Boolean> eachTime = new Phrases<>();
   private final Phrases<Boolean> changedParts = new Phrases<>();
   private final Phrases<Boolean> otherDistances = new Phrases<>();
@@ -140,12 +144,14 @@ public final class ReportWords {
   private final Set<String> and = new HashSet<>();
   private final Set<String> kinds = new HashSet<>();
   private final Set<String> nothing = new HashSet<>();
+  private final Set<String> healthy = new HashSet<>();
   private final Set<String> explaining = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
+  private final Set<String> unitNames = new HashSet<>();
   private final Set<String> commaWords = new HashSet<>();
   private final Map<String, ControlUnit> addresses = new HashMap<>();
   private final Map<String, MeasureUnit> measures = new HashMap<>();
@@ -154,6 +160,7 @@ public final class ReportWords {
    * @param controlUnits how reports name them, and where they answer
    */
   public ReportWords(File file, List<ControlUnit> controlUnits) {
+    months = new MonthNames(file.languages().stream().map(Language::language).toList());
     words(file.beside(), besideNames);
     words(file.ambiguous(), ambiguous);
     words(file.every(), every);
@@ -166,6 +173,7 @@ public final class ReportWords {
     words(file.and(), and);
     file.compounds().forEach(c -> kinds.add(small(c)));
     words(file.nothing(), nothing);
+    words(file.healthy(), healthy);
     words(file.explaining(), explaining);
     words(file.only(), only);
     words(file.as(), as);
@@ -238,6 +246,7 @@ public final class ReportWords {
             .filter(c -> w.length() > 3)
             .forEach(c -> compound(u, w + c));
       }
+      unitNames.add(u.name());
       u.addresses().forEach(a -> addresses.put(a.toLowerCase(Locale.ROOT), u));
     }
     for (MeasureUnit u : MeasureUnit.values()) {
@@ -434,6 +443,11 @@ public final class ReportWords {
     return nothing.contains(w.text());
   }
 
+  /** "Gateway ok". */
+  boolean isHealthy(Word w) {
+    return healthy.contains(w.text());
+  }
+
   /** "A stored P0011". */
   boolean isArticle(Word w) {
     return articles.contains(w.text());
@@ -470,6 +484,11 @@ public final class ReportWords {
   /** Whether what stands behind it may begin anew: "... and the gearbox". */
   boolean isAnd(Word w) {
     return and.contains(w.text());
+  }
+
+  /** Whether a control unit is called so here. */
+  boolean isUnit(String name) {
+    return unitNames.contains(name);
   }
 
   /** "Engine ECU": whether the name of a unit says that it is one. */
@@ -522,6 +541,10 @@ public final class ReportWords {
         || isFrom(w)
         || isArticle(w)
         || isFill(w) && !isHolding(w);
+  }
+
+  Optional<Month> month(Word w) {
+    return months.of(w);
   }
 
   /** "At", "after", "every": a distance behind it tells when. */

@@ -216,7 +216,8 @@ final class SentenceUnits {
     return s.all().stream()
         .allMatch(
             m ->
-                isPlaced(at, m) && (first ? begins(at, s, m) : isToldOf(at, m))
+                isPlaced(at, m)
+                        && (first ? begins(at, s, m) || leadsToCode(at, m, 0) : isToldOf(at, m))
                     || first && isSubject(at, s, m)
                     || isBracketed(at, m));
   }
@@ -287,6 +288,8 @@ final class SentenceUnits {
   private boolean leadsToCode(LineAtHand at, Mention unit, int most) {
     int unknown = 0;
     int i = unit.behind();
+    // "Engine - 2 faults: P0335"
+    i += units.isCountOfCodes(at, i) ? 2 : 0;
     // "Engine: stored P0335"
     int said = i < at.size() && at.isAnnounced(i) ? i : unit.from();
     while (i < at.size() && i - unit.behind() < NEAR && at.part(i) != Part.CODE) {

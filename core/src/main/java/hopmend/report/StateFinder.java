@@ -44,7 +44,7 @@ final class StateFinder {
     Cell cell = at.cells().get(c);
     if (first == behind) {
       String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
-      if (!marks.isEmpty() && !marks.matches("[-./:\\s]*") && !isNo(marks.charAt(0))) {
+      if (isYes(marks)) {
         at.finds.states.add(State.beside(state, cell.start(), cell.end()));
       }
       return;
@@ -60,6 +60,22 @@ final class StateFinder {
       at.account(first, behind, Part.FILL);
     }
     // Else codes stand there: they have this state, see code().
+  }
+
+  /** A sign, a cross, a letter of the legend or a state in the column of something else. */
+  boolean isMarked(LineAtHand at, int c, int first, int behind) {
+    if (first < behind) {
+      Word w = at.word(first);
+      return words.states().whole(at.words().subList(first, behind)).isPresent()
+          || behind - first == 1 && (words.isAffirmed(w) || legend.stateOf(w).isPresent());
+    }
+    Cell cell = at.cells().get(c);
+    String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
+    return isYes(marks);
+  }
+
+  private boolean isYes(String marks) {
+    return !marks.isEmpty() && !marks.matches("[-./:\\s]*") && !isNo(marks.charAt(0));
   }
 
   /** An empty box, a dash; a cross where others have a hook. */
@@ -180,6 +196,7 @@ final class StateFinder {
         || isLeft(at, from, behind)
         || isSaidAs(at, behind)
         || isOfSomethingElse(at, from, behind)
+        || isFieldOfOther(at, from, behind)
         || isLegend(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
@@ -270,6 +287,23 @@ final class StateFinder {
         && (first < 0 || at.endsSentence(first))
         && (behind == at.size() || at.endsSentence(behind - 1))
         && words.isAmbiguous(at.word(from));
+  }
+
+  /** "Live data recorded: yes", "lamp active: no". */
+  private boolean isFieldOfOther(LineAtHand at, int from, int behind) {
+    boolean answered =
+        behind < at.size()
+            && at.isAnnounced(behind)
+            && (words.isAffirmed(at.word(behind)) || words.isDenied(at.word(behind)));
+    boolean ofOther = false;
+    for (int i = from - 1;
+        answered && i >= 0 && from - i <= NEAR && at.segment(i) == at.segment(from);
+        i--) {
+      boolean ofCode =
+          words.isLabel(at.words(), i, Label.CODE) || words.isLabel(at.words(), i, Label.STATUS);
+      ofOther |= at.part(i) == Part.OTHER || at.part(i) == Part.LABEL && !ofCode;
+    }
+    return ofOther && !at.finds.hasCodes();
   }
 
   /** "Went from pending to confirmed": how it was held before. */
@@ -609,7 +643,7 @@ final class StateFinder {
 
   /** A number describes nothing: "active since 12.11.". */
   private static boolean isOfDescription(LineAtHand at, int i) {
-    return at.part(i) == Part.OTHER && !at.word(i).isNumber() || at.part(i) == Part.UNIT;
+    return !at.word(i).isNumber() && (at.part(i) == Part.OTHER || at.part(i) == Part.UNIT);
   }
 
   /**

@@ -46,6 +46,18 @@ final class UnitFinder {
     }
   }
 
+  /** The first of the columns of control units that is crossed speaks. */
+  void crossed(LineAtHand at, ControlUnit unit, Cell cell) {
+    if (at.finds.unit == null) {
+      unit(at, unit.name(), cell.start(), cell.end(), true);
+    }
+  }
+
+  /** Whether it is the name of a control unit that is known here, and nothing else. */
+  boolean isKnown(String name) {
+    return name != null && (words.isUnit(name) || words.units().whole(Word.of(name)).isPresent());
+  }
+
   /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
   private boolean isName(LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
@@ -93,7 +105,8 @@ final class UnitFinder {
         w.isNumber() ? words.answering("SA " + w.text()) : Optional.empty();
     unit.ifPresent(
         u -> {
-          if (at.finds.hasCodes()) {
+          boolean within = at.finds.unit != null && at.finds.unitsBehind.isEmpty();
+          if (at.finds.hasCodes() && within) {
             at.finds.unitsWithin.add(new LineFinds.UnitAt(u.name(), w.start(), w.end()));
           } else {
             unit(at, u.name(), w.start(), w.end(), true);
@@ -280,7 +293,7 @@ final class UnitFinder {
   }
 
   /** "Gearbox: 1 fault. P0720 ...", "Gearbox: one fault. P0720 ...". */
-  private boolean isCountOfCodes(LineAtHand at, int i) {
+  boolean isCountOfCodes(LineAtHand at, int i) {
     return i + 1 < at.size()
         && (at.word(i).isNumber() || words.isCount(at.word(i)) || words.isArticle(at.word(i)))
         && words.isLabel(at.words(), i + 1, Label.CODE);
