@@ -34,6 +34,9 @@ final class CodeMemory {
   private final Set<TroubleCode> permanent = new TreeSet<>();
   private final Set<TroubleCode> passedThisCycle = new HashSet<>();
 
+  /** How often something else than a test changed what it holds. */
+  private long changes;
+
   private static final class Held {
     private final EnumSet<Bit> bits =
         EnumSet.of(
@@ -95,7 +98,13 @@ final class CodeMemory {
     }
   }
 
+  /** Rises when what a test told must be told again. */
+  long changes() {
+    return changes;
+  }
+
   void newOperationCycle() {
+    changes++;
     for (Held h : held.values()) {
       boolean passed =
           !h.failedThisCycle && !h.bits.contains(Bit.TEST_NOT_COMPLETED_THIS_OPERATION_CYCLE);
@@ -116,6 +125,7 @@ final class CodeMemory {
 
   /** A warm-up cycle was completed. */
   void warmedUp() {
+    changes++;
     held.values().forEach(h -> h.warmUps += h.failedThisCycle ? 0 : 1);
     held.values()
         .removeIf(
@@ -126,12 +136,14 @@ final class CodeMemory {
 
   /** Erases codes, but for permanent ones. */
   void clear(Predicate<TroubleCode> which) {
+    changes++;
     held.keySet().removeIf(which);
     passedThisCycle.removeIf(which);
   }
 
   /** The trip met the general denominator: permanent codes whose tests have passed go. */
   void tripCompleted() {
+    changes++;
     permanent.removeIf(c -> passedThisCycle.contains(c) && !isFailing(c));
   }
 

@@ -22,6 +22,8 @@ final class Monitors {
     private final boolean electrical;
     private boolean lastWrong;
     private double heldS;
+    private boolean toldWrong;
+    private long toldAt = -1;
 
     /**
      * @param mayRun the conditions under which it is judged
@@ -47,6 +49,14 @@ final class Monitors {
       heldS = isWrong == lastWrong ? heldS + passedS : passedS;
       lastWrong = isWrong;
       return heldS >= seconds;
+    }
+
+    /** Whether the memory does not know it yet: it has changed since, or this has. */
+    boolean isNews(boolean isWrong, long changes) {
+      boolean known = toldAt == changes && toldWrong == isWrong;
+      toldAt = changes;
+      toldWrong = isWrong;
+      return !known;
     }
 
     void forget() {
@@ -392,7 +402,7 @@ final class Monitors {
     for (Test t : tests) {
       if (t.mayRun.getAsBoolean()) {
         boolean wrong = t.wrong.getAsBoolean();
-        if (t.holds(wrong, seconds)) {
+        if (t.holds(wrong, seconds) && t.isNews(wrong, memory.changes())) {
           memory.test(t.code, wrong);
         }
       }
@@ -413,9 +423,11 @@ final class Monitors {
   }
 
   private void watchCells(double seconds) {
-    spec.sensors().stream()
-        .filter(Channel::isCell)
-        .forEach(c -> swings.computeIfAbsent(c, k -> new Swing()).feel(volts(c)));
+    for (Channel c : spec.sensors()) {
+      if (c.isCell()) {
+        swings.computeIfAbsent(c, k -> new Swing()).feel(volts(c));
+      }
+    }
     windowS += seconds;
     if (windowS >= 5) {
       swings.values().forEach(Swing::close);

@@ -53,6 +53,7 @@ final class Physics {
 
   private final VehicleSpec spec;
   private final Set<Fault> faults;
+  private Set<Fault> laidOut = Set.of();
   private final boolean[][] present = new boolean[FaultKind.values().length][SENSORS + 1];
   private final Pins pins;
   private final Bank[] banks;
@@ -119,6 +120,10 @@ final class Physics {
 
   /** Asked for at every turn, so they are laid out by kind and sensor; the last place is none. */
   private void lookAtFaults() {
+    if (faults.equals(laidOut)) {
+      return;
+    }
+    laidOut = Set.copyOf(faults);
     for (boolean[] ofKind : present) {
       Arrays.fill(ofKind, false);
     }
@@ -347,12 +352,15 @@ final class Physics {
     if (has(FaultKind.TOOTH_ERROR) && end && engineSpeed() > 1500) {
       rough += TOOTH_ROUGHNESS;
     }
-    boolean noPhase = spec.has(Channel.CAM) && pins.isSilent(Channel.CAM);
-    boolean lost = spec.has(Channel.CRANK) && pins.losesEdges(Channel.CRANK);
-    if (fires && end && (noPhase || lost)) {
+    if (fires && end && isPhaseLost()) {
       rough += TOOTH_ROUGHNESS;
     }
     return rough;
+  }
+
+  private boolean isPhaseLost() {
+    return spec.has(Channel.CAM) && pins.isSilent(Channel.CAM)
+        || spec.has(Channel.CRANK) && pins.losesEdges(Channel.CRANK);
   }
 
   /** Cam against crank in degrees of crank angle, late is positive. */
