@@ -38,7 +38,7 @@ import org.springframework.context.support.ResourceBundleMessageSource;
 /** No record, however it came about, makes the computation or the words fail. */
 @Execution(ExecutionMode.CONCURRENT)
 class AnyRecordTest {
-  private static final int RECORDS = 800;
+  private static final int RECORDS = 500;
   private static final Catalog CATALOG = CatalogReader.shipped();
   private static final PartsShelf PARTS = PartsShelf.of(DemoParts.read(CATALOG));
   private static final ShopSettings SHOP =

@@ -26,11 +26,14 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Debian's packet toolkit as a gateway of three controllers, with one oddity at a time. */
+@Execution(ExecutionMode.CONCURRENT)
 class ForeignGatewayTest {
   private static final String PYTHON = "/usr/bin/python3";
   private static final LinkTimes QUICK = new LinkTimes(2500, 400, 5000, 8000, 30_000);

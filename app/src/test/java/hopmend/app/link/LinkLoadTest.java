@@ -22,8 +22,10 @@ import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** The client and the simulated vehicles under load, and at the published waits. */
+@Isolated("it measures what the process takes")
 class LinkLoadTest {
   private static final int VEHICLES = 50;
   private static final int EACH = 60;
