@@ -50,7 +50,7 @@ final class FoundCodes {
     return open().stream().anyMatch(f -> !f.read().controlUnit().isEmpty());
   }
 
-  private List<Found> open() {
+  List<Found> open() {
     return found.subList(openFrom, openTo);
   }
 

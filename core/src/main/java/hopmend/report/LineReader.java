@@ -154,6 +154,11 @@ final class LineReader {
       at.finds.mentionsTraffic |= words.isTraffic(w);
       return i + 1;
     }
+    if (isNoCode(at, i)) {
+      at.finds.none = true;
+      at.account(i, i + 2, Part.FILL);
+      return i + 2;
+    }
     Phrases.Match<Boolean> none = words.none().at(at.words(), i);
     if (none != null) {
       at.finds.none = true;
@@ -196,6 +201,14 @@ final class LineReader {
       at.account(i, i + 1, Part.FILL);
     }
     return i + 1;
+  }
+
+  /** "0 codes", whatever they are called. */
+  private boolean isNoCode(LineAtHand at, int i) {
+    return at.word(i).text().equals("0")
+        && i + 1 < at.size()
+        && at.segment(i + 1) == at.segment(i)
+        && words.isLabel(at.words(), i + 1, Label.CODE);
   }
 
   /** "P0299 TURBO UNDERBOOST MEMORY": the name of a field that is no name here, but a state. */

@@ -410,7 +410,9 @@ final class ReportReader {
       return;
     }
     int open = found.countOpen();
-    if (open > 1 && f.statusFields == open && f.states.size() == open) {
+    if (open > 1
+        && f.states.size() == open
+        && (f.statusFields == open || f.isStatusField && isPartedAsCodes(f))) {
       for (int k = 0; k < open; k++) {
         Set<CodeState> own = Set.of(f.states.get(k).state());
         found.change(k, r -> r.withStates(own));
@@ -447,6 +449,28 @@ final class ReportReader {
     if (heading && !f.hasValue) {
       headed(at, f, lines, ahead, i);
     }
+  }
+
+  /** "P0638 / P2100", and below "Status: present / stored": each by its turn. */
+  private boolean isPartedAsCodes(LineFinds f) {
+    List<Found> codes = found.open();
+    return IntStream.range(1, codes.size())
+        .allMatch(
+            k -> {
+              int parting = parting(codes.get(k - 1).end(), codes.get(k).start());
+              return parting >= 0
+                  && parting == parting(f.states.get(k - 1).end(), f.states.get(k).start());
+            });
+  }
+
+  /** The sign by which two things are parted, -1 for none. */
+  private int parting(int from, int to) {
+    for (int i = to - 1; i >= from; i--) {
+      if ("/,;|".indexOf(layout.glyphs()[i]) >= 0) {
+        return layout.glyphs()[i];
+      }
+    }
+    return -1;
   }
 
   /** A line of a record that has its code in another one. */

@@ -129,20 +129,20 @@ final class StateFinder {
     return true;
   }
 
-  /** "P0113 2F" and nothing else: no column tells what the byte is. */
+  /** "P0113 2F", "P0113 2F Air temperature": no column tells what the byte is. */
   void byteAlone(LineAtHand at) {
-    int last = at.size() - 1;
     Code code = at.finds.codes.size() == 1 ? at.finds.codes.get(0) : null;
-    if (code == null
-        || last < 1
-        || at.word(last).text().length() != 2
-        || at.part(last) != Part.OTHER
-        || HexByte.of(at.word(last).text()).isEmpty()
+    int behind = code == null ? at.size() : at.behind(0, code.end());
+    if (behind >= at.size()
+        || at.word(behind).text().length() != 2
+        || at.part(behind) != Part.OTHER
+        || HexByte.of(at.word(behind).text()).isEmpty()
         || at.word(0).start() != code.start()
-        || at.part(last - 1) != Part.CODE) {
+        || at.segment(behind) != at.segment(behind - 1)
+        || behind + 1 < at.size() && at.segment(behind + 1) == at.segment(behind)) {
       return;
     }
-    Word w = at.word(last);
+    Word w = at.word(behind);
     at.finds.doubts.add(new LineFinds.Doubt(w.start(), w.end(), "which-byte", null));
   }
 

@@ -42,7 +42,17 @@ class LinesBesideTest {
           "Report end",
           "Priority: high",
           "Report no. 2026-0311-04",
-          "Cause: wiring, connector, sensor");
+          "Cause: wiring, connector, sensor",
+          "Lenkung: 0 Fehler",
+          "Gateway i.O.",
+          "Kontrollleuchte: ein",
+          "Direction : aucun défaut",
+          "Signature :",
+          "Airbag: 0 códigos",
+          "Sterzo: nessun errore",
+          "Uwagi:",
+          "Anmärkningar:",
+          "Direksiyon: arıza yok");
 
   /** So many of the lines above are tried in one layout, others in the next one. */
   private static final int IN_ONE = 6;

@@ -193,5 +193,7 @@ class ScanTextTest {
         .singleElement()
         .satisfies(
             d -> assertThat(d.text() + " " + said(d.why())).startsWith("2F failure type, status"));
+    assertThat(read("C101C 64  Signal implausible").doubtful()).hasSize(1);
+    assertThat(read("C101C 12 times, stored").doubtful()).isEmpty();
   }
 }
