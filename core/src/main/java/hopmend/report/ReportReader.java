@@ -60,6 +60,9 @@ final class ReportReader {
   private Optional<Reading> odometer = Optional.empty();
   private Beside odometerBeside = Beside.NOTHING;
 
+  /** How many codes stood above it. */
+  private int codesAboveOdometer;
+
   /** Where several distances stood, each at which a code was set. */
   private Beside distancesOfCodes = Beside.NOTHING;
 
@@ -670,9 +673,11 @@ final class ReportReader {
     if (odometer.isEmpty() && !ofCodes) {
       odometer = Optional.of(v.reading());
       odometerBeside = beside;
+      codesAboveOdometer = found.size();
       mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
     } else if (odometerBeside == beside
         && beside != Beside.NOTHING
+        && (beside == Beside.CODE || found.size() > codesAboveOdometer)
         && !odometer.equals(Optional.of(v.reading()))) {
       distancesOfCodes = beside;
       odometerBeside = Beside.NOTHING;
