@@ -96,7 +96,7 @@ final class DateFinder {
 
   private boolean isNamed(LineAtHand at, int i) {
     return at.cellOf(i).head().is(Label.DATE)
-        || i > 0 && at.isAnnounced(i) && words.isLabel(at.words(), i - 1, Label.DATE);
+        || at.isAnnounced(i) && words.isLabelled(at.words(), i, Label.DATE);
   }
 
   /** "14 March 2026", "14. März 2026", "14 de marzo de 2026", "14-Mar-26". */

@@ -47,7 +47,7 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, scanner);
     codes = new CodeFinder(glyphs, words, scanner, heavy, units);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
-    vehicle = new VehicleFinder(glyphs, yearNow);
+    vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures);
     legend = new Legend(glyphs, words);

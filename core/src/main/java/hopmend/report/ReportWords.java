@@ -100,6 +100,9 @@ public final class ReportWords {
   /** A state as a phrase has it; denied where the phrase says "not active". */
   record Said(CodeState state, boolean denying) {}
 
+  /** Words of the name of a field, at most. */
+  private static final int LONGEST_LABEL = 5;
+
   private final Phrases<Said> states = new Phrases<>();
   private final Phrases<Label> labels = new Phrases<>();
   private final Phrases<Condition> conditions = new Phrases<>();
@@ -315,6 +318,17 @@ public final class ReportWords {
   boolean isLabel(List<Word> at, int first, Label label) {
     Phrases.Match<Label> match = labels.at(at, first);
     return match != null && match.meaning() == label;
+  }
+
+  /** Whether the name of a field ends right before a word. */
+  boolean isLabelled(List<Word> at, int value, Label label) {
+    for (int i = value - 1; i >= 0 && value - i <= LONGEST_LABEL; i--) {
+      Phrases.Match<Label> match = labels.at(at, i);
+      if (match != null && match.meaning() == label && i + match.words() == value) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** What the name of a column means: the first condition that is named in it. */

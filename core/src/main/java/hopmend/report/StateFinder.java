@@ -129,7 +129,7 @@ final class StateFinder {
     return true;
   }
 
-  /** "P0113 2F", "P0113 2F Air temperature": no column tells what the byte is. */
+  /** "P0113 2F", or that before a column of text: nothing tells what the byte is. */
   void byteAlone(LineAtHand at) {
     Code code = at.finds.codes.size() == 1 ? at.finds.codes.get(0) : null;
     int behind = code == null ? at.size() : at.behind(0, code.end());

@@ -3,23 +3,33 @@ package hopmend.report;
 import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Doubt;
+import hopmend.report.ReportWords.Label;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
+import java.util.List;
+import java.util.regex.Pattern;
 
 /** Which vehicle a report is about: its identification number, whole or in groups. */
 final class VehicleFinder {
   private static final int LENGTH = 17;
   private static final int MOST_GROUPS = 6;
 
+  private static final Pattern CODE = Pattern.compile("[pcbu][0-3][0-9a-f]{3}");
+
   private final char[] glyphs;
+  private final ReportWords words;
   private final int yearNow;
 
-  VehicleFinder(char[] glyphs, int yearNow) {
+  VehicleFinder(char[] glyphs, ReportWords words, int yearNow) {
     this.glyphs = glyphs;
+    this.words = words;
     this.yearNow = yearNow;
   }
 
-  /** "1M8 GDM9A XK P042788", if its check digit is right; the number of the word behind it. */
+  /**
+   * "VIN: 0HM WS3AA 7K P042788", or that alone in its line if its check digit is right; the number
+   * of the word behind it.
+   */
   int inGroups(LineAtHand at, int i) {
     int behind = i;
     int length = 0;
@@ -30,20 +40,32 @@ final class VehicleFinder {
       length += at.word(behind).text().length();
       behind++;
     }
-    int digits =
-        length == LENGTH ? at.words().subList(i, behind).stream().mapToInt(Word::digits).sum() : 0;
-    if (behind - i < 2 || !Vin.mayBe(length, digits)) {
+    List<Word> groups = at.words().subList(i, behind);
+    if (groups.size() < 2
+        || length != LENGTH
+        || !Vin.mayBe(length, groups.stream().mapToInt(Word::digits).sum())) {
       return i;
     }
+    boolean alone = groups.size() == at.size() && groups.stream().noneMatch(VehicleFinder::isCode);
     int start = at.word(i).start();
     int end = at.word(behind - 1).end();
-    VinReading reading = Vin.read(new String(glyphs, start, end - start), yearNow);
-    if (!reading.isUsable() || !reading.checkDigitRight()) {
+    VinReading reading = read(start, end);
+    if (!isNamed(at, i) && !(alone && reading.checkDigitRight())) {
       return i;
     }
-    at.finds.vins.add(new LineFinds.Number(reading, start, end));
+    found(at, reading, start, end);
     at.account(i, behind, Part.VALUE);
     return behind;
+  }
+
+  private boolean isNamed(LineAtHand at, int i) {
+    return at.cellOf(i).head().is(Label.IDENTIFICATION)
+        || words.isLabelled(at.words(), i, Label.IDENTIFICATION);
+  }
+
+  /** Codes side by side make a number with a right check digit too, one time in eleven. */
+  private static boolean isCode(Word w) {
+    return CODE.matcher(w.text()).matches();
   }
 
   private boolean isNextGroup(LineAtHand at, int i) {
@@ -52,20 +74,21 @@ final class VehicleFinder {
   }
 
   void identificationNumber(LineAtHand at, Word w) {
-    if (!Vin.mayBe(w.text().length(), w.digits())) {
-      return;
+    if (Vin.mayBe(w.text().length(), w.digits())) {
+      found(at, read(w.start(), w.end()), w.start(), w.end());
     }
-    String written = new String(glyphs, w.start(), w.end() - w.start());
-    VinReading reading = Vin.read(written, yearNow);
+  }
+
+  private VinReading read(int start, int end) {
+    return Vin.read(new String(glyphs, start, end - start), yearNow);
+  }
+
+  private static void found(LineAtHand at, VinReading reading, int start, int end) {
     if (reading.isUsable()) {
-      at.finds.vins.add(new LineFinds.Number(reading, w.start(), w.end()));
+      at.finds.vins.add(new LineFinds.Number(reading, start, end));
     } else if (!reading.offers().isEmpty()) {
-      at.finds.doubts.add(
-          new Doubt(
-              w.start(),
-              w.end(),
-              Message.of("doubt.number-slip", Message.either(reading.offers())),
-              null));
+      Message why = Message.of("doubt.number-slip", Message.either(reading.offers()));
+      at.finds.doubts.add(new Doubt(start, end, why, null));
     }
   }
 }

@@ -32,7 +32,7 @@ class LinesBesideTest {
           "Airbag: no faults",
           "Gateway ok",
           "Test duration 00:02:31",
-          "VIN: 1M8GDM9AXKP042788", // 49 CFR 565.15(c): an example of a right check digit
+          "VIN: 0HMWS3AA7KP042788", // invented; its check digit is right by 49 CFR 565.15(c)
           "Date: 14 March 2026 09:12",
           "Next service in 12 000 km",
           "Engine hours: 4210 h",

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import hopmend.catalog.Shipped;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -28,6 +29,7 @@ class VehicleOfReportTest {
         "Fecha: 14 de marzo de 2026 | 2026-03-14",
         "14 października 2026 | 2026-10-14",
         "14 Ağustos 2026 | 2026-08-14",
+        "le 14 juil. 2026 | 2026-07-14",
         "9 sept 2026 | 2026-09-09",
         "Date: 14/03/26 | 2026-03-14",
         "Datum: 14.03.25 | 2025-03-14",
@@ -44,6 +46,7 @@ class VehicleOfReportTest {
         "Date: 26-03-25",
         "Software 12.03.26",
         "31 February 2026",
+        "14 jui 2026",
         "may set 14 codes",
         "14 March",
         "Date: 14/03/09"
@@ -52,24 +55,43 @@ class VehicleOfReportTest {
     assertThat(read(text).date()).isEmpty();
   }
 
-  /** 49 CFR 565.15(c) gives it as an example of a right check digit. */
+  /** An invented number; its check digit is right by 49 CFR 565.15(c). */
   @ParameterizedTest
   @ValueSource(
       strings = {
-        "VIN: 1M8 GDM9A XK P042788",
-        "1M8GDM9A-XKP042788, P0335 stored",
-        "chassis 1M8GD M9AXK P0427 88"
+        "VIN: 0HM WS3AA 7K P042788",
+        "0HMWS3AA-7KP042788",
+        "chassis number 0HMWS 3AA7K P0427 88, P0335 stored",
+        "P0335 stored, VIN 0HM WS3AA 7K P042788"
       })
   void anIdentificationNumberInGroupsHoldsNoCode(String text) {
     assertThat(read(text).vins())
         .extracting(VinReading::number)
-        .containsExactly("1M8GDM9AXKP042788");
+        .containsExactly("0HMWS3AA7KP042788");
     assertThat(read(text).codes().stream().map(c -> c.code().text())).doesNotContain("P0427");
   }
 
+  /** The check digit binds in North America only, 49 CFR 565.15(c); what is named is no code. */
+  @Test
+  void aNamedNumberWithAWrongCheckDigitIsNoCode() {
+    assertThat(read("VIN: 0HM WS3AA 8K P042788").vins()).hasSize(1);
+    assertThat(read("VIN: 1HM WS3AA 8K P042788").vins()).isEmpty();
+    assertThat(read("VIN: 1HM WS3AA 8K P042788").codes()).isEmpty();
+  }
+
+  /** The first two have a right check digit. */
   @ParameterizedTest
-  @ValueSource(strings = {"VIN: 1M8 GDM9A XK P042789", "bus 12 has P0335 and P0340 now"})
-  void groupsWithoutARightCheckDigitAreNone(String text) {
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0335 P0335 P0300 19 | P0335 P0300",
+        "van 0HMWS 3AA7K P0427 88 | P0427",
+        "bus 12 has P0335 and P0340 now | P0335 P0340"
+      })
+  void otherGroupsAreNone(String text, String codes) {
     assertThat(read(text).vins()).isEmpty();
+    assertThat(read(text).codes())
+        .extracting(c -> c.code().text().substring(0, 5))
+        .contains(codes.split(" "));
   }
 }

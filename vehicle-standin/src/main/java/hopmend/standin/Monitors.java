@@ -402,10 +402,16 @@ final class Monitors {
     for (Test t : tests) {
       if (t.mayRun.getAsBoolean()) {
         boolean wrong = t.wrong.getAsBoolean();
-        if (t.holds(wrong, seconds) && t.isNews(wrong, memory.changes())) {
-          memory.test(t.code, wrong);
+        if (t.holds(wrong, seconds)) {
+          tell(t, wrong);
         }
       }
+    }
+  }
+
+  private void tell(Test t, boolean wrong) {
+    if (t.isNews(wrong, memory.changes())) {
+      memory.test(t.code, wrong);
     }
   }
 
@@ -413,7 +419,7 @@ final class Monitors {
   void runElectricalAtOnce() {
     for (Test t : tests) {
       if (t.electrical && t.mayRun.getAsBoolean()) {
-        memory.test(t.code, t.wrong.getAsBoolean());
+        tell(t, t.wrong.getAsBoolean());
       }
     }
   }

@@ -139,7 +139,7 @@ class ShopMemory {
     List<Proven> proven = workup.provenCauses();
     List<Pace.Worked> worked =
         workup.state().signedOff().isPresent() ? workup.workedSteps() : List.of();
-    boolean paced = written("worked_step", jobId, worked);
+    boolean paced = rewritten("worked_step", jobId, worked);
     sql.batchUpdate(
         "insert into worked_step (job_id, place, family, card, step, learner, planned, took)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?)",
@@ -152,7 +152,7 @@ class ShopMemory {
                   };
                 })
             .toList());
-    boolean caused = written("proven_cause", jobId, proven);
+    boolean caused = rewritten("proven_cause", jobId, proven);
     sql.batchUpdate(
         "insert into proven_cause (job_id, place, family, card, suspect) values (?, ?, ?, ?, ?)",
         IntStream.range(0, proven.size())
@@ -162,7 +162,7 @@ class ShopMemory {
                   return new Object[] {jobId, i, p.family(), p.card(), p.suspect()};
                 })
             .toList());
-    boolean parted = written("fitted_part", jobId, fitted);
+    boolean parted = rewritten("fitted_part", jobId, fitted);
     List<Object[]> lines =
         IntStream.range(0, fitted.size())
             .mapToObj(
@@ -208,7 +208,7 @@ class ShopMemory {
   }
 
   /** Takes a job's lines away; whether there were any, or will be. */
-  private boolean written(String table, long jobId, List<?> lines) {
+  private boolean rewritten(String table, long jobId, List<?> lines) {
     return sql.update("delete from " + table + " where job_id = ?", jobId) > 0 || !lines.isEmpty();
   }
 }
