@@ -40,7 +40,7 @@ class BadInputIT extends AppIT {
           Map.entry("read/code", List.of("code")),
           Map.entry("read/set-aside", List.of("code")),
           Map.entry("read/work-on", List.of("code")),
-          Map.entry("read/correct", List.of("was", "code", "unit", "state")),
+          Map.entry("read/correct", List.of("was", "code", "unit", "state", "wasUnit")),
           Map.entry("read/flashes", List.of("times")),
           Map.entry(
               "read/identify",

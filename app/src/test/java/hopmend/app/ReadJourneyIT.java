@@ -3,6 +3,7 @@ package hopmend.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import hopmend.job.Fact;
@@ -22,9 +23,12 @@ class ReadJourneyIT extends BrowserIT {
       <tr><td>P0700</td><td>lamp request</td><td>confirmed</td></tr>
       <tr><td>P0457</td><td>cap</td><td>stored</td></tr>
       <tr><td>P0420</td><td>catalyst</td><td>pending</td></tr>
-      <tr><td>U0100</td><td>bus</td><td>history</td></tr>
       <tr><td>P0562</td><td>voltage low</td><td>history</td></tr>
-      <tr><td>P0715</td><td>misread line</td><td>stored</td></tr></table>
+      <tr><td>P0715</td><td>misread line</td><td>stored</td></tr>
+      <tr><th>Brake control</th></tr>
+      <tr><td>U0100</td><td>bus</td><td>stored</td></tr>
+      <tr><th>Instrument cluster</th></tr>
+      <tr><td>U0100</td><td>bus</td><td>history</td></tr></table>
       <p>DTC 0301?</p>
       <p>Engine speed 1820 rpm, coolant 92 &deg;C, vehicle speed 51 km/h</p></body></html>
       """;
@@ -66,6 +70,16 @@ class ReadJourneyIT extends BrowserIT {
         .hasText("Work on P0720-1F first; P0731, P0741, P0700 should go with it.");
     assertThat(page.locator(".code-drawing")).isVisible();
     assertThat(page.locator(".code-drawing .code-arrow-tip")).hasCount(4);
+    Locator ofTwoUnits = page.locator(".codes > li", text("U0100")).locator(".chips small");
+    assertThat(ofTwoUnits)
+        .hasText(new String[] {"brake control: stored", "instrument cluster: history"});
+    page.locator("a", text("Correct a code")).click();
+    page.locator(".fix a", text("U0100")).first().click();
+    page.locator(".fix-form input[name=code]").fill("U0101");
+    page.locator(".fix-form button").click();
+    assertThat(page.locator(".codes .code", text("U0101"))).hasCount(1);
+    assertThat(ofTwoUnits).hasText(new String[] {"instrument cluster"});
+
     assertThat(page.locator(".history li").first()).isVisible();
     accessible("read");
     page.locator(".next-card .btn-next", text("Hop to Prove")).click();

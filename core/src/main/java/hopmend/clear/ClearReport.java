@@ -116,12 +116,12 @@ public record ClearReport(List<Line> lines) {
     after.forEach(r -> all.add(r.code()));
     List<Line> lines = new ArrayList<>();
     for (TroubleCode code : all) {
-      Optional<ReadCode> now = after.stream().filter(r -> r.code().equals(code)).findFirst();
+      List<ReadCode> now = after.stream().filter(r -> r.code().equals(code)).toList();
       boolean wasThere = before.stream().anyMatch(r -> r.code().equals(code));
       lines.add(
           now.isEmpty()
               ? absent(code, wasThere, meanwhile)
-              : explain(code, wasThere, now.get(), units, meanwhile));
+              : explain(code, wasThere, now, units, meanwhile));
     }
     lines.sort(Comparator.comparing((Line l) -> l.fate()).reversed().thenComparing(Line::code));
     return new ClearReport(lines);
@@ -142,7 +142,12 @@ public record ClearReport(List<Line> lines) {
   }
 
   private static Line explain(
-      TroubleCode code, boolean wasThere, ReadCode read, Set<String> units, Meanwhile meanwhile) {
+      TroubleCode code,
+      boolean wasThere,
+      List<ReadCode> now,
+      Set<String> units,
+      Meanwhile meanwhile) {
+    ReadCode read = now.stream().reduce(ReadCode::together).orElseThrow();
     boolean live = read.is(CodeState.CURRENT) || read.is(CodeState.STORED);
     Optional<LoosePlug> plug = meanwhile.plugs().stream().filter(p -> p.explains(code)).findFirst();
     if (plug.isPresent() && (live || read.is(CodeState.PENDING))) {
@@ -153,7 +158,10 @@ public record ClearReport(List<Line> lines) {
       return Line.of(code, Fate.LEFT_ALONE, "left-alone");
     }
     boolean elsewhere =
-        !read.controlUnit().isEmpty() && !units.isEmpty() && !units.contains(read.controlUnit());
+        !units.isEmpty()
+            && now.stream()
+                .map(ReadCode::controlUnit)
+                .noneMatch(unit -> unit.isEmpty() || units.contains(unit));
     Optional<Aftermath.Trail> trail =
         meanwhile.trails().stream().filter(t -> t.explains(code)).findFirst();
     if (!wasThere && trail.isPresent() && (live || read.is(CodeState.PENDING))) {

@@ -16,7 +16,7 @@ import java.util.function.IntPredicate;
  * How several codes hang together: which is worth working on first, which follow from it, which
  * share one cause, which merely stand by.
  *
- * @param nodes every code once, the one to work on first
+ * @param nodes every code once, the one to work on first at the top
  * @param arrows from cause to child, each with its reason
  * @param shared causes that several circuits have in common
  * @param bulletins of the vehicle that speak about just these codes
@@ -39,10 +39,32 @@ public record CodePicture(
     ALONE
   }
 
-  /** A code with its role and the reason for it. */
-  public record Node(ReadCode read, Role role, Message reason) {
-    private static Node tied(ReadCode read, Role role, String key, Object... said) {
-      return new Node(read, role, Message.of("tie." + key, said));
+  /**
+   * A code with its role and the reason for it.
+   *
+   * @param read told together by all its control units
+   * @param holders what each of them says
+   */
+  public record Node(ReadCode read, List<ReadCode> holders, Role role, Message reason) {
+    private Node as(Role tied, Message why) {
+      return new Node(read, holders, tied, why);
+    }
+
+    private Node as(Role tied, String key, Object... said) {
+      return as(tied, Message.of("tie." + key, said));
+    }
+
+    /**
+     * What several units that hold one code of the network say of the unit that it names: U01 and
+     * U02 that it is not heard, U04 and U05 that what it sends is wrong (SAE J2012, from memory).
+     */
+    private Optional<String> saidOfOneUnit() {
+      String range = holders.size() > 1 ? read.code().text().substring(0, 3) : "";
+      return switch (range) {
+        case "U01", "U02" -> Optional.of("tie.missed-by");
+        case "U04", "U05" -> Optional.of("tie.mistrusted-by");
+        default -> Optional.empty();
+      };
     }
   }
 
@@ -76,16 +98,19 @@ public record CodePicture(
    * Groups the codes by the rules. Among several causes one that a shared cause or most children
    * point at comes first, then one that is current, then the lower code.
    *
+   * @param readings each code by every control unit that holds it
    * @param groups the circuits that have a family sheet
    * @param wired what the vehicle's own wiring says; it comes before what rules say of all
    * @param bulletins those of the vehicle's card
    */
   public static CodePicture of(
-      List<ReadCode> codes,
+      List<ReadCode> readings,
       List<CodeRule> rules,
       List<CodeGroup> groups,
       List<Shared> wired,
       List<Bulletin> bulletins) {
+    CodeReadings held = CodeReadings.of(readings);
+    List<ReadCode> codes = held.codes();
     Ties ties = Ties.of(codes, rules, groups);
     List<Arrow> arrows = ties.arrows();
     List<Shared> shared = shared(codes, rules, wired, ties);
@@ -94,7 +119,8 @@ public record CodePicture(
     List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
     List<Node> nodes =
         codes.stream()
-            .map(c -> named(node(c, ties, sharedBy, rules), cases))
+            .map(c -> new Node(c, held.of(c.code()), Role.ALONE, Message.of("tie.no-rule")))
+            .map(n -> named(node(n, ties, sharedBy, rules), cases))
             .sorted(
                 Comparator.comparing(Node::role)
                     .thenComparing(n -> isPast(n.read()) ? 1 : 0)
@@ -192,7 +218,7 @@ public record CodePicture(
         .filter(b -> node.role() == Role.ALONE || node.role() == Role.BYSTANDER)
         .filter(b -> b.codes().stream().anyMatch(r -> r.contains(node.read().code())))
         .findFirst()
-        .map(b -> Node.tied(node.read(), Role.CAUSE, "bulletin", b.id()))
+        .map(b -> node.as(Role.CAUSE, "bulletin", b.id()))
         .orElse(node);
   }
 
@@ -218,31 +244,34 @@ public record CodePicture(
   }
 
   private static Node node(
-      ReadCode read, Ties ties, Map<TroubleCode, Shared> sharedBy, List<CodeRule> rules) {
-    TroubleCode code = read.code();
+      Node alone, Ties ties, Map<TroubleCode, Shared> sharedBy, List<CodeRule> rules) {
+    TroubleCode code = alone.read().code();
     Arrow into = ties.into().get(code);
     if (into != null) {
-      return new Node(read, Role.CHILD, Message.text(into.reason()));
+      return alone.as(Role.CHILD, Message.text(into.reason()));
     }
     int children = ties.childrenOf(code);
     if (children > 0) {
-      return Node.tied(read, Role.CAUSE, "explains", children);
+      return alone.as(Role.CAUSE, "explains", children);
     }
     Shared common = sharedBy.get(code);
     if (common != null) {
-      return Node.tied(read, Role.CAUSE, "points-at", common.name(), common.reason());
+      return alone.as(Role.CAUSE, "points-at", common.name(), common.reason());
     }
     Optional<CodeRule> bystander =
         rules.stream()
             .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER && r.explains(code))
             .findFirst();
     Optional<CodeGroup> circuit = ties.circuitOf(code);
-    if (bystander.isPresent() && circuit.isEmpty()) {
-      return new Node(read, Role.BYSTANDER, Message.text(bystander.get().reason()));
+    Optional<String> ofOneUnit = alone.saidOfOneUnit();
+    if (ofOneUnit.isPresent()) {
+      List<String> units = alone.holders().stream().map(ReadCode::controlUnit).toList();
+      return alone.as(Role.CAUSE, Message.of(ofOneUnit.get(), Message.listed(units)));
     }
-    return circuit
-        .map(g -> Node.tied(read, Role.CAUSE, "circuit", g.circuit()))
-        .orElseGet(() -> Node.tied(read, Role.ALONE, "no-rule"));
+    if (bystander.isPresent() && circuit.isEmpty()) {
+      return alone.as(Role.BYSTANDER, Message.text(bystander.get().reason()));
+    }
+    return circuit.map(g -> alone.as(Role.CAUSE, "circuit", g.circuit())).orElse(alone);
   }
 
   private static List<Message> says(

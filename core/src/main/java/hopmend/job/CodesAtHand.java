@@ -72,7 +72,7 @@ final class CodesAtHand {
             .collect(Collectors.toUnmodifiableMap(VehicleCard::id, this::circuits, (c, same) -> c));
     this.picture =
         CodePicture.of(
-            job.codes(),
+            job.readings(),
             catalog.codeRules(),
             groups,
             wired(),

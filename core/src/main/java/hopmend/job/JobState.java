@@ -1,5 +1,6 @@
 package hopmend.job;
 
+import hopmend.fault.CodeReadings;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -31,7 +32,7 @@ import java.util.stream.Stream;
 public final class JobState {
   private final List<JobEntry> entries;
   private final Map<Long, JobEntry> strikes;
-  private final Map<TroubleCode, ReadCode> codes = new LinkedHashMap<>();
+  private final CodeReadings codes = new CodeReadings();
   private final List<FreezeFrameValue> freezeFrame = new ArrayList<>();
   private final Map<String, Fact.CheckAnswered> answers = new LinkedHashMap<>();
   private final Map<String, Boolean> clues = new LinkedHashMap<>();
@@ -675,8 +676,8 @@ public final class JobState {
 
   /** What we set ourselves is no code of the job; one that it held before stays one. */
   private void hold(ReadCode c) {
-    if (!setByUs.contains(c.code()) || codes.containsKey(c.code())) {
-      codes.merge(c.code(), c, ReadCode::together);
+    if (!setByUs.contains(c.code()) || codes.holds(c.code())) {
+      codes.add(c);
     }
   }
 
@@ -734,8 +735,14 @@ public final class JobState {
     return entries.isEmpty() ? 0 : entries.get(entries.size() - 1).sequence();
   }
 
+  /** Each code once. */
   public List<ReadCode> codes() {
-    return List.copyOf(codes.values());
+    return codes.codes();
+  }
+
+  /** Each code by every control unit that holds it. */
+  public List<ReadCode> readings() {
+    return codes.all();
   }
 
   public List<FreezeFrameValue> freezeFrame() {
@@ -934,7 +941,7 @@ public final class JobState {
 
   /** The last reading of the vehicle before clearing; the job's codes if it was never read. */
   public List<ReadCode> beforeClear() {
-    return beforeClear.isEmpty() ? codes() : beforeClear;
+    return beforeClear.isEmpty() ? readings() : beforeClear;
   }
 
   public Optional<Afterwards> afterClear() {

@@ -91,7 +91,7 @@ final class Proof {
         .map(
             a ->
                 ClearReport.of(
-                    state.codes(),
+                    state.readings(),
                     state.beforeClear(),
                     a.codes(),
                     new ClearReport.Meanwhile(

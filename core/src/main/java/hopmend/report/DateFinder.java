@@ -26,6 +26,8 @@ final class DateFinder {
   private static final Pattern YEAR_LAST =
       Pattern.compile("(\\d{1,2})([./-])(\\d{1,2})\\2(\\d{4}|\\d{2})\\b");
 
+  private static final Pattern TIME = Pattern.compile("[ ,]{1,3}[0-2]?\\d:[0-5]\\d\\b");
+
   private static final Pattern DAY = Pattern.compile("([0-3]?\\d)(st|nd|rd|th|er)?");
 
   private final char[] glyphs;
@@ -79,7 +81,8 @@ final class DateFinder {
     boolean dayFirst = m.group(2).equals(".") || a > 12 || dayIsFirst && b <= 12;
     boolean swaps = !dayFirst && b <= 12 && a != b;
     boolean isWhole = m.group(4).length() == 4;
-    if (!swaps && (isWhole || isNamed(at, i) && isYearLast(a, group(m, 4)))) {
+    boolean told = isNamed(at, i) || TIME.matcher(text).region(m.end(), glyphs.length).lookingAt();
+    if (!swaps && (isWhole || told && isYearLast(a, group(m, 4)))) {
       int year = group(m, 4) + (isWhole ? 0 : CENTURY);
       date(at, year, dayFirst ? b : a, dayFirst ? a : b, start, m.end());
     }

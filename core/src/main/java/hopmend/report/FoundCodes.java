@@ -20,6 +20,13 @@ final class FoundCodes {
     return found.size();
   }
 
+  /** The open codes once more, by each of the other units that hold them. */
+  void alsoHeld(List<String> units) {
+    List<Found> held = List.copyOf(open());
+    units.forEach(u -> held.forEach(f -> found.add(changed(f, r -> r.withControlUnit(u)))));
+    openTo += units.size() * held.size();
+  }
+
   /** What was added since a size is open now, and nothing else. */
   void open(int from) {
     openFrom = from;
@@ -59,9 +66,16 @@ final class FoundCodes {
     return !found.isEmpty() && found.stream().allMatch(f -> f.read().states().isEmpty());
   }
 
-  /** The same of the control unit that holds them. */
-  boolean allLackUnit() {
-    return !found.isEmpty() && found.stream().allMatch(f -> f.read().controlUnit().isEmpty());
+  /**
+   * The same of the control unit that holds them.
+   *
+   * @param title what a report is called is no unit's name; empty if it has none
+   */
+  boolean allLackUnit(String title) {
+    return !found.isEmpty()
+        && found.stream()
+            .map(f -> f.read().controlUnit())
+            .allMatch(unit -> unit.isEmpty() || unit.equals(title));
   }
 
   void changeAll(UnaryOperator<ReadCode> change) {

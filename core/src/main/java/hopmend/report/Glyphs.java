@@ -102,6 +102,12 @@ final class Glyphs {
     return seen.toString();
   }
 
+  /** Whether a full stop is one of several: dots that lead to a value end nothing. */
+  static boolean isOfDots(char[] glyphs, int place) {
+    boolean more = place + 1 < glyphs.length && glyphs[place + 1] == '.';
+    return glyphs[place] == '.' && (more || place > 0 && glyphs[place - 1] == '.');
+  }
+
   /** Where something stands at a place or behind the spaces there. */
   static int behindSpaces(char[] glyphs, int place) {
     int behind = place;

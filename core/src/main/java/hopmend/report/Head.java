@@ -6,6 +6,9 @@ import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * What the name of a column or of a field says about what stands in it: a kind of field, a state
@@ -46,10 +49,8 @@ record Head(
             : null;
     Condition condition = null;
     if (label == null && state == null) {
-      for (int i = 0; i < alone.size() && condition == null; i++) {
-        Phrases.Match<Condition> match = known.conditions().at(alone, i);
-        condition = match == null ? null : match.meaning();
-      }
+      // In "frame RPM" the unit is the name.
+      condition = conditionIn(alone, known).or(() -> conditionIn(words, known)).orElse(null);
     }
     if (label == null && state == null && condition == null && alone.size() <= 4) {
       label = within(alone, known);
@@ -65,8 +66,31 @@ record Head(
     return new Head(text, label, state, condition, unit, column);
   }
 
+  private static Optional<Condition> conditionIn(List<Word> name, ReportWords known) {
+    return IntStream.range(0, name.size())
+        .mapToObj(i -> known.conditions().at(name, i))
+        .filter(Objects::nonNull)
+        .map(Phrases.Match::meaning)
+        .findFirst();
+  }
+
   private static boolean isDistance(MeasureUnit unit) {
     return unit != null && unit.quantity() == MeasureUnit.Quantity.DISTANCE;
+  }
+
+  /**
+   * "Now" and "before", side by side among the names of columns, tell how a code is held. Either
+   * alone may tell something else: "before" and "after" a repair.
+   */
+  static List<Head> nowAndBefore(List<Head> row, ReportWords known) {
+    long kinds = row.stream().flatMap(h -> known.momentOf(h.words()).stream()).distinct().count();
+    return kinds < 2
+        ? row
+        : row.stream().map(h -> known.momentOf(h.words()).map(h::as).orElse(h)).toList();
+  }
+
+  private Head as(CodeState told) {
+    return new Head(words, null, told, null, null, null);
   }
 
   /** The same with the unit that a row of its own tells. */

@@ -61,7 +61,7 @@ final class Legend {
       end++;
     }
     boolean verb = end < glyphs.length && end > bracket + 2 && glyphs[end] == ' ';
-    if (verb && words.explains(Word.of(glyphs, bracket + 2, end).get(0))) {
+    if (verb && words.isBeing(Word.of(glyphs, bracket + 2, end).get(0))) {
       explained(bracket + 1, end);
     }
   }
@@ -74,6 +74,9 @@ final class Legend {
     while (start > 0 && end - start <= LONGEST_SIGN && Character.isUpperCase(glyphs[start - 1])) {
       start--;
     }
+    // "c = current": a small letter only where nothing but its sign explains it
+    boolean small = start == end && end > 0 && Character.isLowerCase(glyphs[end - 1]);
+    start -= small && glyphs[sign] == '=' ? 1 : 0;
     boolean whole = start == 0 || !Glyphs.isWord(glyphs[start - 1]);
     int from = glyphs[meaning] == ' ' ? meaning + 1 : meaning;
     int to = from;
@@ -124,6 +127,10 @@ final class Legend {
     }
     told.forEach(states::putIfAbsent);
     explanations.put(start, end);
+  }
+
+  boolean isCapital(Word w) {
+    return Character.isUpperCase(glyphs[w.start()]);
   }
 
   /** The state that a word stands for. */

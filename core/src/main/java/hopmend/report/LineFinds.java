@@ -86,6 +86,9 @@ final class LineFinds {
   final List<Bare> bare = new ArrayList<>(0);
   final List<Value> odometers = new ArrayList<>(0);
 
+  /** "Odometer: 96 412 km", and not "with 96 412 km". */
+  boolean odometerIsNamed;
+
   /** Distances of which nothing is told that is known here. */
   final List<Distance> distances = new ArrayList<>(0);
 
@@ -104,6 +107,12 @@ final class LineFinds {
 
   boolean unitIsLabelled;
 
+  /** "Reported by: engine, gateway": more of them that hold the same. */
+  final List<String> otherUnits = new ArrayList<>(0);
+
+  /** "ECU ENGINE": it begins with the word for a unit. */
+  boolean unitFollowsItsKind;
+
   /** The words before the first code that a gap parts from it, as in a column without a name. */
   String nameBefore = "";
 
@@ -119,8 +128,11 @@ final class LineFinds {
   /** Units that are named behind codes: "P0420 in the engine, C0035 in the brakes". */
   final List<UnitAt> unitsBehind = new ArrayList<>(0);
 
-  /** The units of codes, by their numbers, as the order of their sentence tells them. */
-  final Map<Integer, UnitAt> unitsOfSentence = new HashMap<>(0);
+  /**
+   * The units of codes, by their numbers, as the order of their sentence tells them: several where
+   * they hold the same.
+   */
+  final Map<Integer, List<UnitAt>> unitsOfSentence = new HashMap<>(0);
 
   /** A control unit named at a place. */
   record UnitAt(String name, int start, int end) {}

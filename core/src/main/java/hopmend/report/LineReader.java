@@ -76,6 +76,7 @@ final class LineReader {
     heavy.endSpn(at);
     states.byteAlone(at);
     states.states(at);
+    states.bracketed(at);
     at.finds.states.sort(Comparator.comparingInt(State::start));
     at.finds.historyIsOnlyDenied =
         at.finds.states.stream().anyMatch(State::denying)
@@ -145,9 +146,13 @@ final class LineReader {
       return i + 1;
     }
     Optional<CodeState> explained = at.finds.hasCodes() ? legend.stateOf(w) : Optional.empty();
-    if (explained.isPresent() && (at.isAlone(i) || at.part(i - 1) == Part.CODE)) {
+    if (explained.isPresent() && isLetterOfLegend(at, i)) {
       at.finds.states.add(State.beside(explained.get(), w.start(), w.end()));
       at.account(i, i + 1, Part.STATE);
+      return i + 1;
+    }
+    if (words.isNumberedKind(w)) {
+      at.account(i, i + 1, Part.FILL);
       return i + 1;
     }
     if (!words.isKnown(w)) {
@@ -203,6 +208,13 @@ final class LineReader {
     return i + 1;
   }
 
+  /** A small letter may be a word, unless nothing follows it. */
+  private boolean isLetterOfLegend(LineAtHand at, int i) {
+    boolean ends = i + 1 == at.size() || at.segment(i + 1) != at.segment(i);
+    boolean behindCode = i > 0 && at.part(i - 1) == Part.CODE;
+    return at.isAlone(i) || behindCode && (ends || legend.isCapital(at.word(i)));
+  }
+
   /** "0 codes", whatever they are called. */
   private boolean isNoCode(LineAtHand at, int i) {
     return at.word(i).text().equals("0")
@@ -211,14 +223,24 @@ final class LineReader {
         && words.isLabel(at.words(), i + 1, Label.CODE);
   }
 
-  /** "P0299 TURBO UNDERBOOST MEMORY": the name of a field that is no name here, but a state. */
+  /**
+   * "P0299 TURBO UNDERBOOST MEMORY", "codes in ECM memory: P0128": the name of a field that is no
+   * name here, but a state.
+   */
   private static boolean isHeld(
       LineAtHand at, int i, Phrases.Match<Label> label, Phrases.Match<Said> state) {
-    return label.meaning() == Label.STATUS
-        && state != null
-        && at.finds.hasCodes()
-        && at.isAlone(i)
-        && (i + 1 == at.size() || !at.isAnnounced(i + 1));
+    if (label.meaning() != Label.STATUS || state == null) {
+      return false;
+    }
+    boolean ends = at.finds.hasCodes() && at.isAlone(i);
+    boolean names = i + 1 < at.size() && at.isAnnounced(i + 1);
+    boolean ofCodes =
+        at.finds.speaksOfCodes
+            && !at.finds.hasCodes()
+            && i > 0
+            && at.segment(i - 1) == at.segment(i)
+            && names;
+    return ends && !names || ofCodes;
   }
 
   private static boolean isHex(Word w) {
@@ -253,7 +275,10 @@ final class LineReader {
       int to = at.finds.codes.get(k).start();
       boolean parted = false;
       while (i < at.size() && at.word(i).start() < to) {
-        boolean tells = at.part(i) == Part.OTHER || at.part(i) == Part.STATE;
+        // Without its accent the Italian "è" is "e".
+        boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
+        boolean says = at.part(i) == Part.FILL && verb;
+        boolean tells = says || at.part(i) == Part.OTHER || at.part(i) == Part.STATE;
         parted |= tells && at.word(i).start() > from;
         parted |= at.word(i).start() >= from && at.endsSentence(i);
         i++;
@@ -282,6 +307,8 @@ final class LineReader {
     }
     units.units(at);
     at.finds.none |= healthy && at.finds.unit != null && at.finds.otherWords == 0;
+    at.finds.unitFollowsItsKind =
+        at.size() > 1 && at.finds.unitIsWhole && words.isLabel(at.words(), 0, Label.UNIT);
     at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
     if (at.finds.hasCodes()
         || line.end() <= line.start()

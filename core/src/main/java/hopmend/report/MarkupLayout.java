@@ -250,7 +250,8 @@ final class MarkupLayout {
       }
       boolean allHeads = cells.stream().allMatch(c -> c.normalName().equals("th"));
       if (cells.size() > 1 && (allHeads || heads.isEmpty() && isHeader(cells))) {
-        heads = cells.stream().map(c -> Head.of(c.text(), words)).toList();
+        heads =
+            Head.nowAndBefore(cells.stream().map(c -> Head.of(c.text(), words)).toList(), words);
       } else if (cells.size() == 1) {
         int[] place = place(cells.get(0));
         if (place[1] > 0) {

@@ -57,15 +57,21 @@ final class OdometerFinder {
       return behind;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cellOf(first).end());
-    if (number == null) {
+    if (number == null || isTime(number)) {
       return behind;
     }
     Optional<MeasureUnit> named =
         measures.unitBetween(at, behind, first).or(() -> unitInName(at, i, behind));
-    odometer(at, number, first, named, at.word(i).start());
+    named(at, number, first, named, at.word(i).start());
     int done = at.behind(first, number[1]);
     at.account(i, done, Part.VALUE);
     return done;
+  }
+
+  /** "Came in at 04:10". */
+  private boolean isTime(int[] number) {
+    int colon = number[1];
+    return colon + 1 < glyphs.length && glyphs[colon] == ':' && Glyphs.isDigit(glyphs[colon + 1]);
   }
 
   /** "Total km 301 776". */
@@ -200,7 +206,7 @@ final class OdometerFinder {
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.word(unit).start());
     if (number != null && at.part(first) == Part.OTHER) {
-      odometer(at, number, first, bracketed, at.word(first).start());
+      named(at, number, first, bracketed, at.word(first).start());
       at.account(first, behind, Part.VALUE);
     }
   }
@@ -224,7 +230,7 @@ final class OdometerFinder {
     if (first < behind) {
       int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cells().get(c).end());
       if (number != null) {
-        odometer(at, number, first, Optional.ofNullable(head.unit()), at.cells().get(c).start());
+        named(at, number, first, Optional.ofNullable(head.unit()), at.cells().get(c).start());
         at.account(first, behind, Part.VALUE);
       }
     }
@@ -238,6 +244,12 @@ final class OdometerFinder {
     read.forEach(v -> at.finds.distances.add(new Distance(v, false)));
     read.clear();
     at.account(first, behind, Part.VALUE);
+  }
+
+  private void named(
+      LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
+    odometer(at, number, word, named, start);
+    at.finds.odometerIsNamed = true;
   }
 
   private void odometer(

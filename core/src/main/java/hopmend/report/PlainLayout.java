@@ -113,7 +113,8 @@ final class PlainLayout {
       if (parting == SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
-      if (cells.size() == 2 && columns.size() > 2 && isOdometer(cells.get(0))) {
+      long filled = cells.stream().filter(c -> c.start() < c.end()).count();
+      if (filled == 2 && columns.size() > 2 && isOdometer(cells.get(0))) {
         lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
         return;
       }
@@ -248,17 +249,20 @@ final class PlainLayout {
       }
       boolean edge = sign == '|' && glyphs[start] == '|';
       List<Cell> cells = statesApart(split(edge ? start + 1 : start, end, sign));
-      if (cells.size() < 2 || cells.size() > 40) {
+      if (cells.size() < 2 || cells.size() > 40 || namesItsValues(cells)) {
         continue;
       }
-      List<Head> named = new ArrayList<>();
+      List<Head> named = Head.nowAndBefore(cells.stream().map(this::headOf).toList(), words);
       int known = 0;
-      for (Cell c : cells) {
-        Head head = headOf(c);
-        if (head.condition() == null && digits(c) > 0 || digits(c) > 2 || isValue(c)) {
+      for (int i = 0; i < cells.size(); i++) {
+        Cell c = cells.get(i);
+        Head head = named.get(i);
+        if (head.condition() == null && digits(c) > 0
+            || digits(c) > 2
+            || isValue(c)
+            || isField(c)) {
           return false;
         }
-        named.add(head);
         boolean unit = head.controlUnit() != null && cells.size() > 2;
         known += head.isKnown() || unit ? 1 : 0;
       }
@@ -311,6 +315,21 @@ final class PlainLayout {
       }
     }
     return false;
+  }
+
+  /** "Status: active stored" are no names of columns: the first names the others. */
+  private boolean namesItsValues(List<Cell> cells) {
+    return endsInColon(cells.get(0)) && cells.stream().skip(1).noneMatch(this::endsInColon);
+  }
+
+  private boolean endsInColon(Cell c) {
+    return c.start() < c.end() && glyphs[c.end() - 1] == ':';
+  }
+
+  /** "Status: test failed" is no name of a column: its value stands there too. */
+  private boolean isField(Cell c) {
+    int colon = indexOf(':', c.start(), c.end());
+    return colon > c.start() && colon + 1 < c.end();
   }
 
   /**

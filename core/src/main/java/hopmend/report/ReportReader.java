@@ -59,6 +59,7 @@ final class ReportReader {
   private final Map<Condition, LineFinds.Bare> bare = new EnumMap<>(Condition.class);
   private Optional<Reading> odometer = Optional.empty();
   private Beside odometerBeside = Beside.NOTHING;
+  private boolean odometerIsNamed;
 
   /** How many codes stood above it. */
   private int codesAboveOdometer;
@@ -74,6 +75,12 @@ final class ReportReader {
 
   /** In which column its code stands. */
   private int codesAbove = -1;
+
+  /** The first line, if it is a heading that names nothing known. */
+  private String title = "";
+
+  /** "Status: active" stands above the first code: each such line heads what is below it. */
+  private boolean statusHeads;
 
   private boolean saysNone;
 
@@ -166,7 +173,7 @@ final class ReportReader {
     if (odometer.isEmpty() && distancesOfCodes == Beside.NOTHING) {
       theOneCount()
           .ifPresentOrElse(
-              count -> odometer(count, Beside.NOTHING),
+              count -> odometer(count, Beside.NOTHING, false),
               () -> distances.forEach(d -> askForOdometer(d.value())));
     }
     marks.sort(Comparator.comparingInt(Mark::start));
@@ -263,11 +270,13 @@ final class ReportReader {
     int within = 0;
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
+      boolean again = isToldAbove(f, k);
       while (within < f.unitsWithin.size() && f.unitsWithin.get(within).start() < c.start()) {
         unit = f.unitsWithin.get(within++).name();
+        again = false;
       }
-      LineFinds.UnitAt said = f.unitsOfSentence.get(k);
-      unit = said != null && said.start() < c.start() ? said.name() : unit;
+      List<LineFinds.UnitAt> said = f.unitsOfSentence.getOrDefault(k, List.of());
+      unit = !said.isEmpty() && said.get(0).start() < c.start() ? said.get(0).name() : unit;
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);
       if (states.isEmpty()) {
@@ -279,9 +288,12 @@ final class ReportReader {
               ? new TroubleCode(c.code().base(), type)
               : c.code();
       int count = c.count() > 0 ? c.count() : f.codes.size() == 1 ? Math.max(0, f.count) : 0;
-      String speaks = said != null ? said.name() : f.unitBehind(c, unit);
+      String named = f.unitBehind(c, unit);
+      String speaks =
+          !said.isEmpty() ? said.get(0).name() : again && named.equals(unit) ? "" : named;
       add(new ReadCode(code, states, speaks, count), c.slips(), c.start(), c.end());
     }
+    alsoHeld(f, first);
     f.states.forEach(this::markState);
     ends.add(at, f, first);
     found.open(first);
@@ -289,9 +301,28 @@ final class ReportReader {
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
   }
 
+  /** "P0128 (engine), C1200 (ABS). P0128 is current": told once more, of no unit that is named. */
+  private static boolean isToldAbove(LineFinds f, int k) {
+    TroubleCode code = f.codes.get(k).code();
+    return f.codes.subList(0, k).stream().anyMatch(c -> c.code().equals(code));
+  }
+
+  /** "U0121 in engine and gearbox": the others that hold a code. */
+  private void alsoHeld(LineFinds f, int first) {
+    for (int k = 0; k < f.codes.size(); k++) {
+      Found held = found.all().get(first + k);
+      f.unitsOfSentence.getOrDefault(k, List.of()).stream()
+          .skip(1)
+          .map(u -> held.read().withControlUnit(u.name()))
+          .forEach(
+              r -> found.add(new Found(r, held.slips(), held.line(), held.start(), held.end())));
+    }
+  }
+
   /** Each unit that speaks in a line, once, wherever it stands. */
   private static Set<LineFinds.UnitAt> unitsNamed(LineFinds f) {
-    Set<LineFinds.UnitAt> named = new HashSet<>(f.unitsOfSentence.values());
+    Set<LineFinds.UnitAt> named = new HashSet<>();
+    f.unitsOfSentence.values().forEach(named::addAll);
     named.addAll(f.unitsWithin);
     if (f.unit != null) {
       named.add(new LineFinds.UnitAt(f.unit, f.unitStart, f.unitEnd));
@@ -377,6 +408,19 @@ final class ReportReader {
       close();
       return;
     }
+    if (f.none && !f.noneOfState && states.isEmpty() && f.otherWords == 0) {
+      context = context.of("");
+      close();
+      return;
+    }
+    if (tellsByTurn(f)) {
+      markUnitsAndStates(f);
+      for (int k = 0; k < f.states.size(); k++) {
+        Set<CodeState> own = Set.of(f.states.get(k).state());
+        found.change(k, r -> r.withStates(own));
+      }
+      return;
+    }
     if (order != RecordOrder.UNTOLD && RecordOrder.isPart(f)) {
       partOfRecord(f, states);
       return;
@@ -392,9 +436,16 @@ final class ReportReader {
           !f.odometers.isEmpty()
               || f.unitIsLabelled
               || f.speaksOfAll
+              || !title.isEmpty()
+              || f.unitFollowsItsKind
               || f.hasValue && f.unitIsWhole;
-      if (told && found.allLackUnit() && !headsCodes(lines, ahead, i)) {
+      if (told && found.allLackUnit(title) && !headsCodes(lines, ahead, i)) {
         found.changeAll(r -> r.withControlUnit(f.unit));
+        return;
+      }
+      if (f.speaksOfAll && !f.isDecorated && lacksAll()) {
+        markUnitsAndStates(f);
+        found.changeEvery(r -> r.withStates(states).withControlUnit(f.unit));
         return;
       }
       if (f.unitIsLabelled
@@ -403,22 +454,13 @@ final class ReportReader {
           && linesBelow <= 4
           && !found.openHaveUnit()) {
         found.changeEvery(r -> r.withControlUnit(f.unit));
+        found.alsoHeld(f.otherUnits);
         return;
       }
       context = context.of(f.unit);
       close();
       if (!states.isEmpty()) {
         context = context.with(states);
-      }
-      return;
-    }
-    int open = found.countOpen();
-    if (open > 1
-        && f.states.size() == open
-        && (f.statusFields == open || f.isStatusField && isPartedAsCodes(f))) {
-      for (int k = 0; k < open; k++) {
-        Set<CodeState> own = Set.of(f.states.get(k).state());
-        found.change(k, r -> r.withStates(own));
       }
       return;
     }
@@ -434,7 +476,8 @@ final class ReportReader {
           found.isOpen()
               && found.openLackStates()
               && (f.isStatusField || linesBelow <= 3 && !gapBelow);
-      boolean heads = !f.isStatusField && heading && (listed || alone);
+      statusHeads |= f.isStatusField && found.size() == 0 && headsCodes(lines, ahead, i);
+      boolean heads = (!f.isStatusField || statusHeads) && heading && (listed || alone);
       if (heads
           && (listed || !below || gapBelow)
           && headsCodes(lines, ahead, i)
@@ -454,6 +497,14 @@ final class ReportReader {
     }
   }
 
+  /** Whether it tells a state of each of the codes above. */
+  private boolean tellsByTurn(LineFinds f) {
+    int open = found.countOpen();
+    return open > 1
+        && f.states.size() == open
+        && (f.statusFields == open || f.isStatusField && isPartedAsCodes(f));
+  }
+
   /** "P0638 / P2100", and below "Status: present / stored": each by its turn. */
   private boolean isPartedAsCodes(LineFinds f) {
     List<Found> codes = found.open();
@@ -466,14 +517,14 @@ final class ReportReader {
             });
   }
 
-  /** The sign by which two things are parted, -1 for none. */
+  /** The sign by which two things are parted, a space for a gap, -1 for none. */
   private int parting(int from, int to) {
     for (int i = to - 1; i >= from; i--) {
       if ("/,;|".indexOf(layout.glyphs()[i]) >= 0) {
         return layout.glyphs()[i];
       }
     }
-    return -1;
+    return to - from > 1 && Glyphs.behindSpaces(layout.glyphs(), from) == to ? ' ' : -1;
   }
 
   /** A line of a record that has its code in another one. */
@@ -492,6 +543,7 @@ final class ReportReader {
     }
     if (f.unit != null) {
       found.changeEvery(r -> r.controlUnit().isEmpty() ? r.withControlUnit(f.unit) : r);
+      found.alsoHeld(f.otherUnits);
     }
     if (!states.isEmpty()) {
       found.changeEvery(r -> r.states().isEmpty() ? r.withStates(states) : r);
@@ -514,6 +566,15 @@ final class ReportReader {
         && !found.openHaveUnit();
   }
 
+  /** Whether codes stand right above of which nothing is told yet. */
+  private boolean lacksAll() {
+    return found.countOpen() > 1
+        && !gapBelow
+        && linesBelow == 1
+        && found.openLackStates()
+        && !found.openHaveUnit();
+  }
+
   /** A heading that names nothing known: perhaps a unit that nobody here has heard of. */
   private void headed(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
     if (f.isKnownHead) {
@@ -525,6 +586,7 @@ final class ReportReader {
       boolean ofField = f.date != null || !f.odometers.isEmpty() || lineReader.isNameOfField(name);
       if (!name.isEmpty() && name.length() <= 60 && !ofField && !isNumberOfCode(name)) {
         mark(Mark.Kind.UNIT, at.start(), at.end(), name);
+        title = i == 0 ? name : title;
         context = context.of(name);
         close();
       }
@@ -617,7 +679,7 @@ final class ReportReader {
             frame.putIfAbsent(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
             mark(Mark.Kind.CONDITION, v.start(), v.end(), v.reading().text());
           } else {
-            odometer(v, Beside.NOTHING);
+            odometer(v, Beside.NOTHING, true);
           }
         });
     if (!ofReading) {
@@ -625,7 +687,7 @@ final class ReportReader {
     }
     Beside beside =
         f.hasCodes() ? Beside.CODE : found.isOpen() && !gapBelow ? Beside.RECORD : Beside.NOTHING;
-    f.odometers.forEach(v -> odometer(v, beside));
+    f.odometers.forEach(v -> odometer(v, beside, f.odometerIsNamed));
     f.distances.stream()
         .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
         .limit(MOST_ASKED - distances.size())
@@ -666,13 +728,18 @@ final class ReportReader {
 
   /**
    * A distance beside a code may be that at which the code was set: where another code has another
-   * one, none of them is what the vehicle has run.
+   * one, none of them is what the vehicle has run. A distance with its name is more than one that
+   * has none in the line of a code.
    */
-  private void odometer(LineFinds.Value v, Beside beside) {
+  private void odometer(LineFinds.Value v, Beside beside, boolean named) {
+    if (named && beside != Beside.CODE && odometerBeside == Beside.CODE && !odometerIsNamed) {
+      noOdometer();
+    }
     boolean ofCodes = beside != Beside.NOTHING && beside == distancesOfCodes;
     if (odometer.isEmpty() && !ofCodes) {
       odometer = Optional.of(v.reading());
       odometerBeside = beside;
+      odometerIsNamed = named;
       codesAboveOdometer = found.size();
       mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
     } else if (odometerBeside == beside
@@ -680,11 +747,15 @@ final class ReportReader {
         && (beside == Beside.CODE || found.size() > codesAboveOdometer)
         && !odometer.equals(Optional.of(v.reading()))) {
       distancesOfCodes = beside;
-      odometerBeside = Beside.NOTHING;
-      odometer = Optional.empty();
-      marks.removeIf(m -> m.kind() == Mark.Kind.ODOMETER);
+      noOdometer();
       doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);
     }
+  }
+
+  private void noOdometer() {
+    odometerBeside = Beside.NOTHING;
+    odometer = Optional.empty();
+    marks.removeIf(m -> m.kind() == Mark.Kind.ODOMETER);
   }
 
   private static boolean isSame(LineFinds.Distance one, LineFinds.Distance other) {

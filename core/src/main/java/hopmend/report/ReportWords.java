@@ -69,9 +69,10 @@ public final class ReportWords {
       List<String> locatives,
       List<String> things,
       List<String> and,
+      List<String> joining,
       List<String> nothing,
       List<String> healthy,
-      List<String> explaining,
+      List<String> being,
       List<String> only,
       List<String> as,
       List<String> trips,
@@ -94,6 +95,7 @@ public final class ReportWords {
       List<String> of,
       List<String> traffic,
       Map<LineFinds.Reach, List<String>> places,
+      Map<CodeState, List<String>> columns,
       Map<LiveSignal, List<String>> signals,
       Map<String, List<String>> units) {}
 
@@ -145,15 +147,17 @@ public final class ReportWords {
   private final Set<String> locatives = new HashSet<>();
   private final Set<String> things = new HashSet<>();
   private final Set<String> and = new HashSet<>();
+  private final Set<String> joining = new HashSet<>();
   private final Set<String> kinds = new HashSet<>();
   private final Set<String> nothing = new HashSet<>();
   private final Set<String> healthy = new HashSet<>();
-  private final Set<String> explaining = new HashSet<>();
+  private final Set<String> being = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
+  private final Map<String, CodeState> columns = new HashMap<>();
   private final Set<String> unitNames = new HashSet<>();
   private final Set<String> commaWords = new HashSet<>();
   private final Map<String, ControlUnit> addresses = new HashMap<>();
@@ -174,10 +178,11 @@ public final class ReportWords {
     words(file.locatives(), locatives);
     words(file.things(), things);
     words(file.and(), and);
+    words(file.joining(), joining);
     file.compounds().forEach(c -> kinds.add(small(c)));
     words(file.nothing(), nothing);
     words(file.healthy(), healthy);
-    words(file.explaining(), explaining);
+    words(file.being(), being);
     words(file.only(), only);
     words(file.as(), as);
     words(file.since(), since);
@@ -200,6 +205,7 @@ public final class ReportWords {
     traffic = List.copyOf(file.traffic());
     file.places()
         .forEach((place, names) -> names.forEach(n -> places.putIfAbsent(small(n), place)));
+    file.columns().forEach((state, names) -> names.forEach(n -> columns.put(small(n), state)));
     file.signals().forEach((signal, names) -> signals.addAll(names, signal));
     for (Language l : file.languages()) {
       words(l.not(), not);
@@ -495,6 +501,11 @@ public final class ReportWords {
     return things.contains(w.text());
   }
 
+  /** "And", and not "but". */
+  boolean isJoining(Word w) {
+    return joining.contains(w.text());
+  }
+
   /** Whether what stands behind it may begin anew: "... and the gearbox". */
   boolean isAnd(Word w) {
     return and.contains(w.text());
@@ -503,6 +514,16 @@ public final class ReportWords {
   /** Whether a control unit is called so here. */
   boolean isUnit(String name) {
     return unitNames.contains(name);
+  }
+
+  /** "ECU1", "module 2" in one word: which of several, and no name. */
+  boolean isNumberedKind(Word w) {
+    int kind = w.text().length();
+    while (kind > 0 && Glyphs.isDigit(w.text().charAt(kind - 1))) {
+      kind--;
+    }
+    boolean numbered = kind > 2 && kind < w.text().length() && w.text().length() - kind < 3;
+    return numbered && isKind(Word.of(w.text().substring(0, kind)));
   }
 
   /** "Engine ECU": whether the name of a unit says that it is one. */
@@ -522,6 +543,11 @@ public final class ReportWords {
   /** "The first", "the latter": which of several codes. */
   Optional<LineFinds.Reach> place(Word w) {
     return Optional.ofNullable(places.get(w.text()));
+  }
+
+  /** "Now" and "before" as names of columns. */
+  Optional<CodeState> momentOf(String column) {
+    return Optional.ofNullable(columns.get(column));
   }
 
   /** "Both", "all" before a state. */
@@ -610,9 +636,11 @@ public final class ReportWords {
     return Optional.ofNullable(addresses.get(address.toLowerCase(Locale.ROOT)));
   }
 
-  /** Whether it stands between a sign and its meaning: "(C) is current". */
-  boolean explains(Word w) {
-    return explaining.contains(w.text());
+  /**
+   * Whether it ties what is said to a name: "(C) is current", "P0335 is there, P0340 in memory".
+   */
+  boolean isBeing(Word w) {
+    return being.contains(w.text());
   }
 
   /** Whether it says of a fault that it comes and goes. */

@@ -1,15 +1,13 @@
 package hopmend.report;
 
+import hopmend.fault.CodeReadings;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
-import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -96,13 +94,9 @@ public record ScanText(
     return saysNone && found.isEmpty();
   }
 
-  /** The codes, each once, with the states of all its places together. */
+  /** The codes, each once by every control unit that holds it, with all states told there. */
   public List<ReadCode> codes() {
-    Map<TroubleCode, ReadCode> merged = new LinkedHashMap<>();
-    for (Found f : found) {
-      merged.merge(f.read().code(), f.read(), ReadCode::together);
-    }
-    return List.copyOf(merged.values());
+    return CodeReadings.of(found.stream().map(Found::read).toList()).all();
   }
 
   /**

@@ -28,17 +28,27 @@ final class SentenceUnits {
   }
 
   /**
-   * A unit where it is named.
+   * A unit where it is named, or several that are named together: "ABS, cluster and gateway".
    *
    * @param codesBefore codes of the line that stand before it
    */
-  private record Mention(String name, int from, int behind, int codesBefore) {}
+  private record Mention(List<LineFinds.UnitAt> units, int from, int behind, int codesBefore) {
+    Mention and(Mention next) {
+      List<LineFinds.UnitAt> all = new ArrayList<>(units);
+      all.addAll(next.units);
+      return new Mention(all, from, next.behind, codesBefore);
+    }
+  }
 
   /** A sentence: its words, its codes by their numbers in the line, and the units it names. */
   private record Sentence(int from, int behind, int firstCode, int behindCodes, List<Mention> all) {
     int codesOf(int mention) {
       int next = mention + 1 < all.size() ? all.get(mention + 1).codesBefore() : behindCodes;
       return next - all.get(mention).codesBefore();
+    }
+
+    boolean speaksOfSeveral() {
+      return all.size() > 1 || all.get(0).units().size() > 1;
     }
 
     /** The units come first, each with codes behind it. */
@@ -80,11 +90,12 @@ final class SentenceUnits {
       }
       from = behind;
     }
-    telling.forEach(s -> settle(at, s, telling.size() > 1 || s.all().size() > 1));
+    telling.forEach(s -> settle(at, s, telling.size() > 1 || s.speaksOfSeveral()));
     // What no sentence settles is of the first unit that is named.
-    LineFinds.UnitAt first =
+    List<LineFinds.UnitAt> named =
         at.finds.unitsOfSentence.get(telling.isEmpty() ? 0 : telling.get(0).firstCode());
-    if (first != null) {
+    if (named != null) {
+      LineFinds.UnitAt first = named.get(0);
       at.finds.unit = first.name();
       at.finds.unitStart = first.start();
       at.finds.unitEnd = first.end();
@@ -94,7 +105,8 @@ final class SentenceUnits {
   /** Whether a sentence ends before a word. */
   private boolean isEnded(LineAtHand at, int word) {
     for (int k = at.word(word - 1).end(); k < at.word(word).start(); k++) {
-      if (glyphs[k] == ';' || ".!?".indexOf(glyphs[k]) >= 0 && glyphs[k + 1] == ' ') {
+      boolean stop = ".!?".indexOf(glyphs[k]) >= 0 && glyphs[k + 1] == ' ';
+      if (glyphs[k] == ';' || stop && !Glyphs.isOfDots(glyphs, k)) {
         return true;
       }
     }
@@ -112,26 +124,68 @@ final class SentenceUnits {
       if (match != null) {
         int before = at.finds.codesBefore(at.word(i).start());
         int start = i > from && isKindBefore(at, i) ? i - 1 : i;
-        all.add(new Mention(match.meaning().name(), start, next, before));
+        LineFinds.UnitAt named =
+            new LineFinds.UnitAt(
+                match.meaning().name(), at.word(start).start(), at.word(next - 1).end());
+        all.add(new Mention(List.of(named), start, next, before));
       }
       i = next;
     }
     int first = at.finds.codesBefore(at.word(from).start());
     int last = at.finds.codesBefore(at.word(behind - 1).end());
-    Sentence whole = new Sentence(from, behind, first, last, all);
+    Sentence whole = new Sentence(from, behind, first, last, joined(at, all));
     List<Mention> telling = new ArrayList<>(all.size());
-    for (int m = 0; m < all.size(); m++) {
+    for (int m = 0; m < whole.all().size(); m++) {
+      Mention unit = whole.all().get(m);
       if (isDescription(at, whole, m)) {
         continue;
       }
       boolean none = whole.codesOf(m) == 0;
-      if (!isClean(at, whole, all.get(m), none)) {
-        telling.add(all.get(m));
+      if (!isClean(at, whole, unit, none)) {
+        telling.add(unit);
       } else if (!none) {
-        at.account(all.get(m).from(), all.get(m).behind(), Part.FILL);
+        at.account(unit.from(), unit.behind(), Part.FILL);
       }
     }
     return new Sentence(from, behind, first, last, telling);
+  }
+
+  /** "ABS, cluster and gateway" hold the same codes, and "(ABS, cluster)" do. */
+  private List<Mention> joined(LineAtHand at, List<Mention> all) {
+    List<Mention> joined = new ArrayList<>(all.size());
+    int m = 0;
+    while (m < all.size()) {
+      int last = m;
+      boolean anyAnd = false;
+      Mention together = all.get(m);
+      while (last + 1 < all.size() && isJoined(at, all.get(last), all.get(last + 1))) {
+        anyAnd |= isJoinedByWord(at, all.get(last), all.get(last + 1));
+        last++;
+        together = together.and(all.get(last));
+      }
+      boolean one = anyAnd || last > m && isBracketed(at, together);
+      joined.addAll(one ? List.of(together) : all.subList(m, last + 1));
+      m = last + 1;
+    }
+    return joined;
+  }
+
+  /** Only "and", commas and what places a unit stand between the two, and no code. */
+  private boolean isJoined(LineAtHand at, Mention one, Mention other) {
+    boolean comma = glyphs[at.word(one.behind() - 1).end()] == ',';
+    for (int k = one.behind(); k < other.from(); k++) {
+      Word w = at.word(k);
+      if (!words.isJoining(w) && !words.isThe(w) && !words.isFrom(w)) {
+        return false;
+      }
+    }
+    return one.codesBefore() == other.codesBefore()
+        && other.from() - one.behind() <= MOST_UNKNOWN
+        && (comma || isJoinedByWord(at, one, other));
+  }
+
+  private boolean isJoinedByWord(LineAtHand at, Mention one, Mention other) {
+    return at.words().subList(one.behind(), other.from()).stream().anyMatch(words::isJoining);
   }
 
   /**
@@ -172,11 +226,8 @@ final class SentenceUnits {
   }
 
   private void told(LineAtHand at, Mention unit, int firstCode, int behindCodes) {
-    LineFinds.UnitAt named =
-        new LineFinds.UnitAt(
-            unit.name(), at.word(unit.from()).start(), at.word(unit.behind() - 1).end());
     for (int code = firstCode; code < behindCodes; code++) {
-      at.finds.unitsOfSentence.put(code, named);
+      at.finds.unitsOfSentence.put(code, unit.units());
     }
     at.account(unit.from(), unit.behind(), Part.FILL);
   }
@@ -255,7 +306,7 @@ final class SentenceUnits {
 
   /** "The cluster spits out", "engine ECU returns": it begins what is said, and codes follow. */
   private boolean isSubject(LineAtHand at, Sentence s, Mention unit) {
-    boolean several = s.all().size() > 1;
+    boolean several = s.speaksOfSeveral();
     boolean article = unit.from() > s.from() && words.isThe(at.word(unit.from() - 1));
     boolean kind = words.isKind(at.words().subList(unit.from(), unit.behind()));
     int unknown = article || kind ? MOST_UNKNOWN : several ? 0 : -1;
@@ -269,6 +320,7 @@ final class SentenceUnits {
         && at.segment(before) == at.segment(unit.from())
         && (at.part(before) == Part.FILL
             || at.part(before) == Part.LABEL
+            || isMemory(at, before)
             || words.isLabel(at.words(), before, Label.UNIT)
             || at.word(before).isNumber()
             || words.isFrom(at.word(before)))
@@ -278,6 +330,17 @@ final class SentenceUnits {
     return before < s.from()
         || at.segment(before) != at.segment(unit.from())
         || words.isAnd(at.word(before));
+  }
+
+  /** "W pamięci silnika P0691": where its codes are kept. */
+  private boolean isMemory(LineAtHand at, int word) {
+    int from = word;
+    while (from > 0
+        && at.part(from - 1) == Part.STATE
+        && at.segment(from - 1) == at.segment(word)) {
+      from--;
+    }
+    return at.part(word) == Part.STATE && words.isFrom(at.word(from));
   }
 
   /**
@@ -291,7 +354,7 @@ final class SentenceUnits {
     // "Engine - 2 faults: P0335"
     i += units.isCountOfCodes(at, i) ? 2 : 0;
     // "Engine: stored P0335"
-    int said = i < at.size() && at.isAnnounced(i) ? i : unit.from();
+    int said = i < at.size() && at.isAnnounced(i) ? i : unit.behind() - 1;
     while (i < at.size() && i - unit.behind() < NEAR && at.part(i) != Part.CODE) {
       unknown += at.part(i) == Part.OTHER && !words.isHolding(at.word(i)) ? 1 : 0;
       if (at.part(i) == Part.UNIT
@@ -302,7 +365,22 @@ final class SentenceUnits {
       }
       i++;
     }
-    return unknown <= most && i < at.size() && at.part(i) == Part.CODE && isBeside(at, said, i);
+    boolean counts = unknown <= MOST_UNKNOWN && isCounted(at, unit, i);
+    return (unknown <= most || counts)
+        && i < at.size()
+        && at.part(i) == Part.CODE
+        && (isBeside(at, said, i) || counts);
+  }
+
+  /** "In the ABS there are two, C0031 and C0040": a number of codes, and its sign. */
+  private boolean isCounted(LineAtHand at, Mention unit, int code) {
+    Word last = at.word(code - 1);
+    boolean number = words.isCount(last) || words.isArticle(last) || last.isNumber();
+    return code < at.size()
+        && code - 1 >= unit.behind()
+        && number
+        && ",:".indexOf(glyphs[last.end()]) >= 0
+        && isPlaced(at, unit);
   }
 
   /** "The engine runs rough, P0335" says nothing of who speaks; "the ABS logs one: C0035" does. */

@@ -227,11 +227,12 @@ final class SpokenDistances {
    * "Injectors renewed, 96 412 km": whether the breath before ends in what makes it another one.
    */
   boolean isSetBehindOther(LineAtHand at, int i) {
-    for (int k = i - 1; k >= 0 && i - k <= 2 && at.segment(k) == at.segment(i - 1); k--) {
+    for (int k = i - 1; k >= 0 && i - k < FAR && at.segment(k) == at.segment(i - 1); k--) {
       if (at.endsSentence(k)) {
         return false;
       }
-      if (words.isTrip(at.word(k)) && !words.isSince(at.word(k))) {
+      boolean trip = i - k <= 2 && words.isTrip(at.word(k)) && !words.isSince(at.word(k));
+      if (trip || words.isOtherDistance(at.words(), k)) {
         return true;
       }
     }
@@ -302,12 +303,18 @@ final class SpokenDistances {
     if (number == null) {
       return false;
     }
-    int behind = at.behind(i, number[1]);
-    return isTenKilometres(at, behind)
+    return isTenKilometres(at, at.behind(i, number[1])) && isCountedInIt(at, number)
         || measures
             .unitBehind(at, number[1], i)
             .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
             .isPresent();
+  }
+
+  /** "04:10, MIL on" is a time, and a lamp. */
+  private boolean isCountedInIt(LineAtHand at, int[] number) {
+    int unit = Glyphs.behindSpaces(glyphs, number[1]);
+    boolean isTime = number[0] > 0 && glyphs[number[0] - 1] == ':';
+    return !isTime && unit < at.line().end() && Character.isLetter(glyphs[unit]);
   }
 
   /** The number of the word that is the unit of a number. */

@@ -8,6 +8,8 @@ import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
 import hopmend.report.ReportWords.Said;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 
@@ -45,13 +47,13 @@ final class StateFinder {
     if (first == behind) {
       String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
       if (isYes(marks)) {
-        at.finds.states.add(State.beside(state, cell.start(), cell.end()));
+        cross(at, State.beside(state, cell.start(), cell.end()));
       }
       return;
     }
     Word w = at.word(first);
     if (behind - first == 1 && (words.isAffirmed(w) || w.isNumber() && !w.text().matches("0+"))) {
-      at.finds.states.add(State.beside(state, w.start(), w.end()));
+      cross(at, State.beside(state, w.start(), w.end()));
       at.account(first, behind, Part.STATE);
     } else if (behind - first == 1 && words.isDenied(w)) {
       if (at.cells().stream().filter(x -> x.head().state() != null).count() == 1) {
@@ -60,6 +62,17 @@ final class StateFinder {
       at.account(first, behind, Part.FILL);
     }
     // Else codes stand there: they have this state, see code().
+  }
+
+  /** A fault that is there now and was there before is there. */
+  private static void cross(LineAtHand at, State crossed) {
+    boolean isNow = at.finds.states.stream().anyMatch(s -> s.state() == CodeState.CURRENT);
+    if (crossed.state() == CodeState.CURRENT) {
+      at.finds.states.removeIf(s -> s.state() == CodeState.HISTORY);
+    }
+    if (crossed.state() != CodeState.HISTORY || !isNow) {
+      at.finds.states.add(crossed);
+    }
   }
 
   /** A sign, a cross, a letter of the legend or a state in the column of something else. */
@@ -129,7 +142,10 @@ final class StateFinder {
     return true;
   }
 
-  /** "P0113 2F", or that before a column of text: nothing tells what the byte is. */
+  /**
+   * "P0113 2F", or that before a column of text: nothing tells what the byte is. In a column of its
+   * own it may be a count, unless it is none or stands behind a failure type.
+   */
   void byteAlone(LineAtHand at) {
     Code code = at.finds.codes.size() == 1 ? at.finds.codes.get(0) : null;
     int behind = code == null ? at.size() : at.behind(0, code.end());
@@ -138,12 +154,17 @@ final class StateFinder {
         || at.part(behind) != Part.OTHER
         || HexByte.of(at.word(behind).text()).isEmpty()
         || at.word(0).start() != code.start()
-        || at.segment(behind) != at.segment(behind - 1)
+        || at.segment(behind) != at.segment(behind - 1) && mayCount(at.word(behind).text(), code)
         || behind + 1 < at.size() && at.segment(behind + 1) == at.segment(behind)) {
       return;
     }
     Word w = at.word(behind);
     at.finds.doubts.add(new LineFinds.Doubt(w.start(), w.end(), "which-byte", null));
+  }
+
+  private static boolean mayCount(String digits, Code code) {
+    boolean count = digits.charAt(0) != '0' && digits.chars().allMatch(Character::isDigit);
+    return count && code.end() - code.start() < LONGER_THAN_BASE;
   }
 
   void statusByte(LineAtHand at, int status, int start, int end) {
@@ -413,7 +434,7 @@ final class StateFinder {
    */
   private boolean isEmptyList(LineAtHand at, int from, int behind) {
     int who = saidOf(at, from);
-    if (who >= 0 && words.isNothing(at.word(who))) {
+    if (who >= 0 && words.isNothing(at.word(who)) || isNoneBehind(at, behind)) {
       return true;
     }
     int listed = behind;
@@ -431,6 +452,14 @@ final class StateFinder {
         && (words.isDenied(at.word(listed))
             || words.none().begins(at.words(), listed)
             || at.word(listed).text().equals("0"));
+  }
+
+  /** "Current P0351; history none". */
+  private boolean isNoneBehind(LineAtHand at, int behind) {
+    return behind < at.size()
+        && words.isNothing(at.word(behind))
+        && at.segment(behind) == at.segment(behind - 1)
+        && (behind + 1 == at.size() || at.segment(behind + 1) != at.segment(behind));
   }
 
   /** "All stored", "none of them is active": the word before, but for those that say nothing. */
@@ -476,7 +505,10 @@ final class StateFinder {
     if (who >= 0 && words.isEvery(at.word(who))) {
       return Reach.ALL;
     }
-    if (namesList(at, from, behind)) {
+    if (namesList(at, from, behind)
+        || isInNameOfList(at, from, behind)
+        || opensNext(at, from, behind)
+        || isSingledOut(at, from, behind)) {
       return Reach.AHEAD;
     }
     if (isSaidOfTheNext(at, from, behind)) {
@@ -495,17 +527,99 @@ final class StateFinder {
     return named ? Reach.AHEAD : Reach.BESIDE;
   }
 
+  /** "A stored P0011". */
+  private boolean describesNext(LineAtHand at, int from, int behind) {
+    return from > 0
+        && words.isArticle(at.word(from - 1))
+        && behind < at.size()
+        && at.part(behind) == Part.CODE
+        && at.segment(behind) == at.segment(from - 1);
+  }
+
+  /** "One active fault, P0299, and one stored, P0045": each names the code behind its sign. */
+  private boolean isSingledOut(LineAtHand at, int from, int behind) {
+    int one = from - 1;
+    while (one > 0 && words.isLabel(at.words(), one, Label.CODE)) {
+      one--;
+    }
+    int code = behind;
+    while (code < at.size()
+        && at.segment(code) == at.segment(from)
+        && words.isLabel(at.words(), code, Label.CODE)) {
+      code++;
+    }
+    return one >= 0
+        && at.segment(one) == at.segment(from)
+        && (words.isCount(at.word(one)) || words.isArticle(at.word(one)))
+        && code < at.size()
+        && at.part(code) == Part.CODE
+        && at.segment(code) != at.segment(from)
+        && glyphs[at.word(code - 1).end()] == ',';
+  }
+
+  /** "P0335 active, in memory P0340": the code before has its own, and a sign parts the two. */
+  private static boolean opensNext(LineAtHand at, int from, int behind) {
+    if (from == 0 || at.segment(from - 1) == at.segment(from) || at.part(from - 1) != Part.STATE) {
+      return false;
+    }
+    int code = behind;
+    while (code < at.size() && at.segment(code) == at.segment(from) && at.part(code) == Part.FILL) {
+      code++;
+    }
+    int end = code;
+    while (end < at.size() && at.segment(end) == at.segment(from) && at.part(end) != Part.STATE) {
+      end++;
+    }
+    boolean more = end < at.size() && at.segment(end) == at.segment(from);
+    return code < end && at.part(code) == Part.CODE && !more && codeHasState(at, from - 1);
+  }
+
+  /** Whether a state stands right behind a code, in one breath with it. */
+  private static boolean codeHasState(LineAtHand at, int state) {
+    int i = state;
+    while (i > 0
+        && at.segment(i - 1) == at.segment(state)
+        && (at.part(i - 1) == Part.STATE || at.part(i - 1) == Part.FILL)) {
+      i--;
+    }
+    return i > 0 && at.segment(i - 1) == at.segment(state) && at.part(i - 1) == Part.CODE;
+  }
+
+  /**
+   * "In memory of the airbag B1001 (active) and B1010 (passive)": where each code has its own in
+   * brackets, what is said before them tells no state.
+   */
+  void bracketed(LineAtHand at) {
+    if (at.finds.codes.size() < 2) {
+      return;
+    }
+    List<State> own = new ArrayList<>();
+    for (Code c : at.finds.codes) {
+      int open = Glyphs.behindSpaces(glyphs, c.end());
+      if (open >= at.line().end() || glyphs[open] != '(') {
+        return;
+      }
+      int close = open;
+      while (close < at.line().end() && glyphs[close] != ')') {
+        close++;
+      }
+      int end = close;
+      List<State> within =
+          at.finds.states.stream().filter(s -> s.start() > open && s.end() <= end).toList();
+      if (within.isEmpty()) {
+        return;
+      }
+      own.addAll(within);
+    }
+    int last = at.finds.codes.get(at.finds.codes.size() - 1).start();
+    at.finds.states.removeIf(s -> !own.contains(s) && s.start() >= 0 && s.start() < last);
+  }
+
   /**
    * A verb with its unit before it and a code behind, "the ABS stores C0035", or "a stored P0011".
    */
   private boolean isSaidOfTheNext(LineAtHand at, int from, int behind) {
-    boolean described =
-        from > 0
-            && words.isArticle(at.word(from - 1))
-            && behind < at.size()
-            && at.part(behind) == Part.CODE
-            && at.segment(behind) == at.segment(from - 1);
-    if (described) {
+    if (describesNext(at, from, behind)) {
       return true;
     }
     int code = behind;
@@ -534,7 +648,13 @@ final class StateFinder {
         i++) {
       after += isOfDescription(at, i) && !words.isHolding(at.word(i)) ? 1 : 0;
     }
-    if (before + after == 0 || isBesideCodes(at, from, behind) || namesList(at, from, behind)) {
+    if (before + after == 0
+        || isBesideCodes(at, from, behind)
+        || namesList(at, from, behind)
+        || describesNext(at, from, behind)
+        || isSingledOut(at, from, behind)
+        || isInNameOfList(at, from, behind)
+        || headsList(at, from, behind, before)) {
       return true;
     }
     boolean afterLabel =
@@ -562,8 +682,10 @@ final class StateFinder {
 
   /** "P0299 present and the ABS C0035", "P0299, active since noon": right behind its code. */
   private boolean isBetweenCodeAndMore(LineAtHand at, int from, int behind) {
+    boolean begins = from > 0 && at.segment(from - 1) != at.segment(from);
+    boolean named = from > 0 && at.part(from - 1) == Part.LABEL && at.isAnnounced(from - 1);
     return from > 0
-        && at.part(from - 1) == Part.CODE
+        && (at.part(from - 1) == Part.CODE || begins || named)
         && behind < at.size()
         && (words.isSince(at.word(behind))
             || beginsAnew(at, behind) && at.segment(from - 1) == at.segment(from));
@@ -667,6 +789,34 @@ final class StateFinder {
       i++;
     }
     return codes && i < at.size() && at.isAnnounced(i) && at.part(i) == Part.CODE;
+  }
+
+  /** "Codes in ECM memory: P0128": before the colon stands nothing else. */
+  private boolean isInNameOfList(LineAtHand at, int from, int behind) {
+    int first = from;
+    boolean codes = false;
+    while (isNear(at, first - 1, from) && at.part(first - 1) != Part.OTHER) {
+      first--;
+      codes |= words.isLabel(at.words(), first, Label.CODE);
+    }
+    return codes
+        && (first == 0 || at.segment(first - 1) != at.segment(from))
+        && behind < at.size()
+        && at.part(behind) == Part.CODE
+        && glyphs[at.word(behind - 1).end()] == ':';
+  }
+
+  /**
+   * "J1939 active: SPN 3251 FMI 0".
+   *
+   * @param unknown words before it that nobody here knows
+   */
+  private boolean headsList(LineAtHand at, int from, int behind, int unknown) {
+    boolean first = at.finds.codesBefore(at.word(from).start()) == 0;
+    return unknown <= (first ? 1 : 0)
+        && behind < at.size()
+        && at.part(behind) == Part.CODE
+        && glyphs[at.word(behind - 1).end()] == ':';
   }
 
   private boolean isCounted(LineAtHand at, int from, int behind) {

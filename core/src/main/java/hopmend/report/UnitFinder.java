@@ -25,6 +25,12 @@ final class UnitFinder {
     this.sentences = new SentenceUnits(glyphs, words, this);
   }
 
+  /** "0x10 Engine": the name that stands behind an address, else all of it. */
+  private int named(LineAtHand at, int first, int behind) {
+    boolean address = first + 1 < behind && at.word(first).text().matches("0x[0-9a-f]{1,8}");
+    return address && unitAt(at, first + 1) != null ? first + 1 : first;
+  }
+
   void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
     at.finds.unitIsAsAbove |= written.isEmpty();
     if (words.measure(written).isPresent()) {
@@ -34,7 +40,7 @@ final class UnitFinder {
       at.account(first, behind, Part.UNIT);
       return;
     }
-    Phrases.Match<ControlUnit> match = first < behind ? unitAt(at, first) : null;
+    Phrases.Match<ControlUnit> match = first < behind ? unitAt(at, named(at, first, behind)) : null;
     if (first < behind && isName(at, first, match)) {
       return;
     }
@@ -138,7 +144,7 @@ final class UnitFinder {
     if (isAddress || words.measure(written).isPresent()) {
       return from;
     }
-    Phrases.Match<ControlUnit> match = unitAt(at, from);
+    Phrases.Match<ControlUnit> match = unitAt(at, named(at, from, to));
     String name = match != null ? match.meaning().name() : written;
     if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
       unit(at, name, start, end, true);
@@ -181,7 +187,7 @@ final class UnitFinder {
       }
     }
     boolean begins = from == 0 || from < code && at.segment(from - 1) != at.segment(from);
-    if (from == code || !begins || !isColon(at, code)) {
+    if (from == code || !begins || !isColon(at, code) || isUnitSaid(at, from)) {
       return;
     }
     int start = at.word(from).start();
@@ -194,6 +200,15 @@ final class UnitFinder {
       at.finds.unitsWithin.add(new LineFinds.UnitAt(name, start, end));
     }
     at.account(from, code, Part.UNIT);
+  }
+
+  /** "Brakes FLT: C0121": a known one stands before, and no code between. */
+  private static boolean isUnitSaid(LineAtHand at, int name) {
+    int i = name - 1;
+    while (i >= 0 && at.part(i) != Part.CODE && at.part(i) != Part.UNIT) {
+      i--;
+    }
+    return i >= 0 && at.part(i) == Part.UNIT;
   }
 
   /** What a gap parts from the code: a name in the first column, if a table has such a column. */
@@ -229,6 +244,7 @@ final class UnitFinder {
     sentences.settle(at);
     unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
+    others(at);
     if (at.finds.unit != null && !at.finds.unitIsUnknown) {
       return;
     }
@@ -254,6 +270,21 @@ final class UnitFinder {
         at.finds.unitIsUnknown = false;
       }
       i = behind;
+    }
+  }
+
+  /** "Reported by: engine, gateway and cluster": the units behind the first. */
+  private void others(LineAtHand at) {
+    if (at.finds.hasCodes() || !at.finds.unitIsLabelled) {
+      return;
+    }
+    int i = at.behind(0, at.finds.unitEnd);
+    while (i < at.size()) {
+      Phrases.Match<ControlUnit> match = at.part(i) == Part.UNIT ? unitAt(at, i) : null;
+      if (match != null) {
+        at.finds.otherUnits.add(match.meaning().name());
+      }
+      i += match == null ? 1 : match.words();
     }
   }
 
@@ -346,7 +377,7 @@ final class UnitFinder {
   private boolean isEnded(LineAtHand at, int from, int to) {
     for (int i = at.word(from).end(); i < at.word(to).start(); i++) {
       boolean slash = glyphs[i] == '/' && glyphs[i - 1] == ' ' && glyphs[i + 1] == ' ';
-      if (slash || ".;)".indexOf(glyphs[i]) >= 0) {
+      if (slash || ".;)".indexOf(glyphs[i]) >= 0 && !Glyphs.isOfDots(glyphs, i)) {
         return true;
       }
     }
@@ -433,15 +464,24 @@ final class UnitFinder {
     return behind == at.size() && at.part(from - 1) == Part.CODE && !isOfNetworkCode(at, from);
   }
 
-  /** "U0100 lost communication with ECM [Gateway]": the description has named its own before. */
+  /**
+   * "U0100 lost communication with ECM [Gateway]": the description has named its own before. "U0100
+   * - no communication - ABS - stored": it stands alone between the description and the state.
+   */
   private boolean isBesides(LineAtHand at, int from, int behind) {
     int i = from - 1;
     while (i >= 0 && at.part(i) != Part.CODE && at.part(i) != Part.UNIT) {
       i--;
     }
-    return (isBracketed(at, from) || segmentOnly(at, from, behind))
-        && i >= 0
-        && at.part(i) == Part.UNIT;
+    boolean apart = isBracketed(at, from) || segmentOnly(at, from, behind);
+    boolean listed =
+        i >= 0
+            && i < from - 1
+            && at.segment(i) != at.segment(from - 1)
+            && behind < at.size()
+            && at.part(behind) == Part.STATE
+            && isOnlyUnit(at, from, behind);
+    return apart && i >= 0 && (at.part(i) == Part.UNIT || listed);
   }
 
   /** "Nothing in ABS or airbag": it is named as the one that holds no code. */

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -74,6 +75,50 @@ class CodePictureTest {
     assertThat(picture("P0192, P0193").shared())
         .as("two codes of one sensor share nothing with another")
         .isEmpty();
+  }
+
+  /** One unit alone may have a fault of its own; several cannot all (common practice). */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "U0100|CAUSE|brake control and instrument cluster miss the same control unit: its own supply",
+        "U0401|CAUSE|brake control and instrument cluster get wrong data from the same control unit",
+        "B1342|ALONE|no rule ties it"
+      })
+  void aCodeOfTheNetworkInSeveralUnitsAccusesTheOneThatItNames(
+      String code, CodePicture.Role role, String reason) {
+    TroubleCode one = TroubleCode.parse(code);
+    ReadCode brakes = new ReadCode(one, Set.of(CodeState.STORED), "brake control");
+    ReadCode cluster = new ReadCode(one, Set.of(CodeState.CURRENT), "instrument cluster");
+    CodePicture.Node node =
+        CodePicture.of(List.of(brakes, cluster), CATALOG.codeRules(), CATALOG.codeGroups())
+            .nodes()
+            .get(0);
+    assertThat(node.role()).isEqualTo(role);
+    assertThat(said(node.reason())).startsWith(reason);
+    assertThat(node.read().states()).containsExactly(CodeState.CURRENT, CodeState.STORED);
+    assertThat(node.holders()).containsExactly(brakes, cluster);
+    assertThat(
+            CodePicture.of(List.of(brakes), CATALOG.codeRules(), CATALOG.codeGroups())
+                .nodes()
+                .get(0)
+                .role())
+        .isEqualTo(CodePicture.Role.ALONE);
+  }
+
+  @Test
+  void aReadingWithoutItsUnitTellsMoreAboutTheFirst() {
+    TroubleCode code = TroubleCode.parse("U0100");
+    ReadCode brakes = new ReadCode(code, Set.of(CodeState.STORED), "brake control");
+    ReadCode cluster = new ReadCode(code, Set.of(), "instrument cluster");
+    ReadCode unnamed = new ReadCode(code, Set.of(CodeState.PENDING), "");
+    ReadCode more =
+        new ReadCode(code, Set.of(CodeState.STORED, CodeState.PENDING), "brake control");
+    assertThat(CodeReadings.of(List.of(unnamed, brakes, cluster)).all())
+        .isEqualTo(CodeReadings.of(List.of(brakes, cluster, unnamed)).all())
+        .containsExactly(more, cluster);
+    assertThat(CodeReadings.of(List.of(brakes, cluster, unnamed)).codes()).containsExactly(more);
   }
 
   @Test

@@ -213,7 +213,7 @@ class WordingTest {
   @Test
   void everythingThatIsSaidHasItsWords() throws IOException {
     String kinds =
-        "(?:hop|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way|slipped|number|log|flashes)";
+        "(?:hop|tie|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way|slipped|number|log|flashes)";
     Set<String> said = literals(sources(), "(" + kinds + "\\.[a-z-]*[a-z])");
     literals(source("job/HopLine.java"), "([a-z]+(?:-[a-z]+)*)").forEach(k -> said.add("hop." + k));
     literals(source("job/JobRules.java"), "([a-z]+(?:-[a-z]+)+)")
@@ -222,7 +222,7 @@ class WordingTest {
         .forEach(k -> said.add(k.equals("build-date") ? "fit.on." + k : "fit." + k));
     literals(source("clear/ClearReport.java"), "([a-z]+(?:-[a-z]+)*)")
         .forEach(k -> said.add("fate." + k));
-    made("fault/CodePicture.java", "tied\\([^\"]*").forEach(k -> said.add("tie." + k));
+    made("fault/CodePicture.java", "\\bas\\(Role\\.[A-Z]+, ").forEach(k -> said.add("tie." + k));
     made("verify/DriveProof.java", "unless\\([^\"]*").forEach(k -> said.add("driven." + k));
     made("verify/DriveProof.java", "(?:timed|new Requirement)\\(\\s*")
         .forEach(k -> said.addAll(List.of("drive." + k, "trace." + k)));

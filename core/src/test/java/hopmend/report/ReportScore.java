@@ -99,12 +99,21 @@ final class ReportScore {
     return misses;
   }
 
+  /** A code by its number, and by its control unit too where several are expected to hold it. */
+  private static String key(String line, List<String> codes) {
+    String base = base(line);
+    boolean several = codes.stream().filter(o -> base(o).equals(base)).count() > 1;
+    return several ? base + "@" + unit(line) : base;
+  }
+
   private void add(Case c) {
     ScanText scan = ScanText.read(c.report(), 2026, WORDS);
     Map<String, String> expected = new TreeMap<>();
-    c.codes().forEach(line -> expected.put(base(line), line));
+    c.codes().forEach(line -> expected.put(key(line, c.codes()), line));
     Map<String, ReadCode> found = new LinkedHashMap<>();
-    scan.codes().forEach(r -> found.putIfAbsent(base(r.code().text()), r));
+    scan.codes()
+        .forEach(
+            r -> found.putIfAbsent(key(r.code().text() + " @" + r.controlUnit(), c.codes()), r));
     TreeSet<String> all = new TreeSet<>(expected.keySet());
     all.addAll(found.keySet());
     for (String code : all) {

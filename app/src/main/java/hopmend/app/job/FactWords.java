@@ -515,15 +515,17 @@ public class FactWords {
     return reason == null || reason.isBlank() ? "" : " (" + reason + ")";
   }
 
+  /** Each with its states; with its unit too where several hold it. */
   private static List<String> codes(List<ReadCode> codes) {
     return codes.stream()
         .map(
-            c ->
-                c.states().isEmpty()
-                    ? c.code().text()
-                    : c.code().text()
-                        + " "
-                        + String.join("/", c.states().stream().map(s -> s.label()).toList()))
+            c -> {
+              String states = String.join("/", c.states().stream().map(s -> s.label()).toList());
+              long holders = codes.stream().filter(o -> o.code().equals(c.code())).count();
+              return c.code().text()
+                  + (states.isEmpty() ? "" : " " + states)
+                  + suffix(holders > 1 ? c.controlUnit() : "");
+            })
         .toList();
   }
 

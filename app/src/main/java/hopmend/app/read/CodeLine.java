@@ -4,14 +4,17 @@ import hopmend.app.web.Words;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /**
  * A code as the list shows it.
  *
  * @param kind the word of its style sheet
+ * @param units the control units that hold it; where they are several, each with what it says
  * @param chips its states, and how often it was seen
  * @param isFull shown with all that can be said and done; the others on being asked
  */
@@ -23,7 +26,7 @@ public record CodeLine(
     String role,
     String reason,
     List<String> chips,
-    String controlUnit,
+    List<String> units,
     CodeMeaning meaning,
     boolean isFull) {
   static CodeLine of(CodePicture.Node node, CodeMeaning meaning, boolean full) {
@@ -40,8 +43,21 @@ public record CodeLine(
         Words.of(node.role()),
         Words.of(node.reason()),
         chips,
-        node.read().controlUnit(),
+        units(node.holders()),
         meaning,
         full);
+  }
+
+  private static List<String> units(List<ReadCode> holders) {
+    return holders.stream()
+        .map(h -> holders.size() == 1 ? h.controlUnit() : h.controlUnit() + ": " + states(h))
+        .filter(unit -> !unit.isEmpty())
+        .toList();
+  }
+
+  private static String states(ReadCode read) {
+    return read.states().isEmpty()
+        ? "state not told"
+        : read.states().stream().map(CodeState::label).collect(Collectors.joining(", "));
   }
 }

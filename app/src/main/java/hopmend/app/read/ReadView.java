@@ -14,6 +14,7 @@ import hopmend.catalog.Symptom;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
@@ -258,7 +259,7 @@ class ReadView implements HopView {
     model.addAttribute("marked", kept.marked());
     model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
     model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
-    model.addAttribute("foundCodes", scan.codes().size());
+    model.addAttribute("foundCodes", scan.codes().stream().map(ReadCode::code).distinct().count());
     List<String> vins = scan.vins().stream().map(VinReading::number).toList();
     model.addAttribute("foundVin", vins.size() == 1 ? vins.get(0) : "");
     model.addAttribute("foundVins", vins);
