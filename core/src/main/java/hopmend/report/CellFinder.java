@@ -11,7 +11,7 @@ final class CellFinder {
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
   private final OdometerFinder odometer;
-  private final StateFinder states;
+  private final StatusCells status;
   private final UnitFinder units;
   private final boolean ofOneRecord;
 
@@ -21,7 +21,7 @@ final class CellFinder {
       HeavyFinder heavy,
       ConditionFinder conditions,
       OdometerFinder odometer,
-      StateFinder states,
+      StatusCells status,
       UnitFinder units,
       boolean ofOneRecord) {
     this.glyphs = glyphs;
@@ -29,7 +29,7 @@ final class CellFinder {
     this.heavy = heavy;
     this.conditions = conditions;
     this.odometer = odometer;
-    this.states = states;
+    this.status = status;
     this.units = units;
     this.ofOneRecord = ofOneRecord;
   }
@@ -43,12 +43,12 @@ final class CellFinder {
       int first = at.firstWord(c);
       int behind = at.firstWord(c + 1);
       if (head.state() != null) {
-        states.crossed(at, c, head.state(), first, behind);
+        status.crossed(at, c, head.state(), first, behind);
       } else if (head.condition() != null) {
         conditions.conditionCell(at, c, head, first, behind);
       } else if (head.label() != null) {
         labelled(at, c, head, first, behind);
-      } else if (head.controlUnit() != null && states.isMarked(at, c, first, behind)) {
+      } else if (head.controlUnit() != null && status.isMarked(at, c, first, behind)) {
         units.crossed(at, head.controlUnit(), at.cells().get(c));
       }
     }
@@ -84,7 +84,7 @@ final class CellFinder {
                   at.account(first, behind, Part.LABEL);
                 });
       }
-      case STATUS -> states.statusCell(at, small, cell, first, behind);
+      case STATUS -> status.statusCell(at, small, cell, first, behind);
       case SPN_FMI -> heavy.pair(at, small, cell, first, behind);
       case CODE -> codes.codeCell(at, small, cell, first, behind);
       case ADDRESS -> {

@@ -59,8 +59,11 @@ final class CodeStates {
         }
       }
     }
-    ofVerbs(f, next, told);
     ofRuns(f, told, byPlace);
+    if (!next.isEmpty()) {
+      ofVerbs(f, next, told);
+      ofRuns(f, told, byPlace);
+    }
     ofNamed(f, ahead, told);
     return told;
   }

@@ -8,6 +8,9 @@ import java.util.function.UnaryOperator;
 
 /** The codes of a report so far, and those of them that the lines below may tell more about. */
 final class FoundCodes {
+  /** Several units hold no more codes together than that (our own bound). */
+  static final int MOST_TOGETHER = 50;
+
   private final List<Found> found = new ArrayList<>();
   private int openFrom;
   private int openTo;
@@ -22,6 +25,9 @@ final class FoundCodes {
 
   /** The open codes once more, by each of the other units that hold them. */
   void alsoHeld(List<String> units) {
+    if (countOpen() > MOST_TOGETHER) {
+      return;
+    }
     List<Found> held = List.copyOf(open());
     units.forEach(u -> held.forEach(f -> found.add(changed(f, r -> r.withControlUnit(u)))));
     openTo += units.size() * held.size();

@@ -11,19 +11,19 @@ final class LabelFinder {
   private final ReportWords words;
   private final HeavyFinder heavy;
   private final OdometerFinder odometer;
-  private final StateFinder states;
+  private final StatusCells status;
   private final UnitFinder units;
 
   LabelFinder(
       ReportWords words,
       HeavyFinder heavy,
       OdometerFinder odometer,
-      StateFinder states,
+      StatusCells status,
       UnitFinder units) {
     this.words = words;
     this.heavy = heavy;
     this.odometer = odometer;
-    this.states = states;
+    this.status = status;
     this.units = units;
   }
 
@@ -51,13 +51,13 @@ final class LabelFinder {
       case STATUS -> {
         at.finds.isStatusField |= hasValue;
         at.finds.statusFields += hasValue ? 1 : 0;
-        OptionalInt status = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
+        OptionalInt told = mayBe ? HexByte.of(next.text()) : OptionalInt.empty();
         boolean sure =
             mayBe && HexByte.isMarked(next.text())
                 || (hasValue || at.finds.hasCodes()) && segmentEnds(at, behind)
                 || match.words() > 1 && behind + 1 < at.size() && at.isAnnounced(behind + 1);
-        if (status.isPresent() && sure) {
-          states.statusByte(at, status.getAsInt(), next.start(), next.end());
+        if (told.isPresent() && sure) {
+          status.statusByte(at, told.getAsInt(), next.start(), next.end());
           at.account(behind, behind + 1, Part.STATE);
         }
       }

@@ -31,6 +31,7 @@ final class LineReader {
   private final VehicleFinder vehicle;
   private final DateFinder dates;
   private final OdometerFinder odometer;
+  private final StatusCells status;
   private final StateFinder states;
   private final UnitFinder units;
   private final LabelFinder labels;
@@ -51,12 +52,13 @@ final class LineReader {
     dates = new DateFinder(glyphs, words, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures);
     legend = new Legend(glyphs, words);
-    states = new StateFinder(layout, words, legend);
-    raw = new RawFinder(words, states, heavy.isOfHeavyVehicle());
-    labels = new LabelFinder(words, heavy, odometer, states, units);
+    status = new StatusCells(layout, words, legend);
+    states = new StateFinder(glyphs, words, legend, status);
+    raw = new RawFinder(words, status, heavy.isOfHeavyVehicle());
+    labels = new LabelFinder(words, heavy, odometer, status, units);
     cells =
         new CellFinder(
-            glyphs, codes, heavy, conditions, odometer, states, units, layout.isOfOneRecord());
+            glyphs, codes, heavy, conditions, odometer, status, units, layout.isOfOneRecord());
   }
 
   /** The value of a part that is named for it. */
@@ -74,7 +76,7 @@ final class LineReader {
     }
     conditions.unnamed(at);
     heavy.endSpn(at);
-    states.byteAlone(at);
+    status.byteAlone(at);
     states.states(at);
     states.bracketed(at);
     at.finds.states.sort(Comparator.comparingInt(State::start));
@@ -124,7 +126,7 @@ final class LineReader {
       return behind;
     }
     if (isHex(w)) {
-      if (states.byteBehindType(at, i)) {
+      if (status.byteBehindType(at, i)) {
         return i + 1;
       }
       behind = codes.bytesAt(at, i);

@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.measure.MeasureUnit;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** Where the number of a name stands, and in which unit. */
 final class MeasureFinder {
@@ -148,13 +149,21 @@ final class MeasureFinder {
       place++;
     }
     if (place < end) {
-      return symbolAt(place, end);
+      int first = place;
+      boolean parted = IntStream.range(number, first).anyMatch(k -> "|;,'".indexOf(glyphs[k]) >= 0);
+      return symbolAt(place, end).filter(m -> !parted || !isNameOfMore(m.end(), end));
     }
     if (cell + 1 < at.cells().size()) {
       Cell next = at.cells().get(cell + 1);
       return symbolAt(next.start(), next.end()).filter(m -> m.end() == next.end());
     }
     return Optional.empty();
+  }
+
+  /** "81 200, kilometres back 84 015": what a sign parts from the number names the next one. */
+  private boolean isNameOfMore(int from, int to) {
+    int next = Glyphs.behindSpaces(glyphs, from);
+    return next > from && next < to && Glyphs.isWord(glyphs[next]);
   }
 
   /** The longest spelling of a unit that begins at a place, and is not part of a word. */

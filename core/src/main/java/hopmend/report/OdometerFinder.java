@@ -221,9 +221,10 @@ final class OdometerFinder {
     return number != null && number[1] == at.word(unit - 1).end();
   }
 
-  /** "Mileage is 84 210": the word between says nothing. */
+  /** "Mileage is 84 210", "kilometres today 84 210": the word between says nothing else. */
   private int saidOf(LineAtHand at, int i) {
-    return i < at.size() && words.isFill(at.word(i)) ? i + 1 : i;
+    boolean says = i < at.size() && (words.isFill(at.word(i)) || words.makesOdometer(at.word(i)));
+    return says && at.segment(i) == at.segment(i - 1) ? i + 1 : i;
   }
 
   void odometerCell(LineAtHand at, int c, Head head, int first, int behind) {

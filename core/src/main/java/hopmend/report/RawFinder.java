@@ -23,12 +23,12 @@ final class RawFinder {
       Map.of("43", CodeState.STORED, "47", CodeState.PENDING, "4a", CodeState.PERMANENT);
 
   private final ReportWords words;
-  private final StateFinder states;
+  private final StatusCells status;
   private final boolean ofHeavyVehicle;
 
-  RawFinder(ReportWords words, StateFinder states, boolean ofHeavyVehicle) {
+  RawFinder(ReportWords words, StatusCells status, boolean ofHeavyVehicle) {
     this.words = words;
-    this.states = states;
+    this.status = status;
     this.ofHeavyVehicle = ofHeavyVehicle;
   }
 
@@ -65,7 +65,7 @@ final class RawFinder {
       heavy(at, bytes, start, end);
     } else {
       at.finds.codes.add(code(new TroubleCode(bytes >>> 16, bytes >> 8 & 0xFF), 0, start, end));
-      states.statusByte(at, bytes & 0xFF, start, end);
+      status.statusByte(at, bytes & 0xFF, start, end);
     }
     at.account(i, behind, Part.CODE);
     return behind;

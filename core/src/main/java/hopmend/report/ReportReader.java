@@ -1,30 +1,16 @@
 package hopmend.report;
 
 import hopmend.fault.CodeState;
-import hopmend.fault.FreezeFrameValue;
-import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
-import hopmend.measure.MeasureUnit;
-import hopmend.measure.Reading;
 import hopmend.message.Message;
-import hopmend.report.ScanText.Doubtful;
 import hopmend.report.ScanText.Found;
 import hopmend.report.ScanText.Mark;
-import hopmend.vehicle.VinReading;
-import java.time.LocalDate;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Comparator;
 import java.util.Deque;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -38,37 +24,16 @@ final class ReportReader {
   private static final int WIDEST_ROW = 250;
   private static final int LONGEST_HEADING = 90;
 
-  /** Distances that are asked for, at most; who wrote more of them meant none. */
-  private static final int MOST_ASKED = 3;
-
   /** So many lines of values stand below one code at most (our own bound). */
   private static final int LONGEST_FRAME = 16;
-
-  /** So many values make a freeze frame, in which others need no unit (our own bound). */
-  private static final int FEW_VALUES = 2;
 
   private final Layout layout;
   private final LineReader lineReader;
 
   private final FoundCodes found = new FoundCodes();
   private final RowEnds ends = new RowEnds();
-  private final List<Doubtful> doubtful = new ArrayList<>();
-  private final List<Mark> marks = new ArrayList<>();
-  private final Map<String, VinReading> vins = new LinkedHashMap<>();
-  private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
-  private final Map<Condition, LineFinds.Bare> bare = new EnumMap<>(Condition.class);
-  private Optional<Reading> odometer = Optional.empty();
-  private Beside odometerBeside = Beside.NOTHING;
-  private boolean odometerIsNamed;
-
-  /** How many codes stood above it. */
-  private int codesAboveOdometer;
-
-  /** Where several distances stood, each at which a code was set. */
-  private Beside distancesOfCodes = Beside.NOTHING;
-
-  private final List<LineFinds.Distance> distances = new ArrayList<>(0);
-  private Optional<LocalDate> date = Optional.empty();
+  private final ReportMarks marks;
+  private final ReportValues values;
 
   /** The unit of the last row of a table that named one. */
   private String unitAbove = "";
@@ -100,9 +65,6 @@ final class ReportReader {
   private boolean speaksOfPassing;
   private Half half = Half.NONE;
 
-  /** Places of the line breaks. */
-  private final int[] breaks;
-
   private record Context(String unit, Set<CodeState> states, Head part, boolean statesOfAll) {
     /** Under another unit; what was said of all units before the first stays. */
     Context of(String other) {
@@ -113,13 +75,6 @@ final class ReportReader {
       boolean ofAll = unit.isEmpty() || statesOfAll;
       return new Context(statesOfAll ? "" : unit, other, part, ofAll && !other.isEmpty());
     }
-  }
-
-  /** Beside what a distance stands: a code in its line, or lines below one. */
-  private enum Beside {
-    NOTHING,
-    CODE,
-    RECORD
   }
 
   /** A number of J1939 that waits for its failure mode, or the other way round. */
@@ -133,8 +88,9 @@ final class ReportReader {
 
   ReportReader(Layout layout, int yearNow, ReportWords words) {
     this.layout = layout;
-    this.breaks = breaks(layout.original());
     this.lineReader = new LineReader(layout, words, yearNow);
+    this.marks = new ReportMarks(layout.original());
+    this.values = new ReportValues(lineReader, marks);
   }
 
   ScanText read() {
@@ -167,25 +123,16 @@ final class ReportReader {
                   ? r.withStates(Set.of(CodeState.CURRENT))
                   : r);
     }
-    if (frame.size() >= FEW_VALUES) {
-      bare.values().forEach(this::takeBare);
-    }
-    if (odometer.isEmpty() && distancesOfCodes == Beside.NOTHING) {
-      theOneCount()
-          .ifPresentOrElse(
-              count -> odometer(count, Beside.NOTHING, false),
-              () -> distances.forEach(d -> askForOdometer(d.value())));
-    }
-    marks.sort(Comparator.comparingInt(Mark::start));
+    values.settle();
     return new ScanText(
         layout.name(),
         found.all(),
-        doubtful,
-        marks,
-        List.copyOf(vins.values()),
-        odometer,
-        date,
-        List.copyOf(frame.values()),
+        marks.doubtful(),
+        marks.marks(),
+        values.vins(),
+        values.odometer(),
+        values.date(),
+        values.frame(),
         saysNone);
   }
 
@@ -226,7 +173,8 @@ final class ReportReader {
   }
 
   private void tie(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
-    takeValues(at, f);
+    f.doubts.forEach(d -> marks.doubt(d.start(), d.end(), d.why(), d.reads()));
+    values.take(at, f, context.part(), found.size(), found.isOpen() && !gapBelow);
     saysNone |= f.none;
     if (f.hasCodes()) {
       codes(at, f);
@@ -262,15 +210,17 @@ final class ReportReader {
       unitAbove = f.unitStart <= at.start() + 1 || f.unitIsLabelled ? f.unit : "";
       codesAbove = column(f.codes.get(0).start());
     }
-    unitsNamed(f).forEach(u -> mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
+    unitsNamed(f).forEach(u -> marks.mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
     List<EnumSet<CodeState>> told = CodeStates.of(f);
     CodeStates.takeBackContradictions(f, told)
         .filter(s -> s.start() >= 0)
-        .ifPresent(s -> doubt(s.start(), s.end(), Message.of("doubt.of-which-code"), null));
+        .ifPresent(s -> marks.doubt(s.start(), s.end(), Message.of("doubt.of-which-code"), null));
     int within = 0;
+    // "P0128 (engine), C1200 (ABS). P0128 is current": told once more, of no unit that is named
+    Set<TroubleCode> seen = new HashSet<>();
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
-      boolean again = isToldAbove(f, k);
+      boolean again = !seen.add(c.code());
       while (within < f.unitsWithin.size() && f.unitsWithin.get(within).start() < c.start()) {
         unit = f.unitsWithin.get(within++).name();
         again = false;
@@ -301,14 +251,11 @@ final class ReportReader {
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
   }
 
-  /** "P0128 (engine), C1200 (ABS). P0128 is current": told once more, of no unit that is named. */
-  private static boolean isToldAbove(LineFinds f, int k) {
-    TroubleCode code = f.codes.get(k).code();
-    return f.codes.subList(0, k).stream().anyMatch(c -> c.code().equals(code));
-  }
-
   /** "U0121 in engine and gearbox": the others that hold a code. */
   private void alsoHeld(LineFinds f, int first) {
+    if (f.codes.size() > FoundCodes.MOST_TOGETHER) {
+      return;
+    }
     for (int k = 0; k < f.codes.size(); k++) {
       Found held = found.all().get(first + k);
       f.unitsOfSentence.getOrDefault(k, List.of()).stream()
@@ -374,12 +321,12 @@ final class ReportReader {
   }
 
   private void add(ReadCode read, List<Message> slips, int start, int end) {
-    found.add(new Found(read, slips, lineOf(start), start, end));
-    mark(Mark.Kind.CODE, start, end, read.code().text());
+    found.add(new Found(read, slips, marks.lineOf(start), start, end));
+    marks.mark(Mark.Kind.CODE, start, end, read.code().text());
   }
 
   private void markState(LineFinds.State s) {
-    mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label());
+    marks.mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label());
   }
 
   private void endBlock() {
@@ -403,7 +350,7 @@ final class ReportReader {
     boolean heading = isHeading(at, f);
     Set<CodeState> states = f.allStates();
     if (f.none && f.unit != null && !f.noneOfState) {
-      mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
+      marks.mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
       context = context.of("");
       close();
       return;
@@ -431,7 +378,7 @@ final class ReportReader {
       return;
     }
     if (f.unit != null && (f.unitIsWhole || f.speaksOfAll || heading && !f.mentionsTraffic)) {
-      mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
+      marks.mark(Mark.Kind.UNIT, f.unitStart, f.unitEnd, f.unit);
       boolean told =
           !f.odometers.isEmpty()
               || f.unitIsLabelled
@@ -465,7 +412,7 @@ final class ReportReader {
       return;
     }
     if (!states.isEmpty()) {
-      f.states.forEach(s -> mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
+      f.states.forEach(s -> marks.mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
       if (f.states.get(0).reach() == LineFinds.Reach.ALL && found.allLackStates()) {
         found.changeAll(r -> r.withStates(states));
         return;
@@ -551,7 +498,7 @@ final class ReportReader {
   }
 
   private void markUnitsAndStates(LineFinds f) {
-    unitsNamed(f).forEach(u -> mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
+    unitsNamed(f).forEach(u -> marks.mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
     f.states.forEach(this::markState);
   }
 
@@ -585,7 +532,7 @@ final class ReportReader {
       String name = f.headingText();
       boolean ofField = f.date != null || !f.odometers.isEmpty() || lineReader.isNameOfField(name);
       if (!name.isEmpty() && name.length() <= 60 && !ofField && !isNumberOfCode(name)) {
-        mark(Mark.Kind.UNIT, at.start(), at.end(), name);
+        marks.mark(Mark.Kind.UNIT, at.start(), at.end(), name);
         title = i == 0 ? name : title;
         context = context.of(name);
         close();
@@ -644,177 +591,8 @@ final class ReportReader {
 
   private void endHalf() {
     if (half.spn() >= 0) {
-      doubt(half.start(), half.end(), Message.of("doubt.half"), "");
+      marks.doubt(half.start(), half.end(), Message.of("doubt.half"), "");
     }
     half = Half.NONE;
-  }
-
-  // Values
-
-  private void takeValues(Line at, LineFinds f) {
-    for (LineFinds.Doubt d : f.doubts) {
-      doubt(d.start(), d.end(), d.why(), d.reads());
-    }
-    f.vins.forEach(
-        v -> {
-          if (vins.putIfAbsent(v.reading().number(), v.reading()) == null) {
-            mark(Mark.Kind.NUMBER, v.start(), v.end(), Message.of("mark.number"));
-          }
-        });
-    boolean ofReading = isOfReading(at, f);
-    for (LineFinds.Value v : f.values) {
-      if (!ofReading && !frame.containsKey(v.condition())) {
-        frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
-        mark(
-            Mark.Kind.CONDITION,
-            v.start(),
-            v.end(),
-            v.condition().label() + " " + v.reading().text());
-      }
-    }
-    Optional<LineFinds.Value> whole = lineReader.valueOfPart(at, context.part());
-    whole.ifPresent(
-        v -> {
-          if (v.condition() != null) {
-            frame.putIfAbsent(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
-            mark(Mark.Kind.CONDITION, v.start(), v.end(), v.reading().text());
-          } else {
-            odometer(v, Beside.NOTHING, true);
-          }
-        });
-    if (!ofReading) {
-      f.bare.forEach(b -> bare.putIfAbsent(b.condition(), b));
-    }
-    Beside beside =
-        f.hasCodes() ? Beside.CODE : found.isOpen() && !gapBelow ? Beside.RECORD : Beside.NOTHING;
-    f.odometers.forEach(v -> odometer(v, beside, f.odometerIsNamed));
-    f.distances.stream()
-        .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
-        .limit(MOST_ASKED - distances.size())
-        .forEach(distances::add);
-    if (date.isEmpty() && f.date != null) {
-      date = Optional.of(f.date);
-      mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
-    }
-  }
-
-  /** "ECT 88" among values with units: in the report's usual unit, else asked. */
-  private void takeBare(LineFinds.Bare b) {
-    if (frame.containsKey(b.condition())) {
-      return;
-    }
-    if (b.reading() == null) {
-      doubt(b.start(), b.end(), Message.of("doubt.which-unit"), null);
-      return;
-    }
-    frame.put(b.condition(), new FreezeFrameValue(b.condition(), b.reading()));
-    mark(Mark.Kind.CONDITION, b.start(), b.end(), b.condition().label() + " " + b.reading().text());
-  }
-
-  /**
-   * "Distance 203 118 km; battery 12.4 V; coolant 22 °C": how the vehicle was when it was read, and
-   * nothing of a moment at which it ran.
-   */
-  private static boolean isOfReading(Line at, LineFinds f) {
-    return at.kind() == Line.Kind.TEXT
-        && !f.odometers.isEmpty()
-        && f.values.stream()
-            .noneMatch(
-                v ->
-                    v.condition() == Condition.ENGINE_SPEED
-                        || v.condition() == Condition.SPEED
-                        || v.condition() == Condition.LOAD);
-  }
-
-  /**
-   * A distance beside a code may be that at which the code was set: where another code has another
-   * one, none of them is what the vehicle has run. A distance with its name is more than one that
-   * has none in the line of a code.
-   */
-  private void odometer(LineFinds.Value v, Beside beside, boolean named) {
-    if (named && beside != Beside.CODE && odometerBeside == Beside.CODE && !odometerIsNamed) {
-      noOdometer();
-    }
-    boolean ofCodes = beside != Beside.NOTHING && beside == distancesOfCodes;
-    if (odometer.isEmpty() && !ofCodes) {
-      odometer = Optional.of(v.reading());
-      odometerBeside = beside;
-      odometerIsNamed = named;
-      codesAboveOdometer = found.size();
-      mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
-    } else if (odometerBeside == beside
-        && beside != Beside.NOTHING
-        && (beside == Beside.CODE || found.size() > codesAboveOdometer)
-        && !odometer.equals(Optional.of(v.reading()))) {
-      distancesOfCodes = beside;
-      noOdometer();
-      doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);
-    }
-  }
-
-  private void noOdometer() {
-    odometerBeside = Beside.NOTHING;
-    odometer = Optional.empty();
-    marks.removeIf(m -> m.kind() == Mark.Kind.ODOMETER);
-  }
-
-  private static boolean isSame(LineFinds.Distance one, LineFinds.Distance other) {
-    return one.value().reading().equals(other.value().reading());
-  }
-
-  /** What somebody tells as a count, if it is the only one and the greatest distance of all. */
-  private Optional<LineFinds.Value> theOneCount() {
-    List<LineFinds.Distance> counts = distances.stream().filter(LineFinds.Distance::count).toList();
-    return counts.size() == 1 && distances.size() < MOST_ASKED
-        ? counts.stream()
-            .map(LineFinds.Distance::value)
-            .filter(
-                c -> distances.stream().allMatch(d -> isNoLess(c.reading(), d.value().reading())))
-            .findFirst()
-        : Optional.empty();
-  }
-
-  private static boolean isNoLess(Reading one, Reading other) {
-    return one.in(MeasureUnit.KILOMETRE) >= other.in(MeasureUnit.KILOMETRE);
-  }
-
-  private void askForOdometer(LineFinds.Value v) {
-    Message why = Message.of("doubt.may-be-odometer");
-    doubt(v.start(), v.end(), why, null, Optional.of(v.reading()));
-  }
-
-  private void doubt(int start, int end, Message why, String reads) {
-    doubt(start, end, why, reads, Optional.empty());
-  }
-
-  private void doubt(int start, int end, Message why, String reads, Optional<Reading> odometer) {
-    String text = layout.original().substring(start, Math.min(end, start + 60));
-    String code = reads == null ? "" : reads;
-    doubtful.add(new Doubtful(text, why, lineOf(start), code, reads != null, odometer));
-    mark(Mark.Kind.DOUBT, start, end, why);
-  }
-
-  private void mark(Mark.Kind kind, int start, int end, String says) {
-    mark(kind, start, end, Message.text(says));
-  }
-
-  private void mark(Mark.Kind kind, int start, int end, Message says) {
-    if (start >= 0 && end > start) {
-      marks.add(new Mark(kind, start, end, says));
-    }
-  }
-
-  /** The line of the original in which a character stands, from 1. */
-  private int lineOf(int place) {
-    int at = Arrays.binarySearch(breaks, place);
-    return (at < 0 ? -at - 1 : at) + 1;
-  }
-
-  private static int[] breaks(String text) {
-    IntStream.Builder breaks = IntStream.builder();
-    for (int at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) {
-      breaks.add(at);
-    }
-    return breaks.build().toArray();
   }
 }

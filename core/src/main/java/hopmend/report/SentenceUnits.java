@@ -87,6 +87,8 @@ final class SentenceUnits {
       Sentence s = sentence(at, from, behind);
       if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
         telling.add(s);
+      } else if (tellsOfAll(at, s)) {
+        told(at, s.all().get(0), 0, s.firstCode());
       }
       from = behind;
     }
@@ -100,6 +102,18 @@ final class SentenceUnits {
       at.finds.unitStart = first.start();
       at.finds.unitEnd = first.end();
     }
+  }
+
+  /** "P0420 confirmed. Both are engine." */
+  private boolean tellsOfAll(LineAtHand at, Sentence s) {
+    boolean every = false;
+    for (int i = s.from(); i < s.behind(); i++) {
+      every |= words.isEvery(at.word(i));
+      if (at.part(i) == Part.OTHER && !words.isEvery(at.word(i))) {
+        return false;
+      }
+    }
+    return every && s.all().size() == 1 && s.firstCode() > 0 && at.finds.unitsOfSentence.isEmpty();
   }
 
   /** Whether a sentence ends before a word. */
@@ -158,7 +172,9 @@ final class SentenceUnits {
       int last = m;
       boolean anyAnd = false;
       Mention together = all.get(m);
-      while (last + 1 < all.size() && isJoined(at, all.get(last), all.get(last + 1))) {
+      while (last + 1 < all.size()
+          && last - m < UnitFinder.MOST_TOGETHER
+          && isJoined(at, all.get(last), all.get(last + 1))) {
         anyAnd |= isJoinedByWord(at, all.get(last), all.get(last + 1));
         last++;
         together = together.and(all.get(last));

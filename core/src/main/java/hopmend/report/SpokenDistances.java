@@ -45,7 +45,7 @@ final class SpokenDistances {
   /** "Last time it had 61 002 miles", "the old cluster showed 61 002 miles". */
   private boolean isOfOtherInBreath(LineAtHand at, int i) {
     for (int k = i - 1; k >= 0 && i - k < 2 * FAR && at.segment(k) == at.segment(i); k--) {
-      if (words.isTrip(at.word(k)) || isOfSomethingElse(at, k)) {
+      if (isTrip(at, k) || isOfSomethingElse(at, k)) {
         return true;
       }
     }
@@ -166,7 +166,7 @@ final class SpokenDistances {
     boolean makes = false;
     for (int k = named(at, from); k < from; k++) {
       makes |= words.makesOdometer(at.word(k));
-      if (words.isTrip(at.word(k)) || isOfSomethingElse(at, k)) {
+      if (isTrip(at, k) || isOfSomethingElse(at, k)) {
         return true;
       }
     }
@@ -200,7 +200,7 @@ final class SpokenDistances {
       return true;
     }
     for (int k = from; k < at.size() && k - behind < FAR; k++) {
-      if (words.isTrip(at.word(k))) {
+      if (isTrip(at, k)) {
         return behind > k || !tellsDistance(at, k);
       }
       if (at.endsSentence(k)) {
@@ -213,7 +213,7 @@ final class SpokenDistances {
   boolean isOfOtherBefore(LineAtHand at, int from) {
     for (int k = from - 1; k >= 0 && from - k < 2 * FAR && !at.endsSentence(k); k--) {
       boolean counted = words.isThousand(at.word(k)) && k > 0 && at.word(k - 1).isNumber();
-      if (words.isTrip(at.word(k)) && !counted) {
+      if (isTrip(at, k) && !counted) {
         return true;
       }
       if (counted || isDistance(at.word(k))) {
@@ -231,7 +231,7 @@ final class SpokenDistances {
       if (at.endsSentence(k)) {
         return false;
       }
-      boolean trip = i - k <= 2 && words.isTrip(at.word(k)) && !words.isSince(at.word(k));
+      boolean trip = i - k <= 2 && isTrip(at, k) && !words.isSince(at.word(k));
       if (trip || words.isOtherDistance(at.words(), k)) {
         return true;
       }
@@ -266,7 +266,7 @@ final class SpokenDistances {
   /** "Service distance 15 000 km", "seit dem Wechsel gefahren", "12 000 km since": another one. */
   boolean isOfTrip(LineAtHand at, int start, int behind) {
     for (int i = behind; i - behind < FAR && goesOn(at, i); i++) {
-      if (words.isTrip(at.word(i))) {
+      if (isTrip(at, i)) {
         return true;
       }
     }
@@ -275,7 +275,7 @@ final class SpokenDistances {
       name--;
     }
     for (int i = name - 1; i >= 0 && name - i < FAR && at.segment(i) == at.segment(name); i--) {
-      if (words.isTrip(at.word(i))) {
+      if (isTrip(at, i)) {
         return true;
       }
     }
@@ -321,6 +321,12 @@ final class SpokenDistances {
   int unitOf(LineAtHand at, int number) {
     return at.behind(
         number, ReportNumbers.placeAt(glyphs, at.word(number).start(), at.cellOf(number).end())[1]);
+  }
+
+  /** Until service, with the lamp on; the "mil" of "4 612 mil" is a unit, and no lamp. */
+  private boolean isTrip(LineAtHand at, int i) {
+    boolean unit = i > 0 && at.word(i - 1).isNumber() && words.isTenKilometres(at.word(i));
+    return words.isTrip(at.word(i)) && !unit;
   }
 
   boolean isTenKilometres(LineAtHand at, int i) {

@@ -13,6 +13,9 @@ final class UnitFinder {
   /** So many words before and behind are looked at, however long a line is. */
   private static final int NEAR = 12;
 
+  /** So many units are named together at most (our own bound). */
+  static final int MOST_TOGETHER = 20;
+
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeScanner scanner;
@@ -279,7 +282,7 @@ final class UnitFinder {
       return;
     }
     int i = at.behind(0, at.finds.unitEnd);
-    while (i < at.size()) {
+    while (i < at.size() && at.finds.otherUnits.size() < MOST_TOGETHER) {
       Phrases.Match<ControlUnit> match = at.part(i) == Part.UNIT ? unitAt(at, i) : null;
       if (match != null) {
         at.finds.otherUnits.add(match.meaning().name());

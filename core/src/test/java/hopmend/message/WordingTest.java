@@ -213,7 +213,7 @@ class WordingTest {
   @Test
   void everythingThatIsSaidHasItsWords() throws IOException {
     String kinds =
-        "(?:hop|tie|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way|slipped|number|log|flashes)";
+        "(?:hop|tie|doubt|refused|reason|missing|band|fastener|slip|outcome|list|codes|lost|expected|beside|site|bay|chassis|dial|companion|way|slipped|number|log|flashes)";
     Set<String> said = literals(sources(), "(" + kinds + "\\.[a-z-]*[a-z])");
     literals(source("job/HopLine.java"), "([a-z]+(?:-[a-z]+)*)").forEach(k -> said.add("hop." + k));
     literals(source("job/JobRules.java"), "([a-z]+(?:-[a-z]+)+)")
@@ -229,9 +229,9 @@ class WordingTest {
     made("fault/CodeDrawing.java", "(?:drawn\\(|Role\\.[A-Z]+, )")
         .forEach(k -> said.add("drawn." + k));
     made("fault/CodeText.java", "as\\([^,]*,\\s*").forEach(k -> said.add("typed." + k));
-    for (String finder : List.of("Code", "Label", "Heavy", "State", "Odometer")) {
-      made("report/" + finder + "Finder.java", "Doubt\\([^\"]*")
-          .forEach(k -> said.add("doubt." + k));
+    for (String finder :
+        List.of("CodeFinder", "LabelFinder", "HeavyFinder", "StatusCells", "OdometerFinder")) {
+      made("report/" + finder + ".java", "Doubt\\([^\"]*").forEach(k -> said.add("doubt." + k));
     }
     made("report/CodeScanner.java", "doubt\\(limit, ").forEach(k -> said.add("doubt." + k));
     said.addAll(names());

@@ -1,0 +1,256 @@
+package hopmend.report;
+
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.measure.MeasureUnit;
+import hopmend.measure.Reading;
+import hopmend.message.Message;
+import hopmend.report.ScanText.Mark;
+import hopmend.vehicle.VinReading;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What a report tells beside its codes: the vehicle's number, its odometer, the date, the freeze
+ * frame. What more than one line could tell is settled at the end.
+ */
+final class ReportValues {
+  /** Distances that are asked for, at most; who wrote more of them meant none. */
+  private static final int MOST_ASKED = 3;
+
+  /** So many values make a freeze frame, in which others need no unit (our own bound). */
+  private static final int FEW_VALUES = 2;
+
+  /** Beside what a distance stands: a code in its line, or lines below one. */
+  private enum Beside {
+    NOTHING,
+    CODE,
+    RECORD
+  }
+
+  /** So many kilometres apart two readings are of one visit (our own bound). */
+  private static final double READ_TWICE = 2;
+
+  private final LineReader lineReader;
+  private final ReportMarks marks;
+  private final Map<String, VinReading> vins = new LinkedHashMap<>();
+  private final Map<Condition, FreezeFrameValue> frame = new EnumMap<>(Condition.class);
+  private final Map<Condition, LineFinds.Bare> bare = new EnumMap<>(Condition.class);
+  private Optional<LineFinds.Value> odometer = Optional.empty();
+  private Beside odometerBeside = Beside.NOTHING;
+  private boolean odometerIsNamed;
+
+  /** How many codes stood above it. */
+  private int codesAboveOdometer;
+
+  /** Where several distances stood, each at which a code was set. */
+  private Beside distancesOfCodes = Beside.NOTHING;
+
+  private final List<LineFinds.Distance> distances = new ArrayList<>(0);
+  private Optional<LocalDate> date = Optional.empty();
+
+  /** How many codes stand above the line at hand. */
+  private int codesAbove;
+
+  ReportValues(LineReader lineReader, ReportMarks marks) {
+    this.lineReader = lineReader;
+    this.marks = marks;
+  }
+
+  /**
+   * @param part the name of the part of the report in which the line stands
+   * @param codes those that were found above
+   * @param isBelowCode whether it stands below a code and no gap between
+   */
+  void take(Line at, LineFinds f, Head part, int codes, boolean isBelowCode) {
+    codesAbove = codes;
+    f.vins.forEach(
+        v -> {
+          if (vins.putIfAbsent(v.reading().number(), v.reading()) == null) {
+            marks.mark(Mark.Kind.NUMBER, v.start(), v.end(), Message.of("mark.number"));
+          }
+        });
+    boolean ofReading = isOfReading(at, f);
+    for (LineFinds.Value v : f.values) {
+      if (!ofReading && !frame.containsKey(v.condition())) {
+        frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
+        marks.mark(
+            Mark.Kind.CONDITION,
+            v.start(),
+            v.end(),
+            v.condition().label() + " " + v.reading().text());
+      }
+    }
+    Optional<LineFinds.Value> whole = lineReader.valueOfPart(at, part);
+    whole.ifPresent(
+        v -> {
+          if (v.condition() != null) {
+            frame.putIfAbsent(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
+            marks.mark(Mark.Kind.CONDITION, v.start(), v.end(), v.reading().text());
+          } else {
+            odometer(v, Beside.NOTHING, true);
+          }
+        });
+    if (!ofReading) {
+      f.bare.forEach(b -> bare.putIfAbsent(b.condition(), b));
+    }
+    Beside beside =
+        f.hasCodes() && !standBefore(f)
+            ? Beside.CODE
+            : isBelowCode ? Beside.RECORD : Beside.NOTHING;
+    f.odometers.forEach(v -> odometer(v, beside, f.odometerIsNamed));
+    f.distances.stream()
+        .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
+        .limit(MOST_ASKED - distances.size())
+        .forEach(distances::add);
+    if (date.isEmpty() && f.date != null) {
+      date = Optional.of(f.date);
+      marks.mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
+    }
+  }
+
+  /** What only the report as a whole tells. */
+  void settle() {
+    if (frame.size() >= FEW_VALUES) {
+      bare.values().forEach(this::takeBare);
+    }
+    if (odometer.isEmpty() && distancesOfCodes == Beside.NOTHING) {
+      theOneCount()
+          .ifPresentOrElse(
+              count -> odometer(count, Beside.NOTHING, false),
+              () ->
+                  distances.forEach(
+                      d -> marks.doubt(d.value(), Message.of("doubt.may-be-odometer"))));
+    }
+  }
+
+  /** "Mileage out 41 220, mileage in 43 918. P0442": several with their names, before all codes. */
+  private static boolean standBefore(LineFinds f) {
+    return f.odometerIsNamed
+        && f.odometers.size() > 1
+        && f.odometers.stream().allMatch(v -> v.end() <= f.codes.get(0).start());
+  }
+
+  /** "ECT 88" among values with units: in the report's usual unit, else asked. */
+  private void takeBare(LineFinds.Bare b) {
+    if (frame.containsKey(b.condition())) {
+      return;
+    }
+    if (b.reading() == null) {
+      marks.doubt(b.start(), b.end(), Message.of("doubt.which-unit"), null);
+      return;
+    }
+    frame.put(b.condition(), new FreezeFrameValue(b.condition(), b.reading()));
+    marks.mark(
+        Mark.Kind.CONDITION, b.start(), b.end(), b.condition().label() + " " + b.reading().text());
+  }
+
+  /**
+   * "Distance 203 118 km; battery 12.4 V; coolant 22 °C": how the vehicle was when it was read, and
+   * nothing of a moment at which it ran.
+   */
+  private static boolean isOfReading(Line at, LineFinds f) {
+    return at.kind() == Line.Kind.TEXT
+        && !f.odometers.isEmpty()
+        && f.values.stream()
+            .noneMatch(
+                v ->
+                    v.condition() == Condition.ENGINE_SPEED
+                        || v.condition() == Condition.SPEED
+                        || v.condition() == Condition.LOAD);
+  }
+
+  /**
+   * A distance beside a code may be that at which the code was set: where another code has another
+   * one, none of them is what the vehicle has run. A distance with its name is more than one that
+   * has none in the line of a code. Of two with their names the greater one is the later: no
+   * vehicle runs backwards; the other is asked.
+   */
+  private void odometer(LineFinds.Value v, Beside beside, boolean named) {
+    boolean isAnother =
+        named && odometerIsNamed && beside == Beside.NOTHING && odometerBeside == Beside.NOTHING;
+    if (isAnother && odometer.filter(o -> !isAbout(o.reading(), v.reading())).isPresent()) {
+      LineFinds.Value known = odometer.get();
+      boolean isLater = isNoLess(v.reading(), known.reading());
+      noOdometer();
+      take(isLater ? v : known, beside, true);
+      marks.doubt(isLater ? known : v, Message.of("doubt.another-odometer"));
+      return;
+    }
+    if (named && beside != Beside.CODE && odometerBeside == Beside.CODE && !odometerIsNamed) {
+      noOdometer();
+    }
+    boolean ofCodes = beside != Beside.NOTHING && beside == distancesOfCodes;
+    if (odometer.isEmpty() && !ofCodes) {
+      take(v, beside, named);
+    } else if (odometerBeside == beside
+        && beside != Beside.NOTHING
+        && (beside == Beside.CODE || codesAbove > codesAboveOdometer)
+        && odometer.filter(o -> o.reading().equals(v.reading())).isEmpty()) {
+      distancesOfCodes = beside;
+      noOdometer();
+      marks.doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);
+    }
+  }
+
+  private void take(LineFinds.Value v, Beside beside, boolean named) {
+    odometer = Optional.of(v);
+    odometerBeside = beside;
+    odometerIsNamed = named;
+    codesAboveOdometer = codesAbove;
+    marks.mark(Mark.Kind.ODOMETER, v.start(), v.end(), v.reading().text());
+  }
+
+  private void noOdometer() {
+    odometerBeside = Beside.NOTHING;
+    odometer = Optional.empty();
+    marks.unmark(Mark.Kind.ODOMETER);
+  }
+
+  private static boolean isSame(LineFinds.Distance one, LineFinds.Distance other) {
+    return one.value().reading().equals(other.value().reading());
+  }
+
+  /** What somebody tells as a count, if it is the only one and the greatest distance of all. */
+  private Optional<LineFinds.Value> theOneCount() {
+    List<LineFinds.Distance> counts = distances.stream().filter(LineFinds.Distance::count).toList();
+    return counts.size() == 1 && distances.size() < MOST_ASKED
+        ? counts.stream()
+            .map(LineFinds.Distance::value)
+            .filter(
+                c -> distances.stream().allMatch(d -> isNoLess(c.reading(), d.value().reading())))
+            .findFirst()
+        : Optional.empty();
+  }
+
+  /** One distance in two units, or read twice in one visit. */
+  private static boolean isAbout(Reading one, Reading other) {
+    double apart = one.in(MeasureUnit.KILOMETRE) - other.in(MeasureUnit.KILOMETRE);
+    return Math.abs(apart) <= READ_TWICE;
+  }
+
+  private static boolean isNoLess(Reading one, Reading other) {
+    return one.in(MeasureUnit.KILOMETRE) >= other.in(MeasureUnit.KILOMETRE);
+  }
+
+  List<VinReading> vins() {
+    return List.copyOf(vins.values());
+  }
+
+  Optional<Reading> odometer() {
+    return odometer.map(LineFinds.Value::reading);
+  }
+
+  Optional<LocalDate> date() {
+    return date;
+  }
+
+  List<FreezeFrameValue> frame() {
+    return List.copyOf(frame.values());
+  }
+}

@@ -1,0 +1,151 @@
+package hopmend.report;
+
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
+
+/** Whether a word for a state tells one here, and is no part of a description. */
+final class StateSense {
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final StateReach reach;
+
+  StateSense(char[] glyphs, ReportWords words, StateReach reach) {
+    this.glyphs = glyphs;
+    this.words = words;
+    this.reach = reach;
+  }
+
+  /** Whether a word for a state is one here, and not part of a description. */
+  boolean isTold(LineAtHand at, int from, int behind) {
+    int first = from;
+    int before = 0;
+    while (StateReach.isNear(at, first - 1, from)) {
+      first--;
+      before += isOfDescription(at, first) ? 1 : 0;
+    }
+    int after = 0;
+    for (int i = behind;
+        StateReach.isNear(at, i, from) && !words.isFrom(at.word(i)) && !beginsAnew(at, i);
+        i++) {
+      after += isOfDescription(at, i) && !words.isHolding(at.word(i)) ? 1 : 0;
+    }
+    if (before + after == 0
+        || isBesideCodes(at, from, behind)
+        || reach.namesList(at, from, behind)
+        || reach.describesNext(at, from, behind)
+        || reach.isSingledOut(at, from, behind)
+        || reach.isInNameOfList(at, from, behind)
+        || reach.headsList(at, from, behind, before)) {
+      return true;
+    }
+    boolean afterLabel =
+        first > 0
+            && at.isAnnounced(first)
+            && at.part(first - 1) == Part.LABEL
+            && at.finds.isStatusField;
+    boolean afterFill =
+        from > 0
+            && at.part(from - 1) == Part.FILL
+            && at.segment(from - 1) == at.segment(from)
+            && (before == 0
+                || !words.isArticle(at.word(from - 1))
+                || at.finds.codesBefore(at.word(from).start()) == 0);
+    boolean said = before == 0 && first < from && first > 0 && at.part(first - 1) == Part.CODE;
+    boolean plain = behind - from > 1 || !words.isAmbiguous(at.word(from));
+    return said
+        || isBetweenCodeAndMore(at, from, behind)
+        || isBesideUnit(at, from, behind)
+        || afterLabel && before == 0
+        || afterFill && after == 0
+        || plain && at.finds.hasCodes()
+        || endsRow(at, behind) && isSetApart(at, from);
+  }
+
+  /** "P0299 present and the ABS C0035", "P0299, active since noon": right behind its code. */
+  private boolean isBetweenCodeAndMore(LineAtHand at, int from, int behind) {
+    boolean begins = from > 0 && at.segment(from - 1) != at.segment(from);
+    boolean named = from > 0 && at.part(from - 1) == Part.LABEL && at.isAnnounced(from - 1);
+    return from > 0
+        && (at.part(from - 1) == Part.CODE || begins || named)
+        && behind < at.size()
+        && (words.isSince(at.word(behind))
+            || beginsAnew(at, behind) && at.segment(from - 1) == at.segment(from));
+  }
+
+  /** "... and the ABS": what follows is no more description. */
+  private boolean beginsAnew(LineAtHand at, int and) {
+    return words.isAnd(at.word(and)) && and + 1 < at.size() && at.part(and + 1) != Part.OTHER;
+  }
+
+  /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins. */
+  static boolean endsRow(LineAtHand at, int behind) {
+    if (behind < at.size() || at.word(behind - 1).end() < at.line().end()) {
+      return false;
+    }
+    int code = 0;
+    while (code < at.size() && at.part(code) != Part.CODE && at.part(code) != Part.OTHER) {
+      code++;
+    }
+    return code < at.size() && at.part(code) == Part.CODE && at.finds.codes.size() == 1;
+  }
+
+  /** It alone begins with a capital, is written in capitals, or has none behind words with them. */
+  private boolean isSetApart(LineAtHand at, int from) {
+    int told = capitals(at, from);
+    int before = capitals(at, from - 1);
+    return told > before || told == 0 && before > 0 && capitals(at, from - 2) > 0;
+  }
+
+  /** 0 if a word begins with a small letter, 1 if with a capital, 2 if it has no others. */
+  private int capitals(LineAtHand at, int word) {
+    Word w = at.word(word);
+    if (!Character.isUpperCase(glyphs[w.start()])) {
+      return 0;
+    }
+    for (int k = w.start(); k < w.end(); k++) {
+      if (Character.isLowerCase(glyphs[k])) {
+        return 1;
+      }
+    }
+    return w.end() - w.start() > 1 ? 2 : 1;
+  }
+
+  /** "P0106 current ecm", "P0101 ecm stored" or "P0335 is in the engine active", and no more. */
+  private static boolean isBesideUnit(LineAtHand at, int from, int behind) {
+    int unit = last(at, from, Part.UNIT, -1);
+    int first = last(at, unit, Part.FILL, -1);
+    int unitBehind = last(at, behind - 1, Part.UNIT, 1) + 1;
+    int end = last(at, unitBehind - 1, Part.FILL, 1) + 1;
+    boolean isEnd = end == at.size() || at.segment(end) != at.segment(from);
+    return first > 0
+        && at.part(first - 1) == Part.CODE
+        && (unit < from) != (unitBehind > behind)
+        && (isEnd || at.part(end) == Part.CODE);
+  }
+
+  /** The last of the words beside one, in one direction, that are such a part. */
+  private static int last(LineAtHand at, int word, Part part, int way) {
+    int i = word;
+    while (i + way >= 0
+        && i + way < at.size()
+        && at.part(i + way) == part
+        && at.segment(i + way) == at.segment(word)) {
+      i += way;
+    }
+    return i;
+  }
+
+  /** A number describes nothing: "active since 12.11.". */
+  private static boolean isOfDescription(LineAtHand at, int i) {
+    return !at.word(i).isNumber() && (at.part(i) == Part.OTHER || at.part(i) == Part.UNIT);
+  }
+
+  /** "Active faults" names a list, whatever else its heading says. */
+  private boolean isBesideCodes(LineAtHand at, int from, int behind) {
+    boolean next =
+        behind < at.size()
+            && at.segment(behind) == at.segment(from)
+            && words.isLabel(at.words(), behind, Label.CODE);
+    return next && !at.finds.hasCodes();
+  }
+}

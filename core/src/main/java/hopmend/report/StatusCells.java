@@ -1,0 +1,158 @@
+package hopmend.report;
+
+import hopmend.fault.CodeState;
+import hopmend.fault.StatusByte;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Code;
+import hopmend.report.LineFinds.Reach;
+import hopmend.report.LineFinds.State;
+import java.util.OptionalInt;
+
+/** States that are told without a word for them: by a cross, a sign, a letter or a status byte. */
+final class StatusCells {
+  /** Characters of a code with its failure type, at least. */
+  private static final int LONGER_THAN_BASE = 7;
+
+  private static final String NO = "-–—☐□○";
+  private static final String HOOKS = "✓✔☑";
+  private static final String CROSSES = "✗✘✕☒×";
+  private final Layout layout;
+  private final char[] glyphs;
+  private final ReportWords words;
+  private final Legend legend;
+
+  /** Whether the report ticks by hooks: crosses say no then. */
+  private final boolean hasHooks;
+
+  StatusCells(Layout layout, ReportWords words, Legend legend) {
+    this.layout = layout;
+    this.glyphs = layout.glyphs();
+    this.words = words;
+    this.legend = legend;
+    this.hasHooks = layout.original().chars().anyMatch(c -> HOOKS.indexOf(c) >= 0);
+  }
+
+  /** A cross, a hook, "yes" or a count in the column of a state. */
+  void crossed(LineAtHand at, int c, CodeState state, int first, int behind) {
+    Cell cell = at.cells().get(c);
+    if (first == behind) {
+      String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
+      if (isYes(marks)) {
+        cross(at, State.beside(state, cell.start(), cell.end()));
+      }
+      return;
+    }
+    Word w = at.word(first);
+    if (behind - first == 1 && (words.isAffirmed(w) || w.isNumber() && !w.text().matches("0+"))) {
+      cross(at, State.beside(state, w.start(), w.end()));
+      at.account(first, behind, Part.STATE);
+    } else if (behind - first == 1 && words.isDenied(w)) {
+      if (at.cells().stream().filter(x -> x.head().state() != null).count() == 1) {
+        denied(at, state, w.start(), w.end());
+      }
+      at.account(first, behind, Part.FILL);
+    }
+    // Else codes stand there: they have this state, see code().
+  }
+
+  /** A fault that is there now and was there before is there. */
+  private static void cross(LineAtHand at, State crossed) {
+    boolean isNow = at.finds.states.stream().anyMatch(s -> s.state() == CodeState.CURRENT);
+    if (crossed.state() == CodeState.CURRENT) {
+      at.finds.states.removeIf(s -> s.state() == CodeState.HISTORY);
+    }
+    if (crossed.state() != CodeState.HISTORY || !isNow) {
+      at.finds.states.add(crossed);
+    }
+  }
+
+  /** A sign, a cross, a letter of the legend or a state in the column of something else. */
+  boolean isMarked(LineAtHand at, int c, int first, int behind) {
+    if (first < behind) {
+      Word w = at.word(first);
+      return words.states().whole(at.words().subList(first, behind)).isPresent()
+          || behind - first == 1 && (words.isAffirmed(w) || legend.stateOf(w).isPresent());
+    }
+    Cell cell = at.cells().get(c);
+    String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
+    return isYes(marks);
+  }
+
+  private boolean isYes(String marks) {
+    return !marks.isEmpty() && !marks.matches("[-./:\\s]*") && !isNo(marks.charAt(0));
+  }
+
+  /** An empty box, a dash; a cross where others have a hook. */
+  boolean isNo(char mark) {
+    return NO.indexOf(mark) >= 0 || hasHooks && CROSSES.indexOf(mark) >= 0;
+  }
+
+  void statusCell(LineAtHand at, String small, Cell cell, int first, int behind) {
+    OptionalInt status = HexByte.of(small);
+    boolean hex =
+        status.isPresent()
+            && (layout.name().equals("text") || small.length() > 2 || !small.matches("[01]\\d?"));
+    OptionalInt bits = HexByte.ofBits(small);
+    if (hex || bits.isPresent()) {
+      int value = bits.orElseGet(status::getAsInt);
+      statusByte(at, value, cell.start(), cell.end());
+      at.account(first, behind, Part.STATE);
+    }
+    at.finds.isStatusField = true;
+  }
+
+  /** "P0340-13 0x2F": behind a code that has its failure type a byte can only be the status. */
+  boolean byteBehindType(LineAtHand at, int i) {
+    Word w = at.word(i);
+    if (i == 0 || at.part(i - 1) != Part.CODE || !HexByte.isMarked(w.text())) {
+      return false;
+    }
+    Code code = at.finds.codes.isEmpty() ? null : at.finds.codes.get(at.finds.codes.size() - 1);
+    if (code == null
+        || code.end() - code.start() < LONGER_THAN_BASE
+        || code.end() < at.word(i - 1).start()) {
+      return false;
+    }
+    statusByte(at, HexByte.of(w.text()).getAsInt(), w.start(), w.end());
+    at.account(i, i + 1, Part.STATE);
+    return true;
+  }
+
+  /**
+   * "P0113 2F", or that before a column of text: nothing tells what the byte is. In a column of its
+   * own it may be a count, unless it is none or stands behind a failure type.
+   */
+  void byteAlone(LineAtHand at) {
+    Code code = at.finds.codes.size() == 1 ? at.finds.codes.get(0) : null;
+    int behind = code == null ? at.size() : at.behind(0, code.end());
+    if (behind >= at.size()
+        || at.word(behind).text().length() != 2
+        || at.part(behind) != Part.OTHER
+        || HexByte.of(at.word(behind).text()).isEmpty()
+        || at.word(0).start() != code.start()
+        || at.segment(behind) != at.segment(behind - 1) && mayCount(at.word(behind).text(), code)
+        || behind + 1 < at.size() && at.segment(behind + 1) == at.segment(behind)) {
+      return;
+    }
+    Word w = at.word(behind);
+    at.finds.doubts.add(new LineFinds.Doubt(w.start(), w.end(), "which-byte", null));
+  }
+
+  private static boolean mayCount(String digits, Code code) {
+    boolean count = digits.charAt(0) != '0' && digits.chars().allMatch(Character::isDigit);
+    return count && code.end() - code.start() < LONGER_THAN_BASE;
+  }
+
+  void statusByte(LineAtHand at, int status, int start, int end) {
+    for (CodeState s : new StatusByte(status).states()) {
+      at.finds.states.add(State.beside(s, start, end));
+    }
+  }
+
+  /** "Active: no": a code that is held, and is not current. */
+  static void denied(LineAtHand at, CodeState state, int start, int end) {
+    if (state == CodeState.CURRENT) {
+      at.finds.states.add(new State(CodeState.HISTORY, true, Reach.BESIDE, start, end));
+    }
+  }
+}
