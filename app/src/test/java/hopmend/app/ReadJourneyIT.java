@@ -59,6 +59,7 @@ class ReadJourneyIT extends BrowserIT {
     assertThat(page.locator(".facts").first()).containsText("176900 km");
     assertThat(page.locator(".facts").first()).containsText("2.4 litre");
 
+    assertThat(page.locator(".hint", text("9 codes in 10 places"))).isVisible();
     page.locator("a", text("Correct a code")).click();
     page.locator(".fix a", text("P0715")).click();
     page.locator(".fix-form input[name=code]").fill("P0725");

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class ClearReportTest {
@@ -54,6 +55,23 @@ class ClearReportTest {
     assertThat(report.lines())
         .allSatisfy(l -> assertThat(said(l.because())).doesNotStartWith("fate."));
     assertThat(report.isClean()).isFalse();
+  }
+
+  /** It is another unit's only where none of those that were cleared holds it. */
+  @Test
+  void aCodeOfSeveralUnitsIsNewIfOneOfThemWasCleared() {
+    TroubleCode code = TroubleCode.parse("U0121");
+    ReadCode cleared = new ReadCode(TroubleCode.parse("P0340"), Set.of(), "engine control");
+    ReadCode engine = new ReadCode(code, Set.of(CodeState.STORED), "engine control");
+    ReadCode cluster = new ReadCode(code, Set.of(CodeState.STORED), "instrument cluster");
+    assertThat(ClearReport.of(List.of(cleared), List.of(), List.of(cluster), around()).lines())
+        .extracting(ClearReport.Line::fate)
+        .contains(Fate.OF_ANOTHER_UNIT);
+    assertThat(
+            ClearReport.of(List.of(cleared), List.of(), List.of(cluster, engine), around()).lines())
+        .extracting(ClearReport.Line::fate)
+        .contains(Fate.NEW_SINCE)
+        .doesNotContain(Fate.OF_ANOTHER_UNIT);
   }
 
   /** Codes of body, chassis and network are none of the emissions system's: SAE J2012. */

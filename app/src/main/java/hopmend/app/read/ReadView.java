@@ -260,6 +260,8 @@ class ReadView implements HopView {
     model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
     model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
     model.addAttribute("foundCodes", scan.codes().stream().map(ReadCode::code).distinct().count());
+    model.addAttribute(
+        "foundPlaces", scan.found().stream().map(ScanText.Found::start).distinct().count());
     List<String> vins = scan.vins().stream().map(VinReading::number).toList();
     model.addAttribute("foundVin", vins.size() == 1 ? vins.get(0) : "");
     model.addAttribute("foundVins", vins);
