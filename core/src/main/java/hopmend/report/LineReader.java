@@ -279,7 +279,7 @@ final class LineReader {
       while (i < at.size() && at.word(i).start() < to) {
         // Without its accent the Italian "è" is "e".
         boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
-        boolean says = at.part(i) == Part.FILL && verb;
+        boolean says = at.part(i) == Part.FILL && (verb || words.isNot(at.word(i)));
         boolean tells = says || at.part(i) == Part.OTHER || at.part(i) == Part.STATE;
         parted |= tells && at.word(i).start() > from;
         parted |= at.word(i).start() >= from && at.endsSentence(i);

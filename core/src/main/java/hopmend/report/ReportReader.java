@@ -355,7 +355,8 @@ final class ReportReader {
       close();
       return;
     }
-    if (f.none && !f.noneOfState && states.isEmpty() && f.otherWords == 0) {
+    boolean ofList = !context.states().isEmpty() && !context.statesOfAll();
+    if (f.none && !f.noneOfState && !ofList && states.isEmpty() && f.otherWords == 0) {
       context = context.of("");
       close();
       return;

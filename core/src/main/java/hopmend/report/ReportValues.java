@@ -36,6 +36,9 @@ final class ReportValues {
   /** So many kilometres apart two readings are of one visit (our own bound). */
   private static final double READ_TWICE = 2;
 
+  /** And so many of two visits or of one hire; what is further off is a limit or a plan. */
+  private static final double RUN_BETWEEN = 5_000;
+
   private final LineReader lineReader;
   private final ReportMarks marks;
   private final Map<String, VinReading> vins = new LinkedHashMap<>();
@@ -168,15 +171,16 @@ final class ReportValues {
   /**
    * A distance beside a code may be that at which the code was set: where another code has another
    * one, none of them is what the vehicle has run. A distance with its name is more than one that
-   * has none in the line of a code. Of two with their names the greater one is the later: no
-   * vehicle runs backwards; the other is asked.
+   * has none in the line of a code. Of two with their names, not far apart, the greater one is the
+   * later: no vehicle runs backwards; the other is asked.
    */
   private void odometer(LineFinds.Value v, Beside beside, boolean named) {
     boolean isAnother =
         named && odometerIsNamed && beside == Beside.NOTHING && odometerBeside == Beside.NOTHING;
     if (isAnother && odometer.filter(o -> !isAbout(o.reading(), v.reading())).isPresent()) {
       LineFinds.Value known = odometer.get();
-      boolean isLater = isNoLess(v.reading(), known.reading());
+      double more = km(v.reading()) - km(known.reading());
+      boolean isLater = more > 0 && more <= RUN_BETWEEN;
       noOdometer();
       take(isLater ? v : known, beside, true);
       marks.doubt(isLater ? known : v, Message.of("doubt.another-odometer"));
@@ -230,12 +234,15 @@ final class ReportValues {
 
   /** One distance in two units, or read twice in one visit. */
   private static boolean isAbout(Reading one, Reading other) {
-    double apart = one.in(MeasureUnit.KILOMETRE) - other.in(MeasureUnit.KILOMETRE);
-    return Math.abs(apart) <= READ_TWICE;
+    return Math.abs(km(one) - km(other)) <= READ_TWICE;
+  }
+
+  private static double km(Reading distance) {
+    return distance.in(MeasureUnit.KILOMETRE);
   }
 
   private static boolean isNoLess(Reading one, Reading other) {
-    return one.in(MeasureUnit.KILOMETRE) >= other.in(MeasureUnit.KILOMETRE);
+    return km(one) >= km(other);
   }
 
   List<VinReading> vins() {

@@ -196,8 +196,18 @@ final class SentenceUnits {
       }
     }
     return one.codesBefore() == other.codesBefore()
+        && !isFine(at, other)
         && other.from() - one.behind() <= MOST_UNKNOWN
         && (comma || isJoinedByWord(at, one, other));
+  }
+
+  /** "... and the gearbox is fine". */
+  private boolean isFine(LineAtHand at, Mention unit) {
+    int i = unit.behind();
+    while (i < at.size() && at.part(i) == Part.FILL && !words.isHealthy(at.word(i))) {
+      i++;
+    }
+    return i < at.size() && (words.isHealthy(at.word(i)) || words.none().begins(at.words(), i));
   }
 
   private boolean isJoinedByWord(LineAtHand at, Mention one, Mention other) {
@@ -241,8 +251,11 @@ final class SentenceUnits {
     }
   }
 
+  /** Of as many units as codes it could be said one by one: that is not known. */
   private void told(LineAtHand at, Mention unit, int firstCode, int behindCodes) {
-    for (int code = firstCode; code < behindCodes; code++) {
+    int codes = behindCodes - firstCode;
+    boolean oneByOne = codes > 1 && codes == unit.units().size();
+    for (int code = firstCode; code < behindCodes && !oneByOne; code++) {
       at.finds.unitsOfSentence.put(code, unit.units());
     }
     at.account(unit.from(), unit.behind(), Part.FILL);
@@ -258,7 +271,7 @@ final class SentenceUnits {
       if (at.segment(i) != at.segment(unit.from()) || at.part(i) == Part.CODE) {
         break;
       }
-      if (none && words.isNothing(at.word(i))) {
+      if (none && words.isNothing(at.word(i)) || words.none().begins(at.words(), i)) {
         return true;
       }
     }

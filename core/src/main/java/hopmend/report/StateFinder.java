@@ -82,7 +82,9 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
-    if (isEmptyList(at, from, behind)
+    boolean isEmpty = isEmptyList(at, from, behind);
+    at.finds.noneOfState |= isEmpty;
+    if (isEmpty
         || isUnticked(at, from)
         || legend.explains(at.word(from))
         || isVerb(at, from, behind)
@@ -106,6 +108,7 @@ final class StateFinder {
     }
     if (next != null && at.isAnnounced(behind) && words.isDenied(next) && !named) {
       at.finds.isStatusField = true;
+      at.finds.noneOfState = true;
       StatusCells.denied(at, state, at.word(from).start(), next.end());
       return;
     }
@@ -204,8 +207,23 @@ final class StateFinder {
     return verb
         && unknown > 0
         && (first < 0 || at.endsSentence(first))
-        && (behind == at.size() || at.endsSentence(behind - 1))
+        && (behind == at.size() || at.endsSentence(behind - 1) || codeHasOwn(at, behind))
         && words.isAmbiguous(at.word(from));
+  }
+
+  /** "The fan is active, P0480 stored": the code behind the sign has its own. */
+  private static boolean codeHasOwn(LineAtHand at, int code) {
+    int i = code;
+    while (i < at.size()
+        && at.segment(i) == at.segment(code)
+        && (at.part(i) == Part.CODE || at.part(i) == Part.FILL)) {
+      i++;
+    }
+    return at.part(code) == Part.CODE
+        && at.segment(code) != at.segment(code - 1)
+        && i < at.size()
+        && at.segment(i) == at.segment(code)
+        && at.part(i) == Part.STATE;
   }
 
   /** "Live data recorded: yes", "lamp active: no". */

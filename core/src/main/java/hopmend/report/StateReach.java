@@ -25,11 +25,10 @@ final class StateReach {
     }
     if (namesList(at, from, behind)
         || isInNameOfList(at, from, behind)
-        || opensNext(at, from, behind)
-        || isSingledOut(at, from, behind)) {
+        || opensNext(at, from, behind)) {
       return Reach.AHEAD;
     }
-    if (isSaidOfTheNext(at, from, behind)) {
+    if (isSingledOut(at, from, behind) || isSaidOfTheNext(at, from, behind)) {
       return Reach.NEXT;
     }
     int next = behind;
