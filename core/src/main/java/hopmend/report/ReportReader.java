@@ -529,6 +529,7 @@ final class ReportReader {
       context = context.with(Set.of());
       close();
     } else if ((f.isMarkedHeading || at.kind() == Line.Kind.HEADING)
+        && !f.speaksOfAll
         && headsCodes(lines, ahead, i)) {
       String name = f.headingText();
       boolean ofField = f.date != null || !f.odometers.isEmpty() || lineReader.isNameOfField(name);

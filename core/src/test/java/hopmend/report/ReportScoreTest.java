@@ -24,7 +24,7 @@ class ReportScoreTest {
 
   @ParameterizedTest
   @CsvSource({
-    "first-set.yaml, 430",
+    "first-set.yaml, 431",
     "sentence-set.yaml, 129",
     "layout-set.yaml, 266",
     "frame-layout-set.yaml, 55",
