@@ -175,8 +175,9 @@ final class ReportValues {
    * later: no vehicle runs backwards; the other is asked.
    */
   private void odometer(LineFinds.Value v, Beside beside, boolean named) {
-    boolean isAnother =
-        named && odometerIsNamed && beside == Beside.NOTHING && odometerBeside == Beside.NOTHING;
+    boolean ofOnePlace =
+        beside == Beside.NOTHING || beside == Beside.RECORD && codesAbove == codesAboveOdometer;
+    boolean isAnother = named && odometerIsNamed && beside == odometerBeside && ofOnePlace;
     if (isAnother && odometer.filter(o -> !isAbout(o.reading(), v.reading())).isPresent()) {
       LineFinds.Value known = odometer.get();
       double more = km(v.reading()) - km(known.reading());

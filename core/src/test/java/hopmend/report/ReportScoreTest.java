@@ -24,7 +24,7 @@ class ReportScoreTest {
 
   @ParameterizedTest
   @CsvSource({
-    "first-set.yaml, 431",
+    "first-set.yaml, 432",
     "sentence-set.yaml, 129",
     "layout-set.yaml, 266",
     "frame-layout-set.yaml, 55",
