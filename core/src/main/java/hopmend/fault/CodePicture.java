@@ -53,19 +53,6 @@ public record CodePicture(
     private Node as(Role tied, String key, Object... said) {
       return as(tied, Message.of("tie." + key, said));
     }
-
-    /**
-     * What several units that hold one code of the network say of the unit that it names: U01 and
-     * U02 that it is not heard, U04 and U05 that what it sends is wrong (SAE J2012, from memory).
-     */
-    private Optional<String> saidOfOneUnit() {
-      String range = holders.size() > 1 ? read.code().text().substring(0, 3) : "";
-      return switch (range) {
-        case "U01", "U02" -> Optional.of("tie.missed-by");
-        case "U04", "U05" -> Optional.of("tie.mistrusted-by");
-        default -> Optional.empty();
-      };
-    }
   }
 
   /** "from explains to", and why; {@code brief} is for the drawing. */
@@ -263,10 +250,14 @@ public record CodePicture(
             .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER && r.explains(code))
             .findFirst();
     Optional<CodeGroup> circuit = ties.circuitOf(code);
-    Optional<String> ofOneUnit = alone.saidOfOneUnit();
-    if (ofOneUnit.isPresent()) {
+    Optional<CodeRule> agreed =
+        rules.stream()
+            .filter(r -> r.kind() == CodeRule.Kind.AGREED && r.explains(code))
+            .filter(r -> alone.holders().size() >= r.atLeast())
+            .findFirst();
+    if (agreed.isPresent()) {
       List<String> units = alone.holders().stream().map(ReadCode::controlUnit).toList();
-      return alone.as(Role.CAUSE, Message.of(ofOneUnit.get(), Message.listed(units)));
+      return alone.as(Role.CAUSE, "agreed", Message.listed(units), agreed.get().reason());
     }
     if (bystander.isPresent() && circuit.isEmpty()) {
       return alone.as(Role.BYSTANDER, Message.text(bystander.get().reason()));

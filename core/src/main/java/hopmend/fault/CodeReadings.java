@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * What control units say of codes: of each code one reading by every unit that holds it. A reading
@@ -35,8 +36,16 @@ public final class CodeReadings {
     held.merge(unit, read, ReadCode::together);
   }
 
-  public void remove(TroubleCode code) {
-    byUnit.remove(code);
+  /**
+   * @param unit whose reading of it; empty for that of all
+   */
+  public void remove(TroubleCode code, String unit) {
+    Map<String, ReadCode> held = byUnit.getOrDefault(code, Map.of());
+    if (unit.isEmpty() || held.keySet().equals(Set.of(unit))) {
+      byUnit.remove(code);
+    } else if (held.containsKey(unit)) {
+      held.remove(unit);
+    }
   }
 
   public boolean isEmpty() {

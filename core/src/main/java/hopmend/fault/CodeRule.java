@@ -12,7 +12,8 @@ import java.util.Optional;
  * @param pairwise whether the n-th cause explains the n-th code only: an injector its own cylinder
  * @param circuits of a shared cause, each with its codes; empty where each of {@code explains} is
  *     one of its own
- * @param atLeast for a shared cause: how many different circuits must be there
+ * @param atLeast for a shared cause: how many different circuits must be there; where units agree:
+ *     how many of them
  * @param brief a few words for the drawing; for a shared cause its name
  * @param unplug for a shared cause: whether the sensor that spoils it is found by unplugging one
  *     after another
@@ -33,12 +34,14 @@ public record CodeRule(
     String source) {
   /**
    * CHILD: follows from the cause. BYSTANDER: stands there for a reason of its own. SHARED: several
-   * circuits at once point at what they have in common.
+   * circuits at once point at what they have in common. AGREED: several control units say the same
+   * of another one.
    */
   public enum Kind {
     CHILD,
     BYSTANDER,
-    SHARED
+    SHARED,
+    AGREED
   }
 
   public CodeRule {
@@ -54,6 +57,9 @@ public record CodeRule(
     if (kind == Kind.SHARED && (atLeast < 2 || brief.isEmpty())) {
       throw new IllegalArgumentException(
           "Rule %s needs the name of the shared cause and two circuits at least".formatted(id));
+    }
+    if (kind == Kind.AGREED && atLeast < 2) {
+      throw new IllegalArgumentException("Rule " + id + " needs two control units at least");
     }
     if (pairwise && size(causes) != size(explains)) {
       throw new IllegalArgumentException(

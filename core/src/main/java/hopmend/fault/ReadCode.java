@@ -10,6 +10,9 @@ import java.util.Set;
  */
 public record ReadCode(
     TroubleCode code, Set<CodeState> states, String controlUnit, int occurrences) {
+  /** Characters of a control unit's name, at most. */
+  public static final int LONGEST_UNIT = 60;
+
   public ReadCode {
     if (code == null) {
       throw new IllegalArgumentException("A read code needs its code");
@@ -20,8 +23,9 @@ public record ReadCode(
     }
     states = java.util.Collections.unmodifiableSet(sorted);
     controlUnit = controlUnit == null ? "" : controlUnit;
-    if (controlUnit.length() > 60) {
-      throw new IllegalArgumentException("A control unit's name has up to 60 characters.");
+    if (controlUnit.length() > LONGEST_UNIT) {
+      throw new IllegalArgumentException(
+          "A control unit's name has up to " + LONGEST_UNIT + " characters.");
     }
     if (occurrences < 0 || occurrences > 1_000_000) {
       throw new IllegalArgumentException(

@@ -91,11 +91,20 @@ public sealed interface Fact {
     }
   }
 
-  /** A code that was read wrongly is taken out of the job. */
-  record CodeSetAside(TroubleCode code, String reason) implements Fact {
+  /**
+   * A code that was read wrongly is taken out of the job.
+   *
+   * @param controlUnit whose reading it was; empty for that of all
+   */
+  record CodeSetAside(TroubleCode code, String reason, String controlUnit) implements Fact {
     public CodeSetAside {
       Said.given("code", code);
       reason = Said.text("reason", reason, 500);
+      controlUnit = Said.text("control unit", controlUnit, ReadCode.LONGEST_UNIT);
+    }
+
+    public CodeSetAside(TroubleCode code, String reason) {
+      this(code, reason, "");
     }
 
     @Override

@@ -288,7 +288,9 @@ public final class JobRules {
     @Override
     public Optional<Refusal> of(Fact.CodeSetAside f) {
       return when(
-          state.codes().stream().noneMatch(c -> c.code().equals(f.code())),
+          state.readings().stream()
+              .filter(r -> r.code().equals(f.code()))
+              .noneMatch(r -> f.controlUnit().isEmpty() || r.controlUnit().equals(f.controlUnit())),
           "code",
           "no-such-code",
           f.code().text());

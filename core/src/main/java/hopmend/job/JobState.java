@@ -228,7 +228,7 @@ public final class JobState {
 
     @Override
     public Void of(Fact.CodeSetAside f) {
-      codes.remove(f.code());
+      codes.remove(f.code(), f.controlUnit());
       return null;
     }
 

@@ -52,6 +52,7 @@ final class CellFinder {
         units.crossed(at, head.controlUnit(), at.cells().get(c));
       }
     }
+    status.nowBeatsBefore(at);
   }
 
   private void labelled(LineAtHand at, int c, Head head, int first, int behind) {

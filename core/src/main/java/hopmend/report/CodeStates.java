@@ -60,6 +60,7 @@ final class CodeStates {
       }
     }
     ofRuns(f, told, byPlace);
+    // What stands behind a run tells more than the verb before it.
     if (!next.isEmpty()) {
       ofVerbs(f, next, told);
       ofRuns(f, told, byPlace);

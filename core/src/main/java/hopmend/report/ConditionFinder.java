@@ -13,7 +13,6 @@ import hopmend.report.MeasureFinder.Measure;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /** Values of a freeze frame with their names. */
 final class ConditionFinder {
@@ -31,6 +30,9 @@ final class ConditionFinder {
 
   int conditionAt(LineAtHand at, int i, Phrases.Match<Condition> match) {
     int behind = i + match.words();
+    if (at.finds.hasCodes() && at.cellOf(i).head().is(Label.TEXT)) {
+      return i; // "battery 11.2 V at the test" in a column of remarks is of no freeze frame
+    }
     if (isNamedBehind(at, i, behind, match.meaning())) {
       return behind;
     }
@@ -40,7 +42,7 @@ final class ConditionFinder {
     }
     Optional<MeasureUnit> between = measures.unitBetween(at, behind, first);
     int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cellOf(first).end());
-    if (number == null || isRemarked(at, i, at.behind(first, number[1]))) {
+    if (number == null) {
       return i;
     }
     if (value(at, match.meaning(), number, first, between, at.word(i).start())) {
@@ -49,15 +51,6 @@ final class ConditionFinder {
       return done;
     }
     return i;
-  }
-
-  /** One value in a column of remarks, "battery 11.2 V at the test", is of no freeze frame. */
-  private static boolean isRemarked(LineAtHand at, int from, int behind) {
-    boolean alone =
-        IntStream.range(0, at.size())
-            .filter(k -> at.cellIndex(k) == at.cellIndex(from) && (k < from || k >= behind))
-            .noneMatch(k -> Glyphs.isDigit(at.word(k).text().charAt(0)));
-    return alone && at.finds.hasCodes() && at.cellOf(from).head().is(Label.TEXT);
   }
 
   /** "640 rpm engine speed, 74 °C coolant": each value with its unit before its name. */

@@ -36,7 +36,10 @@ final class ReportValues {
   /** So many kilometres apart two readings are of one visit (our own bound). */
   private static final double READ_TWICE = 2;
 
-  /** And so many of two visits or of one hire; what is further off is a limit or a plan. */
+  /**
+   * And so many of two visits or of one hire; what is further off is a limit or a plan (our own
+   * bound).
+   */
   private static final double RUN_BETWEEN = 5_000;
 
   private final LineReader lineReader;

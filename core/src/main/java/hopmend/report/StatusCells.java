@@ -38,13 +38,13 @@ final class StatusCells {
     if (first == behind) {
       String marks = new String(glyphs, cell.start(), cell.end() - cell.start()).strip();
       if (isYes(marks)) {
-        cross(at, State.beside(state, cell.start(), cell.end()));
+        at.finds.states.add(State.beside(state, cell.start(), cell.end()));
       }
       return;
     }
     Word w = at.word(first);
     if (behind - first == 1 && (words.isAffirmed(w) || w.isNumber() && !w.text().matches("0+"))) {
-      cross(at, State.beside(state, w.start(), w.end()));
+      at.finds.states.add(State.beside(state, w.start(), w.end()));
       at.account(first, behind, Part.STATE);
     } else if (behind - first == 1 && words.isDenied(w)) {
       if (at.cells().stream().filter(x -> x.head().state() != null).count() == 1) {
@@ -55,14 +55,10 @@ final class StatusCells {
     // Else codes stand there: they have this state, see code().
   }
 
-  /** A fault that is there now and was there before is there. */
-  private static void cross(LineAtHand at, State crossed) {
-    boolean isNow = at.finds.states.stream().anyMatch(s -> s.state() == CodeState.CURRENT);
-    if (crossed.state() == CodeState.CURRENT) {
+  /** Crossed both as "now" and as "before": a fault that is there. */
+  void nowBeatsBefore(LineAtHand at) {
+    if (at.finds.states.stream().anyMatch(s -> s.state() == CodeState.CURRENT)) {
       at.finds.states.removeIf(s -> s.state() == CodeState.HISTORY);
-    }
-    if (crossed.state() != CodeState.HISTORY || !isNow) {
-      at.finds.states.add(crossed);
     }
   }
 

@@ -82,8 +82,8 @@ class CodePictureTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "U0100|CAUSE|brake control and instrument cluster miss the same control unit: its own supply",
-        "U0401|CAUSE|brake control and instrument cluster get wrong data from the same control unit",
+        "U0100|CAUSE|brake control and instrument cluster agree: they miss the same control unit; its own supply",
+        "U0401|CAUSE|brake control and instrument cluster agree: they get wrong data from the same control unit",
         "B1342|ALONE|no rule ties it"
       })
   void aCodeOfTheNetworkInSeveralUnitsAccusesTheOneThatItNames(

@@ -63,6 +63,23 @@ class JobTest {
         Fact.CodeSource.VEHICLE, List.of(ReadCode.of(CAM, states)), List.of(), "");
   }
 
+  @Test
+  void whatOneControlUnitSaidOfACodeIsSetAsideAlone() {
+    ReadCode brakes = new ReadCode(CAM, java.util.Set.of(CodeState.STORED), "brake control");
+    ReadCode engine = new ReadCode(CAM, java.util.Set.of(CodeState.CURRENT), "engine control");
+    add(new Fact.CodesRead(Fact.CodeSource.PASTED, List.of(brakes, engine), List.of(), ""));
+    assertThat(refused(new Fact.CodeSetAside(CAM, "slip", "gateway"), 99))
+        .get()
+        .satisfies(
+            r -> assertThat(JobOnPaper.said(r.says())).isEqualTo("The job has no code P0340."));
+    Fact aside = new Fact.CodeSetAside(CAM, "slip", "brake control");
+    assertThat(refused(aside, 99)).isEmpty();
+    add(aside);
+    assertThat(workup().state().readings()).containsExactly(engine);
+    add(new Fact.CodeSetAside(CAM, "slip"));
+    assertThat(workup().state().codes()).isEmpty();
+  }
+
   private static Fact none() {
     return new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), "");
   }

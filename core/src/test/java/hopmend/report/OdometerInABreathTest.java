@@ -153,4 +153,25 @@ class OdometerInABreathTest {
   void whereTheOdometerIsFoundOrTheDistanceIsAnotherNobodyIsAsked(String report) {
     assertThat(asked(report)).isEmpty();
   }
+
+  /** No vehicle runs backwards; what is far off is a limit or a plan. Invented. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Mileage out: 41,220 mi, mileage in: 43,918 mi|43918 mi|1",
+        "Mileage in: 43,918 mi, mileage out: 41,220 mi|43918 mi|1",
+        "Kilometer Übergabe 81.200, Kilometer Rückgabe 84.015|84015 km|1",
+        "Odometer 45 220 km, odometer 71 000 km|45220 km|1",
+        "Odometer 45 220 km, mileage limit 49 000 km|45220 km|0",
+        "Mileage: 59,871 mi (96,353 km)|59871 mi|0",
+        "Odometer 45 220 km, odometer 45 221 km|45220 km|0",
+      })
+  void ofTwoOdometersTheLaterOneIsTakenAndTheOtherAsked(String told, String odometer, int asked) {
+    for (String report : List.of(told, "P0335 stored\n" + told, told + "\nP0335 stored")) {
+      ScanText scan = ScanText.read(report, 2026, Shipped.CATALOG.reportWords());
+      assertThat(scan.odometer()).as(report).map(Reading::text).contains(odometer);
+      assertThat(scan.doubtful()).as(report).hasSize(asked);
+    }
+  }
 }

@@ -152,7 +152,14 @@ class ScanTextTest {
         "no faults in the ABS, ",
         "van at 118 432 km ",
         "stored are P0340. ",
-        "it logged P0340 and "
+        "it logged P0340 and ",
+        "P0340 (active), P0341 (stored), ",
+        "ABS, ECM, cluster and gateway hold P0340. ",
+        "P0340 P0341 (ABS, ECM, TCM) ",
+        "reported by: ABS, ECM, TCM, ",
+        "not active but stored: P0340 ",
+        "one active fault, P0299, and one stored, P0045, ",
+        "both engine. P0340 active. "
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =

@@ -69,6 +69,45 @@ class SentenceUnitsTest {
     }
   }
 
+  /** They hold the same code, whoever tells it and however. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "The ABS and the cluster glorp U0100|U0100 in the ABS and the cluster",
+        "Das ABS und das Kombiinstrument glorpen U0100|U0100 im ABS und im Kombiinstrument",
+        "L'ABS et le combiné glorpent U0100|U0100 dans l'ABS et le combiné",
+        "El ABS y el cuadro glorpean U0100|U0100 en el ABS y en el cuadro",
+        "L'ABS e il quadro glorpano U0100|U0100 nell'ABS e nel quadro",
+        "O ABS e o painel glorpam U0100|U0100 no ABS e no painel",
+        "De ABS en de teller glorpen U0100|U0100 in de ABS en de teller",
+        "Sterownik ABS i zestaw wskaźników glorpią U0100|U0100 w ABS i w zestawie wskaźników",
+        "ABS-styrenheten och instrumentklustret glorpar U0100|U0100 i ABS och instrument",
+        "ABS ve gösterge: U0100|U0100 (ABS, gösterge)",
+      })
+  void unitsThatAreNamedTogetherHoldTheSame(String first, String behind) {
+    for (String report : List.of(first, behind)) {
+      assertThat(told(report + "."))
+          .as(report)
+          .isEqualTo("U0100 @brake control, U0100 @instrument cluster");
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "No codes in ABS and airbag, P0335 in the engine.|P0335 @engine control",
+        "P0335 in the engine and the gearbox is fine.|P0335 @engine control",
+        "ABS and airbag ok, the engine has P0335.|P0335 @engine control",
+        "Nothing in the engine, but the ABS shows C0035.|C0035 @brake control",
+        "Scan of engine and ABS: P0335 (engine), C0035 (ABS).|P0335 @engine control, C0035 @brake control",
+        "Fault in engine and ABS: P0335 and C0035.|P0335 @, C0035 @",
+      })
+  void unitsThatAreOnlyNamedTogetherHoldNothingTogether(String report, String expected) {
+    assertThat(told(report)).isEqualTo(expected);
+  }
+
   /** What happens to a unit is no code of it. */
   @ParameterizedTest
   @ValueSource(

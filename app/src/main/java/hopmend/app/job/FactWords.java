@@ -73,7 +73,7 @@ public class FactWords {
 
     @Override
     public String of(Fact.CodeSetAside f) {
-      return say(f, f.code().text(), f.reason());
+      return say(f, f.code().text() + suffix(f.controlUnit()), f.reason());
     }
 
     @Override

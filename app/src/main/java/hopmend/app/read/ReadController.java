@@ -26,7 +26,6 @@ import hopmend.vehicle.VinReading;
 import jakarta.validation.constraints.Size;
 import java.time.YearMonth;
 import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
@@ -126,7 +125,7 @@ class ReadController {
    * What a report really says at one place.
    *
    * @param was the code that was read there; empty if none was
-   * @param wasUnit the control unit that was read with it; what others say of the code stays
+   * @param wasUnit the control unit that was read with it
    */
   record Corrected(
       String code,
@@ -146,17 +145,9 @@ class ReadController {
     if (sent.was().isBlank()) {
       return screens.append(form, right);
     }
-    TroubleCode was = known(sent.was());
-    List<ReadCode> kept = new ArrayList<>(right.codes());
-    desk.look(form.jobId()).workup().state().readings().stream()
-        .filter(r -> r.code().equals(was) && !r.controlUnit().equals(sent.wasUnit()))
-        .filter(r -> !r.controlUnit().isEmpty())
-        .forEach(kept::add);
     String says = "corrected to " + right.codes().get(0).code().text();
     return screens.append(
-        form,
-        new Fact.CodeSetAside(was, says),
-        new Fact.CodesRead(right.source(), kept, List.of(), ""));
+        form, new Fact.CodeSetAside(known(sent.was()), says, sent.wasUnit()), right);
   }
 
   record Flashes(String times) {}

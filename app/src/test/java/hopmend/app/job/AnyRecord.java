@@ -107,6 +107,7 @@ public final class AnyRecord {
             this::reading,
             this::reading,
             () -> new Fact.CodeSetAside(any(codes), "slip"),
+            () -> new Fact.CodeSetAside(any(codes), "", "brake control"),
             this::vehicle,
             this::vehicle,
             () -> new Fact.SymptomsNoted(List.of(id()), List.of(id()), null, "words"),
