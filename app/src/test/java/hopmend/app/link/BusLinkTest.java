@@ -40,6 +40,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -49,8 +51,9 @@ import org.junit.jupiter.params.provider.ValueSource;
  * Vehicles on a CAN bus behind a bridge, as they are read, watched and cleared. Frames come by the
  * bridge's own protocol; no CAN socket is opened here, see docs/LINK.md.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class BusLinkTest {
-  private static final LinkTimes TIMES = new LinkTimes(2000, 300, 4000, 8000, 30_000);
+  private static final LinkTimes TIMES = new LinkTimes(5000, 600, 10_000, 20_000, 60_000);
 
   private static final String PYTHON = "/usr/bin/python3";
   private static final String BRIDGE =

@@ -28,15 +28,18 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Debian's packet toolkit as a gateway of three controllers, with one oddity at a time. */
 @Execution(ExecutionMode.CONCURRENT)
+@ResourceLock(
+    "the foreign gateway, which has one oddity at a time: one test after the other, beside other classes")
 class ForeignGatewayTest {
   private static final String PYTHON = "/usr/bin/python3";
-  private static final LinkTimes QUICK = new LinkTimes(2500, 400, 5000, 8000, 30_000);
+  private static final LinkTimes QUICK = new LinkTimes(5000, 700, 10_000, 20_000, 60_000);
 
   private static Process gateway;
   private static BufferedReader said;

@@ -92,7 +92,7 @@ class LockedAndEncryptedTest {
 
   private String start(KeyProgram keys, Integer level) {
     try (VehicleLink link =
-        Routes.open(server.address(), LinkTimes.PUBLISHED, new WireLog(Clock.systemUTC()))) {
+        Routes.open(server.address(), PATIENT, new WireLog(Clock.systemUTC()))) {
       VehicleTalk talk = new VehicleTalk(link, Targets.found(link));
       talk.session();
       return talk.start(learn(level), keys);
