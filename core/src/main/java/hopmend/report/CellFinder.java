@@ -61,12 +61,20 @@ final class CellFinder {
     String small = written.toLowerCase(Locale.ROOT);
     switch (head.label()) {
       case SPN -> {
-        HeavyFinder.number(small, 524_287).ifPresent(v -> heavy.spn(at, v, cell));
-        at.account(first, behind, Part.LABEL);
+        HeavyFinder.number(small, 524_287)
+            .ifPresent(
+                v -> {
+                  heavy.spn(at, v, cell);
+                  at.account(first, behind, Part.LABEL);
+                });
       }
       case FMI -> {
-        HeavyFinder.number(small, 31).ifPresent(v -> heavy.fmi(at, v, cell));
-        at.account(first, behind, Part.LABEL);
+        HeavyFinder.number(small, 31)
+            .ifPresent(
+                v -> {
+                  heavy.fmi(at, v, cell);
+                  at.account(first, behind, Part.LABEL);
+                });
       }
       case COUNT -> {
         if (first < behind && odometer.isDistanceCounted(at, first)) {
@@ -94,6 +102,8 @@ final class CellFinder {
           at.account(first, behind, Part.FILL);
         } else if (units.unitOfAddress(at, written, cell, true)) {
           at.account(first, behind, Part.UNIT);
+        } else if (small.matches("(0x)?\\d[0-9a-f]*h?")) {
+          at.account(first, behind, Part.FILL);
         }
       }
       case UNIT -> units.unitCell(at, written, cell, first, behind);

@@ -19,7 +19,7 @@ final class CodeFinder {
   /** Letters of "no.", "ref.", "inv.": behind more of them a full stop ends a sentence. */
   private static final int LONGEST_SHORTENED = 3;
 
-  private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}");
+  private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}([0-9a-f]{2})?");
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
 
   private final char[] glyphs;

@@ -41,7 +41,7 @@ final class LabelFinder {
       case CODE -> {
         at.finds.speaksOfCodes = true;
         if (mayBe
-            && next.text().matches("[0-3][0-9a-f]{3}")
+            && next.text().matches("[0-3][0-9a-f]{3}([0-9a-f]{2})?")
             && next.digits() >= 3
             && segmentEnds(at, behind)) {
           at.finds.doubts.add(new Doubt(next.start(), next.end(), "no-letter", ""));
@@ -95,7 +95,7 @@ final class LabelFinder {
       }
       case UNIT, ADDRESS -> {
         boolean source = match.meaning() == Label.ADDRESS && mayBe && !hasValue;
-        if (source && heavy.isOfHeavyVehicle() && units.sourceAt(at, behind)) {
+        if (source && units.sourceAt(at, behind)) {
           return behind + 1;
         }
         boolean ofName = i > 0 && at.part(i - 1) == Part.UNIT && at.segment(i - 1) == at.segment(i);
@@ -123,7 +123,10 @@ final class LabelFinder {
   }
 
   private boolean segmentEnds(LineAtHand at, int i) {
-    return i + 1 >= at.size() || at.segment(i + 1) != at.segment(i) || isStateWord(at, i + 1);
+    return i + 1 >= at.size()
+        || at.segment(i + 1) != at.segment(i)
+        || isStateWord(at, i + 1)
+        || words.isLabel(at.words(), i + 1, Label.STATUS);
   }
 
   private boolean isStateWord(LineAtHand at, int i) {

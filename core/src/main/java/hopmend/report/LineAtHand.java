@@ -68,14 +68,15 @@ final class LineAtHand {
     boolean parts = false;
     for (int k = from; k < to; k++) {
       char c = glyphs[k];
-      if (c == ':' || c == '=' || c == '.' && k + 1 < to && glyphs[k + 1] == '.') {
+      boolean arrow = c == '→' || c == '>' && k > from && "-=".indexOf(glyphs[k - 1]) >= 0;
+      if (c == ':' || c == '=' || arrow || c == '.' && k + 1 < to && glyphs[k + 1] == '.') {
         return 2;
       }
       spaces += c == ' ' ? 1 : 0;
       boolean dash =
           c == '-' && k > from && k + 1 < to && glyphs[k - 1] == ' ' && glyphs[k + 1] == ' ';
       boolean stop = c == '.' && k + 1 < to && glyphs[k + 1] == ' ';
-      parts |= dash || stop || ",;|()[]{}<>\t*•·→>!?".indexOf(c) >= 0;
+      parts |= dash || stop || ",;|()[]{}<>\t*•·>!?".indexOf(c) >= 0;
     }
     return parts || spaces > 1 ? 1 : 0;
   }

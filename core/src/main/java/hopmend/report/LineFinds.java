@@ -130,7 +130,7 @@ final class LineFinds {
 
   /**
    * The units of codes, by their numbers, as the order of their sentence tells them: several where
-   * they hold the same.
+   * they hold the same, none where what the line names is not theirs.
    */
   final Map<Integer, List<UnitAt>> unitsOfSentence = new HashMap<>(0);
 

@@ -45,7 +45,7 @@ final class LineReader {
     heavy = new HeavyFinder(glyphs);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
     MeasureFinder measures = new MeasureFinder(glyphs, words);
-    units = new UnitFinder(glyphs, words, scanner);
+    units = new UnitFinder(glyphs, words, scanner, heavy.isOfHeavyVehicle());
     codes = new CodeFinder(glyphs, words, scanner, heavy, units);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);

@@ -226,6 +226,7 @@ final class ReportReader {
         again = false;
       }
       List<LineFinds.UnitAt> said = f.unitsOfSentence.getOrDefault(k, List.of());
+      boolean none = said.isEmpty() && f.unitsOfSentence.containsKey(k);
       unit = !said.isEmpty() && said.get(0).start() < c.start() ? said.get(0).name() : unit;
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);
@@ -239,8 +240,8 @@ final class ReportReader {
               : c.code();
       int count = c.count() > 0 ? c.count() : f.codes.size() == 1 ? Math.max(0, f.count) : 0;
       String named = f.unitBehind(c, unit);
-      String speaks =
-          !said.isEmpty() ? said.get(0).name() : again && named.equals(unit) ? "" : named;
+      String other = none ? context.unit() : again && named.equals(unit) ? "" : named;
+      String speaks = said.isEmpty() ? other : said.get(0).name();
       add(new ReadCode(code, states, speaks, count), c.slips(), c.start(), c.end());
     }
     alsoHeld(f, first);

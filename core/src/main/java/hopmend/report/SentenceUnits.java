@@ -5,6 +5,7 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * Whose codes a sentence tells, by the order in which it names units and codes: "the cluster spits
@@ -87,21 +88,82 @@ final class SentenceUnits {
       Sentence s = sentence(at, from, behind);
       if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
         telling.add(s);
+      } else if (isOfUnknown(at, s)) {
+        ofNone(at, s.firstCode(), s.behindCodes());
       } else if (tellsOfAll(at, s)) {
         told(at, s.all().get(0), 0, s.firstCode());
       }
       from = behind;
     }
-    telling.forEach(s -> settle(at, s, telling.size() > 1 || s.speaksOfSeveral()));
+    boolean inStep = telling.stream().allMatch(s -> isEachBetweenCodeAndState(at, s));
+    telling.forEach(s -> settle(at, s, telling.size() > 1 || s.speaksOfSeveral(), inStep));
+    if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
+      ofItsOwn(at, telling.get(0).all().get(0));
+    }
     // What no sentence settles is of the first unit that is named.
     List<LineFinds.UnitAt> named =
         at.finds.unitsOfSentence.get(telling.isEmpty() ? 0 : telling.get(0).firstCode());
-    if (named != null) {
+    if (named != null && !named.isEmpty()) {
       LineFinds.UnitAt first = named.get(0);
       at.finds.unit = first.name();
       at.finds.unitStart = first.start();
       at.finds.unitEnd = first.end();
     }
+  }
+
+  /** "P0335. C0031, C0035 stored (ABS)": in brackets it speaks of what is listed with it. */
+  private void ofItsOwn(LineAtHand at, Mention unit) {
+    int behind = unit.codesBefore();
+    if (behind == 0 || at.finds.codes.size() < 2 || !isBracketed(at, unit)) {
+      return;
+    }
+    int first = behind - 1;
+    while (first > 0 && isListedWith(at, first - 1)) {
+      first--;
+    }
+    if (first > 0 || behind < at.finds.codes.size()) {
+      told(at, unit, first, behind);
+      ofNone(at, 0, at.finds.codes.size());
+    }
+  }
+
+  /** What is not told yet is of no unit of the line. */
+  private static void ofNone(LineAtHand at, int firstCode, int behindCodes) {
+    for (int code = firstCode; code < behindCodes; code++) {
+      at.finds.unitsOfSentence.putIfAbsent(code, List.of());
+    }
+  }
+
+  /** "In the tail lift sits C1251", "the crane stores B1001": what nobody here knows holds it. */
+  private boolean isOfUnknown(LineAtHand at, Sentence s) {
+    int i = s.from();
+    boolean begins = words.isFrom(at.word(i)) || words.isThe(at.word(i));
+    if (!begins || s.firstCode() == s.behindCodes()) {
+      return false;
+    }
+    i++;
+    while (i < s.behind() && at.part(i) == Part.FILL && !words.isHolding(at.word(i))) {
+      i++;
+    }
+    int name = i;
+    while (i < s.behind() && at.part(i) == Part.OTHER && !words.isHolding(at.word(i))) {
+      i++;
+    }
+    boolean holds = i > name && i < s.behind() && words.isHolding(at.word(i));
+    while (i < s.behind() && at.part(i) != Part.CODE && i - name <= NEAR) {
+      i++;
+    }
+    return holds && i < s.behind() && at.part(i) == Part.CODE;
+  }
+
+  /** Whether the next code stands in the same sentence, and is of the same kind. */
+  private boolean isListedWith(LineAtHand at, int code) {
+    LineFinds.Code one = at.finds.codes.get(code);
+    LineFinds.Code next = at.finds.codes.get(code + 1);
+    int from = LineFinds.countBefore(at.words(), Word::start, one.end());
+    int to = LineFinds.countBefore(at.words(), Word::start, next.start());
+    return IntStream.rangeClosed(from, to).noneMatch(i -> isEnded(at, i))
+        && one.code().text().charAt(0) == next.code().text().charAt(0);
   }
 
   /** "P0420 confirmed. Both are engine." */
@@ -125,6 +187,11 @@ final class SentenceUnits {
       }
     }
     return false;
+  }
+
+  /** "... The gearbox reports nothing." is no part of a list with semicolons. */
+  private boolean isStopped(LineAtHand at, int behind) {
+    return glyphs[at.word(behind - 1).end()] == '.';
   }
 
   private Sentence sentence(LineAtHand at, int from, int behind) {
@@ -157,7 +224,7 @@ final class SentenceUnits {
       boolean none = whole.codesOf(m) == 0;
       if (!isClean(at, whole, unit, none)) {
         telling.add(unit);
-      } else if (!none) {
+      } else if (!none || first == last && isStopped(at, behind)) {
         at.account(unit.from(), unit.behind(), Part.FILL);
       }
     }
@@ -179,11 +246,19 @@ final class SentenceUnits {
         last++;
         together = together.and(all.get(last));
       }
-      boolean one = anyAnd || last > m && isBracketed(at, together);
+      boolean one = anyAnd || last > m && (isBracketed(at, together) || isList(at, together));
       joined.addAll(one ? List.of(together) : all.subList(m, last + 1));
       m = last + 1;
     }
     return joined;
+  }
+
+  /** "In 3 modules: ABS, cluster, gateway". */
+  private boolean isList(LineAtHand at, Mention together) {
+    int name = together.from() - 1;
+    return name >= 0
+        && at.isAnnounced(together.from())
+        && words.isLabel(at.words(), name, Label.UNIT);
   }
 
   /** Only "and", commas and what places a unit stand between the two, and no code. */
@@ -235,14 +310,15 @@ final class SentenceUnits {
 
   /**
    * @param several whether the line tells of more than one unit, so that none is that of all codes
+   * @param inStep whether each code of the line has its unit behind it, and its state behind that
    */
-  private void settle(LineAtHand at, Sentence s, boolean several) {
+  private void settle(LineAtHand at, Sentence s, boolean several, boolean inStep) {
     if (s.announces() && (isEachSubject(at, s) || several && isEachPlaced(at, s, true))) {
       for (int m = 0; m < s.all().size(); m++) {
         Mention unit = s.all().get(m);
         told(at, unit, unit.codesBefore(), unit.codesBefore() + s.codesOf(m));
       }
-    } else if (several && s.adds() && isEachPlaced(at, s, false)) {
+    } else if (several && s.adds() && (inStep || isEachPlaced(at, s, false))) {
       int before = s.firstCode();
       for (Mention unit : s.all()) {
         told(at, unit, before, unit.codesBefore());
@@ -299,7 +375,25 @@ final class SentenceUnits {
                 isPlaced(at, m)
                         && (first ? begins(at, s, m) || leadsToCode(at, m, 0) : isToldOf(at, m))
                     || first && isSubject(at, s, m)
-                    || isBracketed(at, m));
+                    || isBracketed(at, m)
+                    || !first && isList(at, m));
+  }
+
+  /** "P0299 engine (confirmed) x4, C0561 ABS (pending) x1". */
+  private boolean isEachBetweenCodeAndState(LineAtHand at, Sentence s) {
+    return s.all().stream().allMatch(m -> isBetweenCodeAndState(at, s, m));
+  }
+
+  private static boolean isBetweenCodeAndState(LineAtHand at, Sentence s, Mention unit) {
+    int i = unit.behind();
+    while (i < s.behind()
+        && at.part(i) != Part.CODE
+        && (at.part(i) != Part.OTHER || at.word(i).digits() > 0)) {
+      i++;
+    }
+    boolean state = unit.behind() < s.behind() && at.part(unit.behind()) == Part.STATE;
+    boolean ends = i == s.behind() || at.part(i) == Part.CODE;
+    return unit.from() > 0 && at.part(unit.from() - 1) == Part.CODE && state && ends;
   }
 
   /** "In the engine", "motorda". */
@@ -381,7 +475,7 @@ final class SentenceUnits {
     int unknown = 0;
     int i = unit.behind();
     // "Engine - 2 faults: P0335"
-    i += units.isCountOfCodes(at, i) ? 2 : 0;
+    i += units.countOfCodes(at, i);
     // "Engine: stored P0335"
     int said = i < at.size() && at.isAnnounced(i) ? i : unit.behind() - 1;
     while (i < at.size() && i - unit.behind() < NEAR && at.part(i) != Part.CODE) {

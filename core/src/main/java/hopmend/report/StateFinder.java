@@ -82,7 +82,7 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
-    boolean isEmpty = isEmptyList(at, from, behind);
+    boolean isEmpty = isEmptyList(at, from, behind) || isListBefore(at, from, behind);
     at.finds.noneOfState |= isEmpty;
     if (isEmpty
         || isUnticked(at, from)
@@ -366,14 +366,33 @@ final class StateFinder {
         && listed < at.size()
         && at.isAnnounced(listed)
         && (words.isDenied(at.word(listed))
+            || isNoneBehind(at, listed)
             || words.none().begins(at.words(), listed)
             || at.word(listed).text().equals("0"));
   }
 
+  /** "Current: - | stored: C0040": codes are listed by their states, and this list is empty. */
+  private boolean isListBefore(LineAtHand at, int from, int behind) {
+    boolean denied =
+        behind < at.size() && at.isAnnounced(behind) && words.isDenied(at.word(behind));
+    int other = denied ? behind + 1 : behind;
+    Phrases.Match<Said> list = other < at.size() ? words.states().at(at.words(), other) : null;
+    int code = list == null ? at.size() : other + list.words();
+    return (denied || isSignedNo(at, behind))
+        && at.finds.codesBefore(at.word(from).start()) == 0
+        && code < at.size()
+        && at.part(code) == Part.CODE
+        && at.isAnnounced(code);
+  }
+
   /** "Current P0351; history none", "pending: none". */
   private boolean isNoneBehind(LineAtHand at, int behind) {
-    return behind < at.size()
-        && words.isNothing(at.word(behind))
+    if (behind >= at.size()) {
+      return false;
+    }
+    Word w = at.word(behind);
+    boolean not = at.isAnnounced(behind) && words.isNot(w) && !words.isDenied(w);
+    return (not || words.isNothing(w))
         && (at.isAnnounced(behind) || at.segment(behind) == at.segment(behind - 1))
         && (behind + 1 == at.size() || at.segment(behind + 1) != at.segment(behind));
   }

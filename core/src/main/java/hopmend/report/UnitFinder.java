@@ -19,12 +19,14 @@ final class UnitFinder {
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeScanner scanner;
+  private final boolean ofHeavyVehicle;
   private final SentenceUnits sentences;
 
-  UnitFinder(char[] glyphs, ReportWords words, CodeScanner scanner) {
+  UnitFinder(char[] glyphs, ReportWords words, CodeScanner scanner, boolean ofHeavyVehicle) {
     this.glyphs = glyphs;
     this.words = words;
     this.scanner = scanner;
+    this.ofHeavyVehicle = ofHeavyVehicle;
     this.sentences = new SentenceUnits(glyphs, words, this);
   }
 
@@ -78,15 +80,20 @@ final class UnitFinder {
     Optional<ControlUnit> unit =
         words
             .answering(written.replaceAll("^0[xX]|[hH]$", ""))
-            .or(() -> isAddress ? words.answering("SA " + source(written)) : Optional.empty());
+            .or(() -> isAddress ? ofSource(written) : Optional.empty());
     unit.ifPresent(u -> unit(at, u.name(), cell.start(), cell.end(), true));
     return unit.isPresent();
   }
 
+  /** By J1939; makers of cars number their units as they like. */
+  private Optional<ControlUnit> ofSource(String address) {
+    return ofHeavyVehicle ? words.answering("SA " + source(address)) : Optional.empty();
+  }
+
   /** "0B" is 11: of two places, and with a nought or a letter, it is told in hex. */
   private static String source(String written) {
-    return written.matches("(?i)0[0-9a-f]|(?=.*[a-f])[0-9a-f]{2}")
-        ? Integer.toString(Integer.parseInt(written, 16))
+    return written.matches("(?i)0x[0-9a-f]{1,2}|0[0-9a-f]|(?=.*[a-f])[0-9a-f]{2}")
+        ? Integer.toString(Integer.parseInt(written.replaceFirst("^0[xX]", ""), 16))
         : written;
   }
 
@@ -110,8 +117,7 @@ final class UnitFinder {
   /** "Source 11:": the unit that answers at a number of J1939; whether there is one. */
   boolean sourceAt(LineAtHand at, int i) {
     Word w = at.word(i);
-    Optional<ControlUnit> unit =
-        w.isNumber() ? words.answering("SA " + w.text()) : Optional.empty();
+    Optional<ControlUnit> unit = w.digits() > 0 ? ofSource(w.text()) : Optional.empty();
     unit.ifPresent(
         u -> {
           boolean within = at.finds.unit != null && at.finds.unitsBehind.isEmpty();
@@ -128,11 +134,14 @@ final class UnitFinder {
   /** "Control unit: something": what stands there is one, known or not. */
   int unitField(LineAtHand at, int from, boolean isAddress) {
     int to = from + 1;
-    while (to < at.size() && at.segment(to) == at.segment(from) && !namesField(at, to)) {
+    while (to < at.size()
+        && at.segment(to) == at.segment(from)
+        && !namesField(at, to)
+        && !mayBeCode(at, to)) {
       to++;
     }
-    if (at.part(from) != Part.OTHER
-        || scanner.at(at.word(from).start(), at.cellOf(from).end()) != CodeScanner.Result.NOTHING) {
+    boolean none = words.none().begins(at.words(), from);
+    if (at.part(from) != Part.OTHER || none || mayBeCode(at, from)) {
       return from;
     }
     int start = at.word(from).start();
@@ -156,6 +165,10 @@ final class UnitFinder {
       return to;
     }
     return from;
+  }
+
+  private boolean mayBeCode(LineAtHand at, int i) {
+    return scanner.at(at.word(i).start(), at.cellOf(i).end()) != CodeScanner.Result.NOTHING;
   }
 
   /** "[CRANE] B1234": what stands in brackets before a code speaks, whether it is known or not. */
@@ -184,7 +197,10 @@ final class UnitFinder {
     int from = code;
     while (from > 0 && code - from < 4 && at.segment(from - 1) == at.segment(code - 1)) {
       from--;
-      boolean saysOther = at.word(from).digits() > 0 || words.isScanned(at.word(from));
+      boolean saysOther =
+          at.word(from).digits() > 0
+              || words.isScanned(at.word(from))
+              || words.states().at(at.words(), from) != null;
       if (saysOther || at.part(from) != Part.OTHER || words.heads().begins(at.words(), from)) {
         return;
       }
@@ -312,7 +328,8 @@ final class UnitFinder {
         continue;
       }
       int code = behind;
-      boolean counted = isColon(at, behind) && isCountOfCodes(at, behind);
+      int count = countOfCodes(at, behind);
+      boolean counted = count == 1 || count > 1 && isColon(at, behind);
       code += counted ? 1 : 0;
       while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
         code++;
@@ -326,11 +343,23 @@ final class UnitFinder {
     }
   }
 
-  /** "Gearbox: 1 fault. P0720 ...", "Gearbox: one fault. P0720 ...". */
-  boolean isCountOfCodes(LineAtHand at, int i) {
-    return i + 1 < at.size()
-        && (at.word(i).isNumber() || words.isCount(at.word(i)) || words.isArticle(at.word(i)))
-        && words.isLabel(at.words(), i + 1, Label.CODE);
+  /** "Gearbox: 1 fault. P0720 ...", "Gearbox (2): P0720 ...": so many words tell how many. */
+  int countOfCodes(LineAtHand at, int i) {
+    if (i >= at.size()) {
+      return 0;
+    }
+    Word w = at.word(i);
+    boolean named = i + 1 < at.size() && words.isLabel(at.words(), i + 1, Label.CODE);
+    if (named && (w.isNumber() || words.isCount(w) || words.isArticle(w))) {
+      return 2;
+    }
+    return w.isNumber() && w.text().length() < 3 && isInBrackets(w) ? 1 : 0;
+  }
+
+  private boolean isInBrackets(Word w) {
+    return w.start() > 0
+        && "([".indexOf(glyphs[w.start() - 1]) >= 0
+        && ")]".indexOf(glyphs[w.end()]) >= 0;
   }
 
   /** "The ABS of the minibus logged C0035", "in the minibus has the ABS C0035": the next code's. */
