@@ -1,7 +1,10 @@
 package hopmend.app.web;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Query;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -35,6 +38,13 @@ final class ListSearch<T> {
 
   /** A word in no larger share of the next rows than that is too rare to walk to. */
   private static final double RARE = 0.01;
+
+  /**
+   * What samples showed a moment ago: people search for the same again. It only tells which way is
+   * the shorter one; both find the same rows.
+   */
+  private static final Cache<List<Object>, Seen> SEEN =
+      Caffeine.newBuilder().maximumSize(1000).expireAfterWrite(Duration.ofMinutes(1)).build();
 
   private final EntityManager database;
   private final ListOrder<T> order;
@@ -146,28 +156,33 @@ final class ListSearch<T> {
         words.numbers().stream()
             .map(i -> "near.n" + i)
             .collect(Collectors.joining(", ", "least(", ")"));
-    List<Object[]> rows =
-        queried(
-            ("select * from (select %s from (select search_text from %s where %s%s limit %d) as next)"
-                    + " as near, lateral (select %s from (select search_text from %s tablesample"
-                    + " system (least(100, 100.0 * %d / greatest(1, (select reltuples from pg_class"
-                    + " where oid = cast('%s' as regclass))))) where %s <= %s limit %d) as any_rows)"
-                    + " as anywhere")
-                .formatted(
-                    shares,
-                    from,
-                    beyond,
-                    ordering,
-                    NEXT,
-                    shares,
-                    order.table(),
-                    ANYWHERE,
-                    order.table(),
-                    rarest,
-                    COMMON,
-                    ANYWHERE),
-            Object[].class);
-    List<Double> counted = Stream.of(rows.get(0)).map(n -> ((Number) n).doubleValue()).toList();
+    String sql =
+        ("select * from (select %s from (select search_text from %s where %s%s limit %d) as next)"
+                + " as near, lateral (select %s from (select search_text from %s tablesample"
+                + " system (least(100, 100.0 * %d / greatest(1, (select reltuples from pg_class"
+                + " where oid = cast('%s' as regclass))))) where %s <= %s limit %d) as any_rows)"
+                + " as anywhere")
+            .formatted(
+                shares,
+                from,
+                beyond,
+                ordering,
+                NEXT,
+                shares,
+                order.table(),
+                ANYWHERE,
+                order.table(),
+                rarest,
+                COMMON,
+                ANYWHERE);
+    return SEEN.get(List.of(sql, List.copyOf(values)), asked -> shown(sql));
+  }
+
+  private Seen shown(String sql) {
+    List<Double> counted =
+        Stream.of(queried(sql, Object[].class).get(0))
+            .map(n -> ((Number) n).doubleValue())
+            .toList();
     int several = words.patterns().size();
     return new Seen(counted.subList(0, several), counted.subList(several, 2 * several));
   }
