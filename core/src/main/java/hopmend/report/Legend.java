@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.fault.CodeState;
 import hopmend.report.ReportWords.Said;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -9,7 +10,7 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.TreeMap;
 
-/** What letters mean, where a report explains them: "A = active, S = stored". */
+/** What letters and signs mean, where a report explains them: "A = active", "● stored". */
 final class Legend {
   /** Letters of which a sign is made, at most. */
   private static final int LONGEST_SIGN = 3;
@@ -26,6 +27,7 @@ final class Legend {
   private final char[] glyphs;
   private final ReportWords words;
   private final Map<String, CodeState> states = new HashMap<>();
+  private final Map<String, CodeState> signs = new HashMap<>();
 
   /** Where letters are explained, from the letter to the end of its meaning. */
   private final NavigableMap<Integer, Integer> explanations = new TreeMap<>();
@@ -44,14 +46,25 @@ final class Legend {
     // One letter alone explains nothing: "S: stored".
     if (states.size() < 2) {
       states.clear();
-      explanations.clear();
+      if (signs.isEmpty()) {
+        explanations.clear();
+      }
     }
+  }
+
+  /** "●", "!!", but nothing that parts words everywhere. */
+  private static boolean isSign(char c) {
+    return !Glyphs.isWord(c) && c > ' ' && "=:;,.()[]{}<>|/\\'-_°%&".indexOf(c) < 0;
   }
 
   /** Whether a word explains a letter, and tells of no code. */
   boolean explains(Word w) {
-    Map.Entry<Integer, Integer> last = explanations.floorEntry(w.start());
-    return last != null && w.start() < last.getValue();
+    return isExplained(w.start());
+  }
+
+  private boolean isExplained(int place) {
+    Map.Entry<Integer, Integer> last = explanations.floorEntry(place);
+    return last != null && place < last.getValue();
   }
 
   /** "(C) is current". */
@@ -77,7 +90,13 @@ final class Legend {
     // "c = current": a small letter only where nothing but its sign explains it
     boolean small = start == end && end > 0 && Character.isLowerCase(glyphs[end - 1]);
     start -= small && glyphs[sign] == '=' ? 1 : 0;
-    boolean whole = start == 0 || !Glyphs.isWord(glyphs[start - 1]);
+    while (start > 0 && end - start < LONGEST_SIGN && isSign(glyphs[start - 1])) {
+      start--;
+    }
+    boolean isDash = start == end && end > 0 && glyphs[end - 1] == '-';
+    start -= isDash ? 1 : 0;
+    boolean isSign = isDash || start < end && isSign(glyphs[end - 1]);
+    boolean whole = start == 0 || isSign || !Glyphs.isWord(glyphs[start - 1]);
     int from = glyphs[meaning] == ' ' ? meaning + 1 : meaning;
     int to = from;
     while (to < glyphs.length
@@ -91,21 +110,29 @@ final class Legend {
     List<Word> said = Word.of(glyphs, from, to);
     Phrases.Match<Said> state = words.states().at(said, 0);
     if (state != null) {
-      states.putIfAbsent(new String(glyphs, start, end - start), state.meaning().state());
-      if (end - start == 1) {
+      // Dashes stand everywhere.
+      if (!isDash) {
+        Map<String, CodeState> told = isSign ? signs : states;
+        told.putIfAbsent(new String(glyphs, start, end - start), state.meaning().state());
+      }
+      if (isSign || end - start == 1) {
         explanations.put(start, to);
       }
     }
   }
 
-  /** "C current, H history" on a line of its own. */
+  /** "C current, H history" on a line of its own, or behind the word "Legend". */
   private void listed() {
     int start = 0;
     for (int i = 0; i <= glyphs.length; i++) {
       if (i < glyphs.length && glyphs[i] != '\n') {
         continue;
       }
-      if (i - start > 3 && i - start <= LONGEST_LIST && Character.isUpperCase(glyphs[start])) {
+      boolean begins =
+          i - start > 3
+              && i - start <= LONGEST_LIST
+              && (Character.isUpperCase(glyphs[start]) || isSign(glyphs[start]));
+      if (begins) {
         list(start, i);
       }
       start = i + 1;
@@ -113,20 +140,45 @@ final class Legend {
   }
 
   private void list(int start, int end) {
-    Map<String, CodeState> told = new HashMap<>();
-    for (String part : Glyphs.seen(glyphs, start, end).split("[,;|/]")) {
+    Map<String, CodeState> letters = new HashMap<>();
+    Map<String, CodeState> others = new HashMap<>();
+    String line = Glyphs.seen(glyphs, start, end);
+    int named = line.indexOf(": ");
+    for (String part : line.substring(named < 0 ? 0 : named + 1).split("[,;|/]")) {
       String said = part.strip();
       Optional<Said> state =
           said.length() > 2 && said.charAt(1) == ' '
               ? words.states().whole(Word.of(said.substring(2)))
               : Optional.empty();
-      if (state.isEmpty() || !Character.isUpperCase(said.charAt(0))) {
+      if (state.isEmpty() || !Character.isUpperCase(said.charAt(0)) && !isSign(said.charAt(0))) {
         return;
       }
-      told.put(said.substring(0, 1), state.get().state());
+      (isSign(said.charAt(0)) ? others : letters).put(said.substring(0, 1), state.get().state());
     }
-    told.forEach(states::putIfAbsent);
+    if (named >= 0 && letters.size() + others.size() < 2) {
+      return;
+    }
+    letters.forEach(states::putIfAbsent);
+    others.forEach(signs::putIfAbsent);
     explanations.put(start, end);
+  }
+
+  /** The states that signs of a line stand for. */
+  List<LineFinds.State> signed(Line line) {
+    List<LineFinds.State> told = new ArrayList<>(0);
+    int i = signs.isEmpty() ? line.end() : line.start();
+    while (i < line.end()) {
+      int end = i;
+      while (end < line.end() && end - i < LONGEST_SIGN && isSign(glyphs[end])) {
+        end++;
+      }
+      CodeState state = end > i ? signs.get(new String(glyphs, i, end - i)) : null;
+      if (state != null && !isExplained(i)) {
+        told.add(LineFinds.State.beside(state, i, end));
+      }
+      i = Math.max(end, i + 1);
+    }
+    return told;
   }
 
   boolean isCapital(Word w) {

@@ -20,10 +20,14 @@ final class LineFinds {
   /**
    * A code.
    *
-   * @param column the state that its column or its list has, null else
+   * @param column the state that its column, its list or its sign has, null else
    */
   record Code(
-      TroubleCode code, List<Message> slips, int count, int start, int end, CodeState column) {}
+      TroubleCode code, List<Message> slips, int count, int start, int end, CodeState column) {
+    Code in(CodeState state) {
+      return new Code(code, slips, count, start, end, state);
+    }
+  }
 
   /** Of which codes a state tells. */
   enum Reach {

@@ -202,7 +202,7 @@ final class SentenceUnits {
       boolean may = at.part(i) == Part.UNIT || at.part(i) == Part.LABEL;
       Phrases.Match<ControlUnit> match = may ? units.unitAt(at, i) : null;
       int next = match == null ? i + 1 : i + match.words();
-      if (match != null) {
+      if (match != null && !units.isWhereRead(at, i, match)) {
         int before = at.finds.codesBefore(at.word(i).start());
         int start = i > from && isKindBefore(at, i) ? i - 1 : i;
         LineFinds.UnitAt named =

@@ -282,9 +282,10 @@ final class SpokenDistances {
     return false;
   }
 
-  /** Whether a word still tells of what stands before it. */
+  /** Whether a word still tells of what stands before it, and names no field of its own. */
   private boolean goesOn(LineAtHand at, int i) {
     return i < at.size()
+        && !(i + 1 < at.size() && at.isAnnounced(i + 1))
         && at.segment(i) == at.segment(i - 1)
         && at.part(i) != Part.CODE
         && !words.isAnd(at.word(i))

@@ -45,7 +45,22 @@ final class StateFinder {
     return ends || behind < at.size() && at.part(behind) == Part.STATE;
   }
 
+  /** "P0335!! P0340": a sign of the legend is of the code it stands at, and of no other. */
+  private void signed(LineAtHand at) {
+    List<State> signs = legend.signed(at.line());
+    boolean lead = !signs.isEmpty() && at.finds.codesBefore(signs.get(0).start()) == 0;
+    for (State s : signs) {
+      int code = at.finds.codesBefore(s.start()) - (lead ? 0 : 1);
+      if (code < at.finds.codes.size() && at.finds.codes.get(code).column() == null) {
+        at.finds.codes.set(code, at.finds.codes.get(code).in(s.state()));
+      }
+    }
+  }
+
   void states(LineAtHand at) {
+    if (at.finds.hasCodes()) {
+      signed(at);
+    }
     int i = 0;
     while (i < at.size()) {
       if (at.part(i) != Part.STATE || isTakenAlready(at, i)) {

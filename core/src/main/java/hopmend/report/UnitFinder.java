@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.fault.ControlUnit;
 import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.Comparator;
@@ -458,7 +459,7 @@ final class UnitFinder {
         || at.finds.mentionsTraffic && !isBeforeCode(at, from) && !isBesides(at, from, behind)) {
       return false;
     }
-    if (isOfNothing(at, from)) {
+    if (isOfNothing(at, from) || isWhereRead(at, from, unitAt(at, from))) {
       return false;
     }
     boolean told = at.finds.otherWords == 0 || !isOfNetworkCode(at, from);
@@ -514,6 +515,56 @@ final class UnitFinder {
             && at.part(behind) == Part.STATE
             && isOnlyUnit(at, from, behind);
     return apart && i >= 0 && (at.part(i) == Part.UNIT || listed);
+  }
+
+  /** "120 300 km on the dash", "Engine: 120 301 km.": where a distance is read. */
+  boolean isWhereRead(LineAtHand at, int from, Phrases.Match<ControlUnit> unit) {
+    int km = from - 1;
+    while (km > 0 && (words.isFrom(at.word(km)) || words.isThe(at.word(km)))) {
+      km--;
+    }
+    boolean onDash =
+        km > 0
+            && km < from - 1
+            && unit.meaning().showsOdometer()
+            && at.segment(km) == at.segment(from)
+            && isDistance(at.word(km))
+            && at.word(km - 1).digits() > 0;
+    int number = from + unit.words();
+    number += number < at.size() && words.runs(at.word(number)) ? 1 : 0;
+    int behind = number;
+    while (behind < at.size() && behind - number < 3 && at.word(behind).isNumber()) {
+      behind++;
+    }
+    boolean tells =
+        behind > number
+            && behind < at.size()
+            && isDistance(at.word(behind))
+            && !at.endsSentence(from + unit.words() - 1);
+    return (onDash || tells && !hasCodeBefore(at, from)) && !hasCodeBehind(at, from);
+  }
+
+  private boolean isDistance(Word w) {
+    return words.measure(w.text()).filter(m -> m.quantity() == Quantity.DISTANCE).isPresent();
+  }
+
+  private static boolean hasCodeBehind(LineAtHand at, int word) {
+    for (int i = word + 1; i < at.size() && i - word <= NEAR && !at.endsSentence(i - 1); i++) {
+      if (at.part(i) == Part.CODE) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whether a code stands before a word in its sentence. */
+  private static boolean hasCodeBefore(LineAtHand at, int word) {
+    for (int i = word - 1; i >= 0 && word - i <= NEAR && !at.endsSentence(i); i--) {
+      if (at.part(i) == Part.CODE) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** "Nothing in ABS or airbag": it is named as the one that holds no code. */
