@@ -79,8 +79,13 @@ final class JsonLayout {
         value(inner, inside);
       }
     } else if (token == JsonToken.START_ARRAY) {
+      boolean ofUnit = name != null && name.head().controlUnit() != null;
+      Part held = ofUnit ? new Part(name) : part;
       while (json.nextToken() != JsonToken.END_ARRAY) {
-        value(part, name);
+        value(held, ofUnit ? null : name);
+      }
+      if (ofUnit) {
+        part.parts.add(held);
       }
     } else if (token != null) {
       int start = (int) json.currentTokenLocation().getCharOffset();

@@ -41,6 +41,9 @@ final class Legend {
       } else if ((glyphs[i] == ')' || glyphs[i] == ']') && glyphs[i + 1] == ' ') {
         inWords(i);
       }
+      if (glyphs[i] == '(') {
+        inBrackets(i + 1);
+      }
     }
     listed();
     // One letter alone explains nothing: "S: stored".
@@ -136,6 +139,18 @@ final class Legend {
         list(start, i);
       }
       start = i + 1;
+    }
+  }
+
+  /** "P0335/C P0340/H (C current, H history)". */
+  private void inBrackets(int start) {
+    int end = start;
+    while (end < glyphs.length && end - start <= LONGEST_LIST && ")\n".indexOf(glyphs[end]) < 0) {
+      end++;
+    }
+    boolean begins = Character.isUpperCase(glyphs[start]) || isSign(glyphs[start]);
+    if (begins && end < glyphs.length && glyphs[end] == ')' && end - start > 3) {
+      list(start, end);
     }
   }
 

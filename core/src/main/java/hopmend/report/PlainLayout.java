@@ -161,7 +161,9 @@ final class PlainLayout {
         continue;
       }
       List<Cell> cells = within(start, end, sign);
-      if (cells.size() > 1 && cells.stream().allMatch(this::isCode) && isNamedBelow(end, sign)) {
+      if (cells.size() > 1
+          && cells.stream().allMatch(this::isCode)
+          && isNamedBelow(cells.size(), end, sign)) {
         return new TurnedGrid(sign, cells, lineStart, Head.of("code", words), this::headOf);
       }
       List<Cell> codes = cells.subList(1, cells.size());
@@ -175,11 +177,16 @@ final class PlainLayout {
     return null;
   }
 
-  /** Whether the next line is one of a grid whose corner is empty: "status stored pending". */
-  private boolean isNamedBelow(int end, char sign) {
+  /**
+   * Whether the next line is one of a grid whose corner is empty: "status stored pending", and not
+   * "present, stored" below two codes.
+   */
+  private boolean isNamedBelow(int codes, int end, char sign) {
     Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
     List<Cell> cells = split(below.start(), below.end(), sign);
-    return cells.size() > 1 && TurnedGrid.isOfCodes(headOf(cells.get(0)));
+    boolean statesOnly =
+        cells.size() == codes && cells.stream().skip(1).allMatch(c -> headOf(c).state() != null);
+    return cells.size() > 1 && !statesOnly && TurnedGrid.isOfCodes(headOf(cells.get(0)));
   }
 
   /** The cells of a line that may begin with a bar. */

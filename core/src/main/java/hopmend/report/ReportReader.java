@@ -370,6 +370,15 @@ final class ReportReader {
       }
       return;
     }
+    if (isAsked(f, states)) {
+      int last = f.states.size() - 1;
+      marks.doubt(
+          f.states.get(0).start(),
+          f.states.get(last).end(),
+          Message.of("doubt.of-which-code"),
+          null);
+      return;
+    }
     if (order != RecordOrder.UNTOLD && RecordOrder.isPart(f)) {
       partOfRecord(f, states);
       return;
@@ -451,7 +460,20 @@ final class ReportReader {
     int open = found.countOpen();
     return open > 1
         && f.states.size() == open
-        && (f.statusFields == open || f.isStatusField && isPartedAsCodes(f));
+        && (f.statusFields == open || tellsStatesOnly(f) && isPartedAsCodes(f));
+  }
+
+  private static boolean tellsStatesOnly(LineFinds f) {
+    return f.isStatusField || f.otherWords == 0 && f.unit == null;
+  }
+
+  /** Several states below several codes: of which each is, nobody can know. */
+  private boolean isAsked(LineFinds f, Set<CodeState> states) {
+    return states.size() > 1
+        && found.countOpen() > 1
+        && tellsStatesOnly(f)
+        && !f.speaksOfAll
+        && found.open().stream().allMatch(o -> o.read().states().isEmpty());
   }
 
   /** "P0638 / P2100", and below "Status: present / stored": each by its turn. */
@@ -473,7 +495,7 @@ final class ReportReader {
         return layout.glyphs()[i];
       }
     }
-    return to - from > 1 && Glyphs.behindSpaces(layout.glyphs(), from) == to ? ' ' : -1;
+    return to > from && Glyphs.behindSpaces(layout.glyphs(), from) == to ? ' ' : -1;
   }
 
   /** A line of a record that has its code in another one. */

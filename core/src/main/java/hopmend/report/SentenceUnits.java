@@ -98,7 +98,7 @@ final class SentenceUnits {
     boolean inStep = telling.stream().allMatch(s -> isEachBetweenCodeAndState(at, s));
     telling.forEach(s -> settle(at, s, telling.size() > 1 || s.speaksOfSeveral(), inStep));
     if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
-      ofItsOwn(at, telling.get(0).all().get(0));
+      ofItsOwn(at, telling.get(0));
     }
     // What no sentence settles is of the first unit that is named.
     List<LineFinds.UnitAt> named =
@@ -111,20 +111,37 @@ final class SentenceUnits {
     }
   }
 
-  /** "P0335. C0031, C0035 stored (ABS)": in brackets it speaks of what is listed with it. */
-  private void ofItsOwn(LineAtHand at, Mention unit) {
+  /**
+   * "P0335. C0031, C0035 stored (ABS)": in brackets it speaks of what is listed with it; behind the
+   * codes of its sentence of no others of another kind.
+   */
+  private void ofItsOwn(LineAtHand at, Sentence s) {
+    Mention unit = s.all().get(0);
     int behind = unit.codesBefore();
-    if (behind == 0 || at.finds.codes.size() < 2 || !isBracketed(at, unit)) {
+    List<LineFinds.Code> codes = at.finds.codes;
+    if (behind == 0 || codes.size() < 2) {
       return;
     }
     int first = behind - 1;
-    while (first > 0 && isListedWith(at, first - 1)) {
-      first--;
+    if (isBracketed(at, unit)) {
+      while (first > 0 && isListedWith(at, first - 1)) {
+        first--;
+      }
+    } else if (behind == s.behindCodes() && behind == codes.size() && isPlaced(at, unit)) {
+      while (first > 0 && (first > s.firstCode() || isOfOneKind(codes, first - 1))) {
+        first--;
+      }
+    } else {
+      return;
     }
-    if (first > 0 || behind < at.finds.codes.size()) {
+    if (first > 0 || behind < codes.size()) {
       told(at, unit, first, behind);
-      ofNone(at, 0, at.finds.codes.size());
+      ofNone(at, 0, codes.size());
     }
+  }
+
+  private static boolean isOfOneKind(List<LineFinds.Code> codes, int code) {
+    return codes.get(code).code().text().charAt(0) == codes.get(code + 1).code().text().charAt(0);
   }
 
   /** What is not told yet is of no unit of the line. */
@@ -162,8 +179,8 @@ final class SentenceUnits {
     LineFinds.Code next = at.finds.codes.get(code + 1);
     int from = LineFinds.countBefore(at.words(), Word::start, one.end());
     int to = LineFinds.countBefore(at.words(), Word::start, next.start());
-    return IntStream.rangeClosed(from, to).noneMatch(i -> isEnded(at, i))
-        && one.code().text().charAt(0) == next.code().text().charAt(0);
+    return isOfOneKind(at.finds.codes, code)
+        && IntStream.rangeClosed(from, to).noneMatch(i -> isEnded(at, i));
   }
 
   /** "P0420 confirmed. Both are engine." */
