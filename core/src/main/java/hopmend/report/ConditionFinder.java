@@ -45,12 +45,26 @@ final class ConditionFinder {
     if (number == null) {
       return i;
     }
+    int done = at.behind(first, number[1]);
+    if (isDemanded(at, i)) {
+      at.account(i, done, Part.FILL);
+      return done;
+    }
     if (value(at, match.meaning(), number, first, between, at.word(i).start())) {
-      int done = at.behind(first, number[1]);
       at.account(i, done, Part.VALUE);
       return done;
     }
     return i;
+  }
+
+  /** "Desired rpm 750", "Soll-Drehzahl", "top speed": what should or may be, and was not so. */
+  private boolean isDemanded(LineAtHand at, int name) {
+    if (name == 0) {
+      return false;
+    }
+    Word before = at.word(name - 1);
+    boolean shortened = before.text().length() <= 4 && glyphs[before.end()] == '.';
+    return words.isDemanded(before) && (shortened || at.segment(name - 1) == at.segment(name));
   }
 
   /** "640 rpm engine speed, 74 °C coolant": each value with its unit before its name. */

@@ -148,6 +148,10 @@ final class MeasureFinder {
         && (glyphs[place] == Glyphs.HIDDEN || " \t|;,'".indexOf(glyphs[place]) >= 0)) {
       place++;
     }
+    if (place < end && (glyphs[place] == '(' || glyphs[place] == '[')) {
+      return symbolAt(place + 1, end)
+          .filter(m -> m.end() < end && ")]".indexOf(glyphs[m.end()]) >= 0);
+    }
     if (place < end) {
       int first = place;
       boolean parted = IntStream.range(number, first).anyMatch(k -> "|;,'".indexOf(glyphs[k]) >= 0);

@@ -471,6 +471,7 @@ final class ReportReader {
   private boolean isAsked(LineFinds f, Set<CodeState> states) {
     return states.size() > 1
         && found.countOpen() > 1
+        && !f.isStatusField
         && tellsStatesOnly(f)
         && !f.speaksOfAll
         && found.open().stream().allMatch(o -> o.read().states().isEmpty());

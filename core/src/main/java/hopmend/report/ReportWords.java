@@ -76,6 +76,7 @@ public final class ReportWords {
       List<String> only,
       List<String> as,
       List<String> trips,
+      List<String> demanded,
       List<String> since,
       List<String> about,
       List<String> moments,
@@ -133,6 +134,7 @@ public final class ReportWords {
   private final Set<String> scanned = new HashSet<>();
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
+  private final Set<String> demanded = new HashSet<>();
   private final Set<String> since = new HashSet<>();
   private final Set<String> odometerWith = new HashSet<>();
   private final Set<String> about = new HashSet<>();
@@ -187,6 +189,7 @@ public final class ReportWords {
     words(file.as(), as);
     words(file.since(), since);
     words(file.trips(), trips);
+    words(file.demanded(), demanded);
     trips.addAll(since);
     words(file.about(), about);
     words(file.moments(), moments);
@@ -441,6 +444,11 @@ public final class ReportWords {
   /** A word that makes a distance one since something, or until something. */
   boolean isTrip(Word w) {
     return trips.contains(w.text());
+  }
+
+  /** Whether a value behind it is what should or may be: "desired", "top". */
+  boolean isDemanded(Word w) {
+    return demanded.contains(w.text());
   }
 
   /** "Active since noon". */

@@ -17,6 +17,9 @@ final class StateSense {
 
   /** Whether a word for a state is one here, and not part of a description. */
   boolean isTold(LineAtHand at, int from, int behind) {
+    if (isOfValue(at, from, behind)) {
+      return false;
+    }
     int first = from;
     int before = 0;
     while (StateReach.isNear(at, first - 1, from)) {
@@ -59,6 +62,16 @@ final class StateSense {
         || afterFill && after == 0
         || plain && at.finds.hasCodes()
         || endsRow(at, behind) && isSetApart(at, from);
+  }
+
+  /** "Actual rpm 780", "live coolant 91 °C"; right behind a code it is the code's. */
+  private static boolean isOfValue(LineAtHand at, int from, int behind) {
+    boolean ofCode =
+        from > 0 && at.part(from - 1) == Part.CODE && at.segment(from - 1) == at.segment(from);
+    return !ofCode
+        && behind < at.size()
+        && at.part(behind) == Part.VALUE
+        && at.segment(behind) == at.segment(behind - 1);
   }
 
   /** "P0299 present and the ABS C0035", "P0299, active since noon": right behind its code. */
