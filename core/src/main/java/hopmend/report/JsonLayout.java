@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.report.PartLayout.Part;
+import hopmend.report.ReportWords.Label;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -75,8 +76,11 @@ final class JsonLayout {
       part.parts.add(inner);
       while (json.nextToken() == JsonToken.PROPERTY_NAME) {
         Cell inside = name();
-        json.nextToken();
-        value(inner, inside);
+        if (json.nextToken() == JsonToken.START_OBJECT && inside.head().is(Label.UNIT)) {
+          unit(inner, inside);
+        } else {
+          value(inner, inside);
+        }
       }
     } else if (token == JsonToken.START_ARRAY) {
       boolean ofUnit = name != null && name.head().controlUnit() != null;
@@ -101,6 +105,16 @@ final class JsonLayout {
               name == null ? Head.NONE : name.head(),
               quoted ? start + 1 : start,
               quoted ? Math.max(start + 1, end - 1) : end));
+    }
+  }
+
+  /** {"ecu": {"name": "Engine", "addr": "7E8"}, "codes": ...}: it is that of the part around it. */
+  private void unit(Part part, Cell name) {
+    while (json.nextToken() == JsonToken.PROPERTY_NAME) {
+      Cell inside = name();
+      json.nextToken();
+      boolean isName = inside.head().is(Label.TEXT) || inside.head().is(Label.UNIT);
+      value(part, isName ? new Cell(name.head(), inside.start(), inside.end()) : inside);
     }
   }
 

@@ -138,6 +138,16 @@ final class LineFinds {
    */
   final Map<Integer, List<UnitAt>> unitsOfSentence = new HashMap<>(0);
 
+  /** "P0741 and P0700 again. P0741 in the gearbox, P0700 in the engine." */
+  boolean isToldOfUnitBelow(int code) {
+    return unitsOfSentence.entrySet().stream()
+        .anyMatch(
+            e ->
+                e.getKey() > code
+                    && !e.getValue().isEmpty()
+                    && codes.get(e.getKey()).code().equals(codes.get(code).code()));
+  }
+
   /** A control unit named at a place. */
   record UnitAt(String name, int start, int end) {}
 

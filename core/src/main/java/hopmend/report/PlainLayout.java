@@ -264,10 +264,7 @@ final class PlainLayout {
       for (int i = 0; i < cells.size(); i++) {
         Cell c = cells.get(i);
         Head head = named.get(i);
-        if (head.condition() == null && digits(c) > 0
-            || digits(c) > 2
-            || isValue(c)
-            || isField(c)) {
+        if (digits(c) > (head.condition() == null ? 1 : 2) || isValue(c) || isField(c)) {
           return false;
         }
         boolean unit = head.controlUnit() != null && cells.size() > 2;

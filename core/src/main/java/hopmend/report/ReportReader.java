@@ -226,7 +226,7 @@ final class ReportReader {
         again = false;
       }
       List<LineFinds.UnitAt> said = f.unitsOfSentence.getOrDefault(k, List.of());
-      boolean none = said.isEmpty() && f.unitsOfSentence.containsKey(k);
+      boolean none = said.isEmpty() && (f.unitsOfSentence.containsKey(k) || f.isToldOfUnitBelow(k));
       unit = !said.isEmpty() && said.get(0).start() < c.start() ? said.get(0).name() : unit;
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);

@@ -78,6 +78,7 @@ public final class ReportWords {
       List<String> trips,
       List<String> demanded,
       List<String> since,
+      List<String> asNew,
       List<String> about,
       List<String> moments,
       List<String> momentsBehind,
@@ -135,6 +136,7 @@ public final class ReportWords {
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
   private final Set<String> demanded = new HashSet<>();
+  private final Set<String> asNew = new HashSet<>();
   private final Set<String> since = new HashSet<>();
   private final Set<String> odometerWith = new HashSet<>();
   private final Set<String> about = new HashSet<>();
@@ -190,6 +192,7 @@ public final class ReportWords {
     words(file.since(), since);
     words(file.trips(), trips);
     words(file.demanded(), demanded);
+    words(file.asNew(), asNew);
     trips.addAll(since);
     words(file.about(), about);
     words(file.moments(), moments);
@@ -444,6 +447,11 @@ public final class ReportWords {
   /** A word that makes a distance one since something, or until something. */
   boolean isTrip(Word w) {
     return trips.contains(w.text());
+  }
+
+  /** "New", since when a vehicle has run all that it has. */
+  boolean isNew(Word w) {
+    return asNew.contains(w.text());
   }
 
   /** Whether a value behind it is what should or may be: "desired", "top". */

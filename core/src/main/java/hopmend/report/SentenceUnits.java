@@ -90,7 +90,7 @@ final class SentenceUnits {
         telling.add(s);
       } else if (isOfUnknown(at, s)) {
         ofNone(at, s.firstCode(), s.behindCodes());
-      } else if (tellsOfAll(at, s)) {
+      } else if (tellsOfAll(at, s) || tellsWhere(at, s)) {
         told(at, s.all().get(0), 0, s.firstCode());
       }
       from = behind;
@@ -195,6 +195,14 @@ final class SentenceUnits {
     return every && s.all().size() == 1 && s.firstCode() > 0 && at.finds.unitsOfSentence.isEmpty();
   }
 
+  /** "Code: P0562. Occurs in: engine, gearbox, body." */
+  private boolean tellsWhere(LineAtHand at, Sentence s) {
+    return at.finds.codes.size() == 1
+        && s.firstCode() == 1
+        && s.all().size() == 1
+        && isList(at, s.all().get(0));
+  }
+
   /** Whether a sentence ends before a word. */
   private boolean isEnded(LineAtHand at, int word) {
     for (int k = at.word(word - 1).end(); k < at.word(word).start(); k++) {
@@ -270,12 +278,12 @@ final class SentenceUnits {
     return joined;
   }
 
-  /** "In 3 modules: ABS, cluster, gateway". */
+  /** "In 3 modules: ABS, cluster, gateway", "occurs in: engine, gearbox". */
   private boolean isList(LineAtHand at, Mention together) {
     int name = together.from() - 1;
     return name >= 0
         && at.isAnnounced(together.from())
-        && words.isLabel(at.words(), name, Label.UNIT);
+        && (words.isLabel(at.words(), name, Label.UNIT) || words.isFrom(at.word(name)));
   }
 
   /** Only "and", commas and what places a unit stand between the two, and no code. */
@@ -368,16 +376,17 @@ final class SentenceUnits {
         return true;
       }
     }
+    boolean nothing = false;
     for (int i = unit.behind(); i < s.behind() && i - unit.behind() < NEAR; i++) {
       if (at.part(i) == Part.CODE || at.part(i) == Part.UNIT) {
-        return false;
+        return nothing;
       }
-      boolean nothing = words.isNothing(at.word(i)) || words.none().begins(at.words(), i);
-      if (nothing && (i + 1 == s.behind() || !words.isAnd(at.word(i + 1)))) {
-        return true;
-      }
+      boolean says = words.isNothing(at.word(i)) || words.none().begins(at.words(), i);
+      // "nothing now, but had P0113", "no active faults, 1 stored: U0155"
+      nothing |= says && (i + 1 == s.behind() || !words.isAnd(at.word(i + 1)));
+      nothing &= none || !words.isAnd(at.word(i)) && at.part(i) != Part.STATE;
     }
-    return false;
+    return nothing;
   }
 
   private boolean isEachSubject(LineAtHand at, Sentence s) {

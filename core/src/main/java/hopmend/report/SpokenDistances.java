@@ -327,7 +327,9 @@ final class SpokenDistances {
   /** Until service, with the lamp on; the "mil" of "4 612 mil" is a unit, and no lamp. */
   private boolean isTrip(LineAtHand at, int i) {
     boolean unit = i > 0 && at.word(i - 1).isNumber() && words.isTenKilometres(at.word(i));
-    return words.isTrip(at.word(i)) && !unit;
+    boolean sinceNew =
+        words.isSince(at.word(i)) && i + 1 < at.size() && words.isNew(at.word(i + 1));
+    return words.isTrip(at.word(i)) && !unit && !sinceNew;
   }
 
   boolean isTenKilometres(LineAtHand at, int i) {

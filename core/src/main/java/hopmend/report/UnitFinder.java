@@ -196,6 +196,8 @@ final class UnitFinder {
   /** "Chassis: C0561": a name that nobody here knows, right before a sign and a code. */
   private void unknown(LineAtHand at, int code) {
     int from = code;
+    boolean kind = isKind(at, code - 1, code - 1);
+    from -= kind ? 1 : 0;
     while (from > 0 && code - from < 4 && at.segment(from - 1) == at.segment(code - 1)) {
       from--;
       boolean saysOther =
@@ -277,7 +279,8 @@ final class UnitFinder {
       Phrases.Match<ControlUnit> match = unitAt(at, i);
       int behind = match == null ? i + 1 : i + match.words();
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
-      if (match != null && !isTaken(at, i) && isNamed(at, i, behind)) {
+      boolean ofUnknown = at.finds.unitIsUnknown && at.word(i).start() < at.finds.unitEnd;
+      if (match != null && !ofUnknown && !isTaken(at, i) && isNamed(at, i, behind)) {
         if (at.finds.unit != null && !before && !at.finds.unitIsUnknown) {
           if (!isColon(at, behind)) {
             at.finds.unitsBehind.add(named(at, i, match));
@@ -311,7 +314,8 @@ final class UnitFinder {
   /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
   private void unitsWithin(LineAtHand at) {
     for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
-      if (at.part(i) == Part.CODE && at.part(i - 1) == Part.OTHER && at.isAnnounced(i)) {
+      boolean named = at.part(i - 1) == Part.OTHER || isKind(at, i - 1, i - 1);
+      if (at.part(i) == Part.CODE && named && at.isAnnounced(i)) {
         unknown(at, i);
       }
       if (at.part(i) != Part.UNIT || isBeforeCode(at, i)) {
@@ -677,7 +681,7 @@ final class UnitFinder {
 
   private boolean segmentOnly(LineAtHand at, int from, int behind) {
     int first = from;
-    while (isOnlyBeside(at, first - 1, from)) {
+    while (isOnlyBeside(at, first - 1, from) || isKind(at, first - 1, from)) {
       first--;
     }
     int last = behind;
@@ -743,6 +747,14 @@ final class UnitFinder {
         && i < at.size()
         && at.segment(i) == at.segment(unit)
         && (words.isOnly(at.word(i)) || words.isEvery(at.word(i)) || words.isCount(at.word(i)));
+  }
+
+  /** "Steuergerät Bremse". */
+  private boolean isKind(LineAtHand at, int i, int unit) {
+    return i >= 0
+        && (at.part(i) == Part.LABEL || at.part(i) == Part.UNIT)
+        && at.segment(i) == at.segment(unit)
+        && words.isLabel(at.words(), i, Label.UNIT);
   }
 
   /** Whether a word makes a name to something more; a short number or "fault memory" does not. */
