@@ -138,14 +138,16 @@ final class LineFinds {
    */
   final Map<Integer, List<UnitAt>> unitsOfSentence = new HashMap<>(0);
 
-  /** "P0741 and P0700 again. P0741 in the gearbox, P0700 in the engine." */
-  boolean isToldOfUnitBelow(int code) {
-    return unitsOfSentence.entrySet().stream()
-        .anyMatch(
-            e ->
-                e.getKey() > code
-                    && !e.getValue().isEmpty()
-                    && codes.get(e.getKey()).code().equals(codes.get(code).code()));
+  /** "P0741 and P0700. P0741 in the gearbox ...": where each code is told last with its unit. */
+  Map<TroubleCode, Integer> lastWithUnit() {
+    Map<TroubleCode, Integer> last = new HashMap<>();
+    unitsOfSentence.forEach(
+        (code, units) -> {
+          if (!units.isEmpty()) {
+            last.merge(codes.get(code).code(), code, Math::max);
+          }
+        });
+    return last;
   }
 
   /** A control unit named at a place. */

@@ -11,6 +11,7 @@ import java.util.Deque;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -218,6 +219,7 @@ final class ReportReader {
     int within = 0;
     // "P0128 (engine), C1200 (ABS). P0128 is current": told once more, of no unit that is named
     Set<TroubleCode> seen = new HashSet<>();
+    Map<TroubleCode, Integer> lastWithUnit = f.lastWithUnit();
     for (int k = 0; k < f.codes.size(); k++) {
       LineFinds.Code c = f.codes.get(k);
       boolean again = !seen.add(c.code());
@@ -226,7 +228,9 @@ final class ReportReader {
         again = false;
       }
       List<LineFinds.UnitAt> said = f.unitsOfSentence.getOrDefault(k, List.of());
-      boolean none = said.isEmpty() && (f.unitsOfSentence.containsKey(k) || f.isToldOfUnitBelow(k));
+      boolean none =
+          said.isEmpty()
+              && (f.unitsOfSentence.containsKey(k) || lastWithUnit.getOrDefault(c.code(), k) > k);
       unit = !said.isEmpty() && said.get(0).start() < c.start() ? said.get(0).name() : unit;
       EnumSet<CodeState> states = told.get(k);
       f.dropDenied(states);

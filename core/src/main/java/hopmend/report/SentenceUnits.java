@@ -127,6 +127,10 @@ final class SentenceUnits {
       while (first > 0 && isListedWith(at, first - 1)) {
         first--;
       }
+    } else if (isBetweenCodeAndVerb(at, unit)) {
+      while (first > s.firstCode() && isToldWith(at, first - 1)) {
+        first--;
+      }
     } else if (behind == s.behindCodes() && behind == codes.size() && isPlaced(at, unit)) {
       while (first > 0 && (first > s.firstCode() || isOfOneKind(codes, first - 1))) {
         first--;
@@ -138,6 +142,27 @@ final class SentenceUnits {
       told(at, unit, first, behind);
       ofNone(at, 0, codes.size());
     }
+  }
+
+  /** "U0121 in the dash is history": in the midst of what is said of that code. */
+  private boolean isBetweenCodeAndVerb(LineAtHand at, Mention unit) {
+    int code = unit.from() - 1;
+    while (code > 0 && (words.isFrom(at.word(code)) || words.isThe(at.word(code)))) {
+      code--;
+    }
+    return code >= 0
+        && code < unit.from() - 1
+        && at.part(code) == Part.CODE
+        && unit.behind() < at.size()
+        && at.segment(unit.behind()) == at.segment(unit.from())
+        && words.isBeing(at.word(unit.behind()));
+  }
+
+  /** Whether no state stands between a code and the next one. */
+  private static boolean isToldWith(LineAtHand at, int code) {
+    int from = LineFinds.countBefore(at.words(), Word::start, at.finds.codes.get(code).end());
+    int to = LineFinds.countBefore(at.words(), Word::start, at.finds.codes.get(code + 1).start());
+    return IntStream.range(from, to).noneMatch(i -> at.part(i) == Part.STATE);
   }
 
   private static boolean isOfOneKind(List<LineFinds.Code> codes, int code) {
@@ -338,7 +363,7 @@ final class SentenceUnits {
    * @param inStep whether each code of the line has its unit behind it, and its state behind that
    */
   private void settle(LineAtHand at, Sentence s, boolean several, boolean inStep) {
-    if (s.announces() && (isEachSubject(at, s) || several && isEachPlaced(at, s, true))) {
+    if (s.announces() && (isEachSubject(at, s, several) || several && isEachPlaced(at, s, true))) {
       for (int m = 0; m < s.all().size(); m++) {
         Mention unit = s.all().get(m);
         told(at, unit, unit.codesBefore(), unit.codesBefore() + s.codesOf(m));
@@ -389,8 +414,8 @@ final class SentenceUnits {
     return nothing;
   }
 
-  private boolean isEachSubject(LineAtHand at, Sentence s) {
-    return s.all().stream().allMatch(m -> isSubject(at, s, m));
+  private boolean isEachSubject(LineAtHand at, Sentence s, boolean several) {
+    return s.all().stream().allMatch(m -> isSubject(at, s, m, several));
   }
 
   /** In the engine, from the ABS; where units come first, others of them may be subjects. */
@@ -400,7 +425,7 @@ final class SentenceUnits {
             m ->
                 isPlaced(at, m)
                         && (first ? begins(at, s, m) || leadsToCode(at, m, 0) : isToldOf(at, m))
-                    || first && isSubject(at, s, m)
+                    || first && isSubject(at, s, m, s.speaksOfSeveral())
                     || isBracketed(at, m)
                     || !first && isList(at, m));
   }
@@ -454,8 +479,7 @@ final class SentenceUnits {
   }
 
   /** "The cluster spits out", "engine ECU returns": it begins what is said, and codes follow. */
-  private boolean isSubject(LineAtHand at, Sentence s, Mention unit) {
-    boolean several = s.speaksOfSeveral();
+  private boolean isSubject(LineAtHand at, Sentence s, Mention unit, boolean several) {
     boolean article = unit.from() > s.from() && words.isThe(at.word(unit.from() - 1));
     boolean kind = words.isKind(at.words().subList(unit.from(), unit.behind()));
     int unknown = article || kind ? MOST_UNKNOWN : several ? 0 : -1;

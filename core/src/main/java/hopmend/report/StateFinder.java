@@ -365,7 +365,9 @@ final class StateFinder {
    */
   private boolean isEmptyList(LineAtHand at, int from, int behind) {
     int who = reach.saidOf(at, from);
-    if (who >= 0 && words.isNothing(at.word(who)) || isNoneBehind(at, behind)) {
+    if (who >= 0 && words.isNothing(at.word(who))
+        || isNoneBehind(at, behind)
+        || isNought(at, from, behind)) {
       return true;
     }
     int listed = behind;
@@ -384,6 +386,17 @@ final class StateFinder {
             || isNoneBehind(at, listed)
             || words.none().begins(at.words(), listed)
             || at.word(listed).text().equals("0"));
+  }
+
+  /** "Engine: 0 current, 2 history". */
+  private static boolean isNought(LineAtHand at, int from, int behind) {
+    return from > 0
+        && at.word(from - 1).text().equals("0")
+        && at.part(from - 1) != Part.CODE
+        && at.segment(from - 1) == at.segment(from)
+        && (from == 1
+            || at.segment(from - 2) != at.segment(from - 1) && at.part(from - 2) != Part.STATE)
+        && (behind == at.size() || at.segment(behind) != at.segment(from));
   }
 
   /** "Current: - | stored: C0040": codes are listed by their states, and this list is empty. */

@@ -24,7 +24,7 @@ final class StateSense {
     int before = 0;
     while (StateReach.isNear(at, first - 1, from)) {
       first--;
-      before += isOfDescription(at, first) ? 1 : 0;
+      before += isOfDescription(at, first) && !isPlaced(at, first) ? 1 : 0;
     }
     int after = 0;
     for (int i = behind;
@@ -151,6 +151,20 @@ final class StateSense {
   /** A number describes nothing: "active since 12.11.". */
   private static boolean isOfDescription(LineAtHand at, int i) {
     return !at.word(i).isNumber() && (at.part(i) == Part.OTHER || at.part(i) == Part.UNIT);
+  }
+
+  /** "P0335 in the engine is current": where it is describes nothing. */
+  private boolean isPlaced(LineAtHand at, int i) {
+    int unit = i;
+    while (unit > 0
+        && i - unit < StateReach.NEAR
+        && at.part(unit) == Part.UNIT
+        && at.part(unit - 1) == Part.UNIT) {
+      unit--;
+    }
+    return at.part(unit) == Part.UNIT
+        && unit > 0
+        && (words.isFrom(at.word(unit - 1)) || words.isThe(at.word(unit - 1)));
   }
 
   /** "Active faults" names a list, whatever else its heading says. */

@@ -336,7 +336,10 @@ final class UnitFinder {
       int count = countOfCodes(at, behind);
       boolean counted = count == 1 || count > 1 && isColon(at, behind);
       code += counted ? 1 : 0;
-      while (code < at.size() && code - behind < NEAR && saysNothing(at, code)) {
+      boolean lists = isColon(at, behind);
+      while (code < at.size()
+          && code - behind < NEAR
+          && (saysNothing(at, code) || lists && namesList(at, code))) {
         code++;
       }
       if (code < at.size()
@@ -355,8 +358,13 @@ final class UnitFinder {
     }
     Word w = at.word(i);
     boolean named = i + 1 < at.size() && words.isLabel(at.words(), i + 1, Label.CODE);
-    if (named && (w.isNumber() || words.isCount(w) || words.isArticle(w))) {
+    boolean counts = w.isNumber() || words.isCount(w) || words.isArticle(w);
+    if (named && counts) {
       return 2;
+    }
+    // "BCM: one. B1479 ..."
+    if (counts && i + 1 < at.size() && at.part(i + 1) == Part.CODE && at.endsSentence(i)) {
+      return 1;
     }
     return w.isNumber() && w.text().length() < 3 && isInBrackets(w) ? 1 : 0;
   }
@@ -438,6 +446,13 @@ final class UnitFinder {
 
   private static boolean saysNothing(LineAtHand at, int i) {
     return at.part(i) == Part.FILL || at.part(i) == Part.LABEL;
+  }
+
+  /** "SRS: 1 current: B0028": how many there are, and how they are held. */
+  private boolean namesList(LineAtHand at, int i) {
+    Word w = at.word(i);
+    return at.part(i) == Part.STATE
+        || at.part(i) == Part.OTHER && (w.isNumber() && w.text().length() < 3 || words.isCount(w));
   }
 
   private static boolean isTaken(LineAtHand at, int i) {
@@ -524,7 +539,7 @@ final class UnitFinder {
   /** "120 300 km on the dash", "Engine: 120 301 km.": where a distance is read. */
   boolean isWhereRead(LineAtHand at, int from, Phrases.Match<ControlUnit> unit) {
     int km = from - 1;
-    while (km > 0 && (words.isFrom(at.word(km)) || words.isThe(at.word(km)))) {
+    while (km > 0 && from - km < NEAR && (words.isFrom(at.word(km)) || words.isThe(at.word(km)))) {
       km--;
     }
     boolean onDash =

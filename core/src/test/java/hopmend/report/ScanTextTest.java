@@ -159,7 +159,11 @@ class ScanTextTest {
         "reported by: ABS, ECM, TCM, ",
         "not active but stored: P0340 ",
         "one active fault, P0299, and one stored, P0045, ",
-        "both engine. P0340 active. "
+        "both engine. P0340 active. ",
+        "P0741 and P0700. P0741 in the gearbox, P0700 in the engine. ",
+        "Engine (2): P0130 active; ",
+        "(C current, H history) P0300/C ",
+        "in in in dash "
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
