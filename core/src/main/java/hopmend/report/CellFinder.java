@@ -12,7 +12,7 @@ final class CellFinder {
   private final ConditionFinder conditions;
   private final OdometerFinder odometer;
   private final StatusCells status;
-  private final UnitFinder units;
+  private final UnitFields units;
   private final boolean ofOneRecord;
 
   CellFinder(
@@ -22,7 +22,7 @@ final class CellFinder {
       ConditionFinder conditions,
       OdometerFinder odometer,
       StatusCells status,
-      UnitFinder units,
+      UnitFields units,
       boolean ofOneRecord) {
     this.glyphs = glyphs;
     this.codes = codes;

@@ -10,6 +10,7 @@ import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -20,21 +21,19 @@ final class CodeFinder {
   private static final int LONGEST_SHORTENED = 3;
 
   private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}([0-9a-f]{2})?");
+  private static final Pattern FOUR = Pattern.compile("[pcbu][0-9a-f]{3}");
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
 
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeScanner scanner;
   private final HeavyFinder heavy;
-  private final UnitFinder units;
 
-  CodeFinder(
-      char[] glyphs, ReportWords words, CodeScanner scanner, HeavyFinder heavy, UnitFinder units) {
+  CodeFinder(char[] glyphs, ReportWords words, CodeScanner scanner, HeavyFinder heavy) {
     this.glyphs = glyphs;
     this.words = words;
     this.scanner = scanner;
     this.heavy = heavy;
-    this.units = units;
   }
 
   int codeAt(LineAtHand at, int i, Cell cell) {
@@ -45,13 +44,13 @@ final class CodeFinder {
     }
     CodeScanner.Result result = scanner.at(w.start(), cell.end());
     if (result == CodeScanner.Result.NOTHING) {
-      return i;
+      return fourAt(at, i, label);
     }
     int start = w.start();
     int end = scanner.end();
     int behind = Math.max(i + 1, at.behind(i, end));
     at.account(i, behind, Part.CODE);
-    if (result == CodeScanner.Result.DOUBT) {
+    if (result == CodeScanner.Result.DOUBT && !(scanner.hasOneDigit() && isNamed(at, i, label))) {
       String reads = scanner.offers() ? scanner.code().text() : "";
       at.finds.doubts.add(new Doubt(start, end, scanner.doubt(), reads));
       return behind;
@@ -84,6 +83,29 @@ final class CodeFinder {
     return behind;
   }
 
+  /** "Code P420", "P420 stored": a sign may be missing; the number of the word behind it. */
+  private int fourAt(LineAtHand at, int i, Label label) {
+    Word w = at.word(i);
+    boolean held =
+        i + 1 < at.size()
+            && at.segment(i + 1) == at.segment(i)
+            && words.states().at(at.words(), i + 1) != null;
+    if (!FOUR.matcher(w.text()).matches() || w.digits() < 2 || !held && !isNamed(at, i, label)) {
+      return i;
+    }
+    String reads = w.text().toUpperCase(Locale.ROOT);
+    at.finds.doubts.add(
+        new Doubt(
+            w.start(), w.end(), "four-signs", reads.substring(0, 1) + "0" + reads.substring(1)));
+    at.account(i, i + 1, Part.CODE);
+    return i + 1;
+  }
+
+  /** "DTC P0AFA", or in the column of codes. */
+  private boolean isNamed(LineAtHand at, int i, Label label) {
+    return label == Label.CODE || i > 0 && words.isLabel(at.words(), i - 1, Label.CODE);
+  }
+
   /** "bolt C1025", "part no. P0340": told by what stands right before it. */
   private boolean isBeside(LineAtHand at, int i) {
     for (int words = 1; words <= 2 && i - words >= 0; words++) {
@@ -100,7 +122,7 @@ final class CodeFinder {
 
   /** "It came on the hook. P0340 is stored", but "part no. P0340" is short for something. */
   private boolean isEndOfSentence(Word w) {
-    return w.end() < glyphs.length && glyphs[w.end()] == ';' || isStopped(w);
+    return w.end() < glyphs.length && ";)".indexOf(glyphs[w.end()]) >= 0 || isStopped(w);
   }
 
   private boolean isStopped(Word w) {
@@ -130,7 +152,7 @@ final class CodeFinder {
     }
     Optional<ControlUnit> unit = words.answering(w.text().replaceAll("^0x|h$", ""));
     if (unit.isPresent()) {
-      units.unit(at, unit.get().name(), w.start(), w.end(), true);
+      at.finds.names(unit.get().name(), w.start(), w.end(), true);
       at.account(i, i + 1, Part.UNIT);
       return i + 1;
     }

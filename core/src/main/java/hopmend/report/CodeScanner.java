@@ -58,6 +58,11 @@ final class CodeScanner {
     return doubt;
   }
 
+  /** "P0AFA": it is one if something calls it so. */
+  boolean hasOneDigit() {
+    return doubt != null && doubt.key().equals("doubt.one-digit") && !letterO && !letterI;
+  }
+
   /** Whether what is doubted reads as a code all the same, as {@link #code} tells it. */
   boolean offers() {
     return cousin;

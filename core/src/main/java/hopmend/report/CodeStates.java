@@ -49,7 +49,7 @@ final class CodeStates {
         case AHEAD -> ahead.add(s);
         case NEXT -> next.add(s);
         case ALL -> {
-          for (int i = k; i >= 0 && told.get(i).isEmpty(); i--) {
+          for (int i = k; i >= 0 && isOpen(f, told.get(i)); i--) {
             told.get(i).add(s.state());
           }
         }
@@ -67,6 +67,11 @@ final class CodeStates {
     }
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  /** "None of them is active; all are stored": that one is not current says not how it is held. */
+  private static boolean isOpen(LineFinds f, EnumSet<CodeState> told) {
+    return told.isEmpty() || f.historyIsOnlyDenied && told.equals(EnumSet.of(CodeState.HISTORY));
   }
 
   /**

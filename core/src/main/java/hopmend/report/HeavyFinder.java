@@ -58,7 +58,11 @@ final class HeavyFinder {
 
   /** "3226-4 NOx sensor" in a list of such a report: first on its line, or behind its unit. */
   private int pairAt(LineAtHand at, int i) {
-    boolean begins = i == 0 || at.segment(i - 1) != at.segment(i) || at.part(i - 1) == Part.UNIT;
+    boolean begins =
+        i == 0
+            || at.segment(i - 1) != at.segment(i)
+            || at.part(i - 1) == Part.UNIT
+            || at.part(i - 1) == Part.LABEL;
     boolean two = i + 1 < at.size() && at.cellIndex(i) == at.cellIndex(i + 1);
     if (!begins || !two || at.cellOf(i).head() != Head.NONE) {
       return i;

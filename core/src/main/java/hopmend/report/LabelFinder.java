@@ -12,14 +12,14 @@ final class LabelFinder {
   private final HeavyFinder heavy;
   private final OdometerFinder odometer;
   private final StatusCells status;
-  private final UnitFinder units;
+  private final UnitFields units;
 
   LabelFinder(
       ReportWords words,
       HeavyFinder heavy,
       OdometerFinder odometer,
       StatusCells status,
-      UnitFinder units) {
+      UnitFields units) {
     this.words = words;
     this.heavy = heavy;
     this.odometer = odometer;

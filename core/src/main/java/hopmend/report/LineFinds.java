@@ -208,6 +208,20 @@ final class LineFinds {
 
   String heading = "";
 
+  /** Signs of a legend; what they say is told of their codes already. */
+  List<State> signs = List.of();
+
+  /** A control unit that is named at a place. */
+  void names(String name, int start, int end, boolean whole) {
+    if (hasCodes() && start > codes.get(0).start()) {
+      unitsBehind.add(new LineFinds.UnitAt(name, start, end));
+    }
+    unit = name;
+    unitStart = start;
+    unitEnd = end;
+    unitIsWhole |= whole;
+  }
+
   /** Of several units that are named behind codes the next one, else the one in force. */
   String unitBehind(Code code, String inForce) {
     if (unitsBehind.size() < 2) {

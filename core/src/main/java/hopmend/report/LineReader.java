@@ -33,6 +33,8 @@ final class LineReader {
   private final OdometerFinder odometer;
   private final StatusCells status;
   private final StateFinder states;
+  private final UnitNames unitNames;
+  private final UnitFields unitFields;
   private final UnitFinder units;
   private final LabelFinder labels;
   private final CellFinder cells;
@@ -45,8 +47,10 @@ final class LineReader {
     heavy = new HeavyFinder(glyphs);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
     MeasureFinder measures = new MeasureFinder(glyphs, words);
-    units = new UnitFinder(glyphs, words, scanner, heavy.isOfHeavyVehicle());
-    codes = new CodeFinder(glyphs, words, scanner, heavy, units);
+    unitNames = new UnitNames(glyphs, words);
+    unitFields = new UnitFields(glyphs, words, scanner, heavy.isOfHeavyVehicle(), unitNames);
+    units = new UnitFinder(glyphs, words, unitNames);
+    codes = new CodeFinder(glyphs, words, scanner, heavy);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
@@ -55,10 +59,10 @@ final class LineReader {
     status = new StatusCells(layout, words, legend);
     states = new StateFinder(glyphs, words, legend, status);
     raw = new RawFinder(words, status, heavy.isOfHeavyVehicle());
-    labels = new LabelFinder(words, heavy, odometer, status, units);
+    labels = new LabelFinder(words, heavy, odometer, status, unitFields);
     cells =
         new CellFinder(
-            glyphs, codes, heavy, conditions, odometer, status, units, layout.isOfOneRecord());
+            glyphs, codes, heavy, conditions, odometer, status, unitFields, layout.isOfOneRecord());
   }
 
   /** The value of a part that is named for it. */
@@ -87,8 +91,8 @@ final class LineReader {
     at.finds.runs = runs(at);
     sentences(at);
     judge(at);
-    units.bracketed(at);
-    units.firstColumn(at);
+    unitFields.bracketed(at);
+    unitFields.firstColumn(at);
     return at.finds;
   }
 
@@ -124,6 +128,9 @@ final class LineReader {
     behind = heavy.at(at, i);
     if (behind > i) {
       return behind;
+    }
+    if (status.byteBehindSign(at, i)) {
+      return i + 1;
     }
     if (isHex(w)) {
       if (status.byteBehindType(at, i)) {
@@ -178,7 +185,7 @@ final class LineReader {
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
     Phrases.Match<Label> label = words.labels().at(at.words(), i);
     Phrases.Match<Said> state = words.states().at(at.words(), i);
-    Phrases.Match<ControlUnit> unit = units.unitAt(at, i);
+    Phrases.Match<ControlUnit> unit = unitNames.at(at, i);
     if (condition != null && longest(condition, label, state, unit)) {
       int done = conditions.conditionAt(at, i, condition);
       if (done > i) {

@@ -18,6 +18,15 @@ import java.util.Map;
 final class RawFinder {
   private static final int BYTES = 4;
 
+  /** So many codes stand in an answer on the older buses. */
+  private static final int CODES_OF_OLD = 3;
+
+  /** Bytes of a message that fits one CAN frame. */
+  private static final int LONGEST_FRAME = 7;
+
+  /** The report of ISO 14229 that tells codes by a mask of their status. */
+  private static final int BY_STATUS_MASK = 0x02;
+
   /** Services 03, 07 and 0A of SAE J1979, answered: the codes that they tell. */
   private static final Map<String, CodeState> ANSWERS =
       Map.of("43", CodeState.STORED, "47", CodeState.PENDING, "4a", CodeState.PERMANENT);
@@ -37,6 +46,9 @@ final class RawFinder {
     CodeState answered = ANSWERS.get(at.word(i).text());
     if (answered != null) {
       return answerAt(at, i, answered);
+    }
+    if (at.word(i).text().equals("59")) {
+      return reportAt(at, i);
     }
     if (!isNamed(at, i)) {
       return i;
@@ -72,27 +84,59 @@ final class RawFinder {
   }
 
   /**
-   * An answer of SAE J1979 on CAN as bytes, "43 02 01 33 04 20": the service, how many codes, two
-   * bytes of each. What does not add up is none.
+   * An answer of SAE J1979 as bytes: on CAN the service, how many codes, and two bytes of each, "43
+   * 02 01 33 04 20"; on the older buses the service and three codes, noughts for none. What does
+   * not add up is none.
    */
   private static int answerAt(LineAtHand at, int i, CodeState state) {
-    boolean begins = i == 0 || !isByte(at, i - 1);
+    int behind = endOfAnswer(at, i);
+    int codes = behind > i + 1 ? byteAt(at, i + 1) : 0;
+    int first = codes > 0 && behind - i - 2 == 2 * codes ? i + 2 : i + 1;
+    boolean begins = i == 0 || at.part(i - 1) == Part.UNIT || isByte(at, i - 1);
+    if (first == i + 1 && (!begins || behind - i != 1 + 2 * CODES_OF_OLD)) {
+      return i;
+    }
+    for (int k = first; k < behind; k += 2) {
+      int number = byteAt(at, k) << 8 | byteAt(at, k + 1);
+      if (number != 0) {
+        TroubleCode code = new TroubleCode(number, 0);
+        at.finds.codes.add(
+            new Code(code, List.of(), 0, at.word(k).start(), at.word(k + 1).end(), state));
+      }
+    }
+    at.account(i, behind, Part.CODE);
+    return behind;
+  }
+
+  /** "59 02 FF 03 40 31 2F": by ISO 14229 three bytes of each code and its status. */
+  private int reportAt(LineAtHand at, int i) {
+    int behind = endOfAnswer(at, i);
+    boolean byMask = behind > i + 3 && byteAt(at, i + 1) == BY_STATUS_MASK;
+    if (!byMask || (behind - i - 3) % BYTES != 0) {
+      return i;
+    }
+    for (int k = i + 3; k < behind; k += BYTES) {
+      TroubleCode code = new TroubleCode(byteAt(at, k) << 8 | byteAt(at, k + 1), byteAt(at, k + 2));
+      at.finds.codes.add(code(code, 0, at.word(k).start(), at.word(k + 2).end()));
+      Word told = at.word(k + 3);
+      status.statusByte(at, byteAt(at, k + 3), told.start(), told.end());
+    }
+    at.account(i, behind, Part.CODE);
+    return behind;
+  }
+
+  /** Behind its last byte; "7E8 06 43 ..." tells before it how many there are. */
+  private static int endOfAnswer(LineAtHand at, int i) {
     int behind = i + 1;
     while (behind < at.size() && isByte(at, behind)) {
       behind++;
     }
-    int codes = begins && behind > i + 1 ? byteAt(at, i + 1) : 0;
-    if (codes == 0 || behind - i - 2 != 2 * codes) {
-      return i;
+    if (i == 0 || !isByte(at, i - 1)) {
+      return behind;
     }
-    for (int k = i + 2; k < behind; k += 2) {
-      int number = byteAt(at, k) << 8 | byteAt(at, k + 1);
-      TroubleCode code = new TroubleCode(number, 0);
-      at.finds.codes.add(
-          new Code(code, List.of(), 0, at.word(k).start(), at.word(k + 1).end(), state));
-    }
-    at.account(i, behind, Part.CODE);
-    return behind;
+    int length = byteAt(at, i - 1);
+    boolean isLength = (i == 1 || !isByte(at, i - 2)) && length <= LONGEST_FRAME;
+    return isLength && behind - i >= length ? i + length : i;
   }
 
   private static boolean isByte(LineAtHand at, int i) {

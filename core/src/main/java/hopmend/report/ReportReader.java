@@ -250,6 +250,7 @@ final class ReportReader {
     }
     alsoHeld(f, first);
     f.states.forEach(this::markState);
+    f.signs.forEach(this::markState);
     ends.add(at, f, first);
     found.open(first);
     linesBelow = 0;

@@ -10,10 +10,12 @@ import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What a report tells beside its codes: the vehicle's number, its odometer, the date, the freeze
@@ -59,6 +61,7 @@ final class ReportValues {
 
   private final List<LineFinds.Distance> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
+  private final Set<LocalDate> datesOfCodes = new HashSet<>();
 
   /** How many codes stand above the line at hand. */
   private int codesAbove;
@@ -114,7 +117,9 @@ final class ReportValues {
         .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
         .limit(MOST_ASKED - distances.size())
         .forEach(distances::add);
-    if (date.isEmpty() && f.date != null) {
+    if (f.date != null && at.kind() == Line.Kind.ROW && f.hasCodes()) {
+      datesOfCodes.add(f.date);
+    } else if (date.isEmpty() && f.date != null) {
       date = Optional.of(f.date);
       marks.mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
     }
@@ -257,8 +262,11 @@ final class ReportValues {
     return odometer.map(LineFinds.Value::reading);
   }
 
+  /** Rows of codes may tell when each was set: where they differ, they do. */
   Optional<LocalDate> date() {
-    return date;
+    return date.isEmpty() && datesOfCodes.size() == 1
+        ? Optional.of(datesOfCodes.iterator().next())
+        : date;
   }
 
   List<FreezeFrameValue> frame() {

@@ -20,11 +20,13 @@ final class SentenceUnits {
 
   private final char[] glyphs;
   private final ReportWords words;
+  private final UnitNames names;
   private final UnitFinder units;
 
-  SentenceUnits(char[] glyphs, ReportWords words, UnitFinder units) {
+  SentenceUnits(char[] glyphs, ReportWords words, UnitNames names, UnitFinder units) {
     this.glyphs = glyphs;
     this.words = words;
+    this.names = names;
     this.units = units;
   }
 
@@ -250,7 +252,7 @@ final class SentenceUnits {
     while (i < behind) {
       // "The dash" may also be the odometer's.
       boolean may = at.part(i) == Part.UNIT || at.part(i) == Part.LABEL;
-      Phrases.Match<ControlUnit> match = may ? units.unitAt(at, i) : null;
+      Phrases.Match<ControlUnit> match = may ? names.at(at, i) : null;
       int next = match == null ? i + 1 : i + match.words();
       if (match != null && !units.isWhereRead(at, i, match)) {
         int before = at.finds.codesBefore(at.word(i).start());

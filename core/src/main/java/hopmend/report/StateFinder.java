@@ -48,6 +48,7 @@ final class StateFinder {
   /** "P0335!! P0340": a sign of the legend is of the code it stands at, and of no other. */
   private void signed(LineAtHand at) {
     List<State> signs = legend.signed(at.line());
+    at.finds.signs = signs;
     boolean lead = !signs.isEmpty() && at.finds.codesBefore(signs.get(0).start()) == 0;
     for (State s : signs) {
       int code = at.finds.codesBefore(s.start()) - (lead ? 0 : 1);

@@ -7,9 +7,12 @@ import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
 import java.util.OptionalInt;
+import java.util.Set;
 
 /** States that are told without a word for them: by a cross, a sign, a letter or a status byte. */
 final class StatusCells {
+  private static final Set<String> SHORT_NAMES = Set.of("st", "sts", "stat");
+
   /** Characters of a code with its failure type, at least. */
   private static final int LONGER_THAN_BASE = 7;
 
@@ -112,6 +115,19 @@ final class StatusCells {
     statusByte(at, HexByte.of(w.text()).getAsInt(), w.start(), w.end());
     at.account(i, i + 1, Part.STATE);
     return true;
+  }
+
+  /** "ST=2F": a name so short is one only before a byte. */
+  boolean byteBehindSign(LineAtHand at, int i) {
+    boolean sign = i > 0 && SHORT_NAMES.contains(at.word(i - 1).text()) && at.isAnnounced(i);
+    OptionalInt told = sign ? HexByte.of(at.word(i).text()) : OptionalInt.empty();
+    told.ifPresent(
+        b -> {
+          statusByte(at, b, at.word(i).start(), at.word(i).end());
+          at.account(i - 1, i + 1, Part.STATE);
+          at.finds.isStatusField = true;
+        });
+    return told.isPresent();
   }
 
   /**

@@ -1,12 +1,10 @@
 package hopmend.report;
 
 import hopmend.fault.ControlUnit;
-import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.Comparator;
-import java.util.Optional;
 import java.util.stream.IntStream;
 
 /** Which control unit speaks, and never one that a description names. */
@@ -19,177 +17,104 @@ final class UnitFinder {
 
   private final char[] glyphs;
   private final ReportWords words;
-  private final CodeScanner scanner;
-  private final boolean ofHeavyVehicle;
+  private final UnitNames names;
   private final SentenceUnits sentences;
 
-  UnitFinder(char[] glyphs, ReportWords words, CodeScanner scanner, boolean ofHeavyVehicle) {
+  UnitFinder(char[] glyphs, ReportWords words, UnitNames names) {
     this.glyphs = glyphs;
     this.words = words;
-    this.scanner = scanner;
-    this.ofHeavyVehicle = ofHeavyVehicle;
-    this.sentences = new SentenceUnits(glyphs, words, this);
+    this.names = names;
+    this.sentences = new SentenceUnits(glyphs, words, names, this);
   }
 
-  /** "0x10 Engine": the name that stands behind an address, else all of it. */
-  private int named(LineAtHand at, int first, int behind) {
-    boolean address = first + 1 < behind && at.word(first).text().matches("0x[0-9a-f]{1,8}");
-    return address && unitAt(at, first + 1) != null ? first + 1 : first;
-  }
-
-  void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
-    at.finds.unitIsAsAbove |= written.isEmpty();
-    if (words.measure(written).isPresent()) {
-      return; // "unit": "°C"
-    }
-    if (written.isEmpty() || unitOfAddress(at, written, cell, false)) {
-      at.account(first, behind, Part.UNIT);
+  /** Of several units before a code the last one speaks. */
+  void units(LineAtHand at) {
+    sentences.settle(at);
+    unitsWithin(at);
+    at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
+    others(at);
+    if (at.finds.unit != null && !at.finds.unitIsUnknown) {
       return;
     }
-    Phrases.Match<ControlUnit> match = first < behind ? unitAt(at, named(at, first, behind)) : null;
-    if (first < behind && isName(at, first, match)) {
-      return;
-    }
-    String name = match != null ? match.meaning().name() : written;
-    if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
-      unit(at, name, cell.start(), cell.end(), true);
-      at.finds.unitIsLabelled = true;
-      at.account(first, behind, Part.UNIT);
-    }
-  }
-
-  /** The first of the columns of control units that is crossed speaks. */
-  void crossed(LineAtHand at, ControlUnit unit, Cell cell) {
-    if (at.finds.unit == null) {
-      unit(at, unit.name(), cell.start(), cell.end(), true);
-    }
-  }
-
-  /** Whether it is the name of a control unit that is known here, and nothing else. */
-  boolean isKnown(String name) {
-    return name != null && (words.isUnit(name) || words.units().whole(Word.of(name)).isPresent());
-  }
-
-  /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
-  private boolean isName(LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
-    Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
-    return unit == null && (condition != null || words.labels().at(at.words(), i) != null)
-        || unit != null && condition != null && condition.words() > unit.words();
-  }
-
-  boolean unitOfAddress(LineAtHand at, String written, Cell cell, boolean isAddress) {
-    Optional<ControlUnit> unit =
-        words
-            .answering(written.replaceAll("^0[xX]|[hH]$", ""))
-            .or(() -> isAddress ? ofSource(written) : Optional.empty());
-    unit.ifPresent(u -> unit(at, u.name(), cell.start(), cell.end(), true));
-    return unit.isPresent();
-  }
-
-  /** By J1939; makers of cars number their units as they like. */
-  private Optional<ControlUnit> ofSource(String address) {
-    return ofHeavyVehicle ? words.answering("SA " + source(address)) : Optional.empty();
-  }
-
-  /** "0B" is 11: of two places, and with a nought or a letter, it is told in hex. */
-  private static String source(String written) {
-    return written.matches("(?i)0x[0-9a-f]{1,2}|0[0-9a-f]|(?=.*[a-f])[0-9a-f]{2}")
-        ? Integer.toString(Integer.parseInt(written.replaceFirst("^0[xX]", ""), 16))
-        : written;
-  }
-
-  void unit(LineAtHand at, String name, int start, int end, boolean whole) {
-    if (at.finds.hasCodes() && start > at.finds.codes.get(0).start()) {
-      at.finds.unitsBehind.add(new LineFinds.UnitAt(name, start, end));
-    }
-    at.finds.unit = name;
-    at.finds.unitStart = start;
-    at.finds.unitEnd = end;
-    at.finds.unitIsWhole |= whole;
-  }
-
-  /** "ECU=7E8 DTC=P0420": where the next field begins. */
-  private boolean namesField(LineAtHand at, int i) {
-    Phrases.Match<Label> label = words.labels().at(at.words(), i);
-    int behind = label == null ? at.size() : i + label.words();
-    return behind < at.size() && at.isAnnounced(behind);
-  }
-
-  /** "Source 11:": the unit that answers at a number of J1939; whether there is one. */
-  boolean sourceAt(LineAtHand at, int i) {
-    Word w = at.word(i);
-    Optional<ControlUnit> unit = w.digits() > 0 ? ofSource(w.text()) : Optional.empty();
-    unit.ifPresent(
-        u -> {
-          boolean within = at.finds.unit != null && at.finds.unitsBehind.isEmpty();
-          if (at.finds.hasCodes() && within) {
-            at.finds.unitsWithin.add(new LineFinds.UnitAt(u.name(), w.start(), w.end()));
-          } else {
-            unit(at, u.name(), w.start(), w.end(), true);
+    int i = 0;
+    while (i < at.size()) {
+      if (at.part(i) != Part.UNIT) {
+        i++;
+        continue;
+      }
+      Phrases.Match<ControlUnit> match = names.at(at, i);
+      int behind = match == null ? i + 1 : i + match.words();
+      boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
+      boolean ofUnknown = at.finds.unitIsUnknown && at.word(i).start() < at.finds.unitEnd;
+      if (match != null && !ofUnknown && !isTaken(at, i) && isNamed(at, i, behind)) {
+        if (at.finds.unit != null && !before && !at.finds.unitIsUnknown) {
+          if (!isColon(at, behind)) {
+            at.finds.unitsBehind.add(named(at, i, match));
           }
-          at.account(i, i + 1, Part.UNIT);
-        });
-    return unit.isPresent();
+          i = behind;
+          continue;
+        }
+        boolean whole = isWholeSegment(at, i, behind) && at.finds.otherWords == 0;
+        at.finds.names(
+            match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
+        at.finds.unitIsUnknown = false;
+      }
+      i = behind;
+    }
   }
 
-  /** "Control unit: something": what stands there is one, known or not. */
-  int unitField(LineAtHand at, int from, boolean isAddress) {
-    int to = from + 1;
-    while (to < at.size()
-        && at.segment(to) == at.segment(from)
-        && !namesField(at, to)
-        && !mayBeCode(at, to)) {
-      to++;
-    }
-    boolean none = words.none().begins(at.words(), from);
-    if (at.part(from) != Part.OTHER || none || mayBeCode(at, from)) {
-      return from;
-    }
-    int start = at.word(from).start();
-    int end = at.word(to - 1).end();
-    String written = new String(glyphs, start, end - start).strip();
-    Cell cell = new Cell(Head.NONE, start, end);
-    if (unitOfAddress(at, written, cell, isAddress)) {
-      at.account(from, to, Part.UNIT);
-      at.finds.unitIsLabelled = true;
-      return to;
-    }
-    if (isAddress || words.measure(written).isPresent()) {
-      return from;
-    }
-    Phrases.Match<ControlUnit> match = unitAt(at, named(at, from, to));
-    String name = match != null ? match.meaning().name() : written;
-    if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
-      unit(at, name, start, end, true);
-      at.finds.unitIsLabelled = true;
-      at.account(from, to, Part.UNIT);
-      return to;
-    }
-    return from;
-  }
-
-  private boolean mayBeCode(LineAtHand at, int i) {
-    return scanner.at(at.word(i).start(), at.cellOf(i).end()) != CodeScanner.Result.NOTHING;
-  }
-
-  /** "[CRANE] B1234": what stands in brackets before a code speaks, whether it is known or not. */
-  void bracketed(LineAtHand at) {
-    Line line = at.line();
-    int start = line.start();
-    if (at.finds.unit != null || !at.finds.hasCodes() || glyphs[start] != '[') {
+  /** "Reported by: engine, gateway and cluster": the units behind the first. */
+  private void others(LineAtHand at) {
+    if (at.finds.hasCodes() || !at.finds.unitIsLabelled) {
       return;
     }
-    int end = start;
-    while (end < line.end() && glyphs[end] != ']' && end - start < 40) {
-      end++;
+    int i = at.behind(0, at.finds.unitEnd);
+    while (i < at.size() && at.finds.otherUnits.size() < MOST_TOGETHER) {
+      Phrases.Match<ControlUnit> match = at.part(i) == Part.UNIT ? names.at(at, i) : null;
+      if (match != null) {
+        at.finds.otherUnits.add(match.meaning().name());
+      }
+      i += match == null ? 1 : match.words();
     }
-    String name = Glyphs.seen(glyphs, start + 1, end).strip();
-    if (end < at.finds.codes.get(0).start()
-        && glyphs[end] == ']'
-        && name.length() > 1
-        && name.chars().anyMatch(Character::isLetter)
-        && at.finds.states.stream().noneMatch(s -> s.start() < at.finds.codes.get(0).start())) {
-      unit(at, name, start + 1, end, true);
+  }
+
+  /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
+  private void unitsWithin(LineAtHand at) {
+    for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
+      boolean named = at.part(i - 1) == Part.OTHER || isKind(at, i - 1, i - 1);
+      if (at.part(i) == Part.CODE && named && at.isAnnounced(i)) {
+        unknown(at, i);
+      }
+      if (at.part(i) != Part.UNIT || isBeforeCode(at, i)) {
+        continue;
+      }
+      Phrases.Match<ControlUnit> match = names.at(at, i);
+      if (match == null) {
+        continue;
+      }
+      int from = i;
+      int behind = from + match.words();
+      i = behind - 1;
+      if (isHolding(at, from, behind)) {
+        at.finds.unitsWithin.add(named(at, from, match));
+        continue;
+      }
+      int code = behind;
+      int count = countOfCodes(at, behind);
+      boolean counted = count == 1 || count > 1 && isColon(at, behind);
+      code += counted ? 1 : 0;
+      boolean lists = isColon(at, behind);
+      while (code < at.size()
+          && code - behind < NEAR
+          && (saysNothing(at, code) || lists && namesList(at, code))) {
+        code++;
+      }
+      if (code < at.size()
+          && at.part(code) == Part.CODE
+          && begins(at, from, at.isAnnounced(code))
+          && (counted || !names.isEnded(at, behind - 1, code))) {
+        at.finds.unitsWithin.add(named(at, from, match));
+      }
     }
   }
 
@@ -216,7 +141,7 @@ final class UnitFinder {
     int end = at.word(code - 1).end();
     String name = Glyphs.seen(glyphs, start, end);
     if (at.finds.unit == null && at.word(code).start() <= at.finds.codes.get(0).start()) {
-      unit(at, name, start, end, true);
+      at.finds.names(name, start, end, true);
       at.finds.unitIsUnknown = true;
     } else {
       at.finds.unitsWithin.add(new LineFinds.UnitAt(name, start, end));
@@ -233,24 +158,6 @@ final class UnitFinder {
     return i >= 0 && at.part(i) == Part.UNIT;
   }
 
-  /** What a gap parts from the code: a name in the first column, if a table has such a column. */
-  void firstColumn(LineAtHand at) {
-    int code = 0;
-    while (code < at.size() && code < 4 && at.part(code) == Part.OTHER) {
-      if (at.word(code).digits() > 0 || at.segment(code) != at.segment(0)) {
-        return;
-      }
-      code++;
-    }
-    boolean column = code > 0 && code < at.size() && at.part(code) == Part.CODE;
-    if (column && at.finds.unit == null && at.segment(code) != at.segment(0)) {
-      int end = at.word(code - 1).end();
-      if (new String(glyphs, end, at.word(code).start() - end).isBlank()) {
-        at.finds.nameBefore = Glyphs.seen(glyphs, at.word(0).start(), end);
-      }
-    }
-  }
-
   private boolean isColon(LineAtHand at, int word) {
     int to = word < at.size() ? at.word(word).start() : at.line().end();
     for (int i = at.word(word - 1).end(); i < to; i++) {
@@ -259,96 +166,6 @@ final class UnitFinder {
       }
     }
     return false;
-  }
-
-  /** Of several units before a code the last one speaks. */
-  void units(LineAtHand at) {
-    sentences.settle(at);
-    unitsWithin(at);
-    at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
-    others(at);
-    if (at.finds.unit != null && !at.finds.unitIsUnknown) {
-      return;
-    }
-    int i = 0;
-    while (i < at.size()) {
-      if (at.part(i) != Part.UNIT) {
-        i++;
-        continue;
-      }
-      Phrases.Match<ControlUnit> match = unitAt(at, i);
-      int behind = match == null ? i + 1 : i + match.words();
-      boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
-      boolean ofUnknown = at.finds.unitIsUnknown && at.word(i).start() < at.finds.unitEnd;
-      if (match != null && !ofUnknown && !isTaken(at, i) && isNamed(at, i, behind)) {
-        if (at.finds.unit != null && !before && !at.finds.unitIsUnknown) {
-          if (!isColon(at, behind)) {
-            at.finds.unitsBehind.add(named(at, i, match));
-          }
-          i = behind;
-          continue;
-        }
-        boolean whole = isWholeSegment(at, i, behind) && at.finds.otherWords == 0;
-        unit(at, match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
-        at.finds.unitIsUnknown = false;
-      }
-      i = behind;
-    }
-  }
-
-  /** "Reported by: engine, gateway and cluster": the units behind the first. */
-  private void others(LineAtHand at) {
-    if (at.finds.hasCodes() || !at.finds.unitIsLabelled) {
-      return;
-    }
-    int i = at.behind(0, at.finds.unitEnd);
-    while (i < at.size() && at.finds.otherUnits.size() < MOST_TOGETHER) {
-      Phrases.Match<ControlUnit> match = at.part(i) == Part.UNIT ? unitAt(at, i) : null;
-      if (match != null) {
-        at.finds.otherUnits.add(match.meaning().name());
-      }
-      i += match == null ? 1 : match.words();
-    }
-  }
-
-  /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
-  private void unitsWithin(LineAtHand at) {
-    for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
-      boolean named = at.part(i - 1) == Part.OTHER || isKind(at, i - 1, i - 1);
-      if (at.part(i) == Part.CODE && named && at.isAnnounced(i)) {
-        unknown(at, i);
-      }
-      if (at.part(i) != Part.UNIT || isBeforeCode(at, i)) {
-        continue;
-      }
-      Phrases.Match<ControlUnit> match = unitAt(at, i);
-      if (match == null) {
-        continue;
-      }
-      int from = i;
-      int behind = from + match.words();
-      i = behind - 1;
-      if (isHolding(at, from, behind)) {
-        at.finds.unitsWithin.add(named(at, from, match));
-        continue;
-      }
-      int code = behind;
-      int count = countOfCodes(at, behind);
-      boolean counted = count == 1 || count > 1 && isColon(at, behind);
-      code += counted ? 1 : 0;
-      boolean lists = isColon(at, behind);
-      while (code < at.size()
-          && code - behind < NEAR
-          && (saysNothing(at, code) || lists && namesList(at, code))) {
-        code++;
-      }
-      if (code < at.size()
-          && at.part(code) == Part.CODE
-          && begins(at, from, at.isAnnounced(code))
-          && (counted || !isEnded(at, behind - 1, code))) {
-        at.finds.unitsWithin.add(named(at, from, match));
-      }
-    }
   }
 
   /** "Gearbox: 1 fault. P0720 ...", "Gearbox (2): P0720 ...": so many words tell how many. */
@@ -397,7 +214,7 @@ final class UnitFinder {
       next &= saysNothing(at, code);
       code++;
     }
-    if (code >= at.size() || at.part(code) != Part.CODE || isEnded(at, behind - 1, code)) {
+    if (code >= at.size() || at.part(code) != Part.CODE || names.isEnded(at, behind - 1, code)) {
       return false;
     }
     int before = unit - 1;
@@ -416,17 +233,6 @@ final class UnitFinder {
   private static LineFinds.UnitAt named(LineAtHand at, int i, Phrases.Match<ControlUnit> match) {
     int end = at.word(i + match.words() - 1).end();
     return new LineFinds.UnitAt(match.meaning().name(), at.word(i).start(), end);
-  }
-
-  /** Whether a sentence or a part of it ends between two words. */
-  private boolean isEnded(LineAtHand at, int from, int to) {
-    for (int i = at.word(from).end(); i < at.word(to).start(); i++) {
-      boolean slash = glyphs[i] == '/' && glyphs[i - 1] == ' ' && glyphs[i + 1] == ' ';
-      if (slash || ".;)".indexOf(glyphs[i]) >= 0 && !Glyphs.isOfDots(glyphs, i)) {
-        return true;
-      }
-    }
-    return false;
   }
 
   /** Whether a unit begins what is said, or only "in the" stands before it; "pending in the": */
@@ -478,7 +284,7 @@ final class UnitFinder {
         || at.finds.mentionsTraffic && !isBeforeCode(at, from) && !isBesides(at, from, behind)) {
       return false;
     }
-    if (isOfNothing(at, from) || isWhereRead(at, from, unitAt(at, from))) {
+    if (isOfNothing(at, from) || isWhereRead(at, from, names.at(at, from))) {
       return false;
     }
     boolean told = at.finds.otherWords == 0 || !isOfNetworkCode(at, from);
@@ -666,7 +472,7 @@ final class UnitFinder {
     while (code > 0 && from - code < NEAR && at.part(code) != Part.CODE) {
       code--;
     }
-    return at.part(code) == Part.CODE && !isEnded(at, code, unit);
+    return at.part(code) == Part.CODE && !names.isEnded(at, code, unit);
   }
 
   /** "Out of the gearbox": only words that say nothing stand between. */
@@ -705,55 +511,6 @@ final class UnitFinder {
     }
     return (first == 0 || at.segment(first - 1) != at.segment(from))
         && (last >= at.size() || at.segment(last) != at.segment(from));
-  }
-
-  /**
-   * The unit that begins at a word: "engine. Brakes clean" speaks of two, not of engine brakes; and
-   * "ECU: engine" is a field with its value.
-   */
-  Phrases.Match<ControlUnit> unitAt(LineAtHand at, int i) {
-    Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
-    if (match != null && isNumbered(at, i, i + match.words())) {
-      return null;
-    }
-    for (int k = 1; match != null && k < match.words(); k++) {
-      if (at.isAnnounced(i + k) && words.isLabel(at.words(), i, Label.UNIT)) {
-        return null;
-      }
-      boolean ended = glyphs[at.word(i + k - 1).end()] == '.' && isEnded(at, i + k - 1, i + k);
-      Optional<ControlUnit> before =
-          ended ? words.units().whole(at.words().subList(i, i + k)) : Optional.empty();
-      if (before.isPresent()) {
-        return new Phrases.Match<>(before.get(), k);
-      }
-    }
-    return match == null ? null : withKind(at, i, match);
-  }
-
-  /** "ECU 3 is the cluster": a number, and no name. */
-  private boolean isNumbered(LineAtHand at, int from, int behind) {
-    return behind - from == 1
-        && behind < at.size()
-        && at.word(behind).isNumber()
-        && at.word(behind).text().length() < 3
-        && at.segment(behind) == at.segment(from)
-        && words.isLabel(at.words(), from, Label.UNIT);
-  }
-
-  /** "Getriebe-ECU", "Lenkung Steuergerät": what kind of thing it is belongs to its name. */
-  private Phrases.Match<ControlUnit> withKind(
-      LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
-    int kind = i + unit.words();
-    if (kind >= at.size() || at.segment(kind) != at.segment(i)) {
-      return unit;
-    }
-    Phrases.Match<Label> label = words.labels().at(at.words(), kind);
-    int behind = label == null ? kind : kind + label.words();
-    boolean hyphen = glyphs[at.word(kind).start() - 1] == '-';
-    boolean names = behind < at.size() && at.isAnnounced(behind) && !hyphen;
-    return label == null || label.meaning() != Label.UNIT || names
-        ? unit
-        : new Phrases.Match<>(unit.meaning(), behind - i);
   }
 
   /** "ecm only", "nur Motor", "both engine", "all three engine". */
