@@ -127,16 +127,15 @@ final class RawFinder {
 
   /** Behind its last byte; "7E8 06 43 ..." tells before it how many there are. */
   private static int endOfAnswer(LineAtHand at, int i) {
-    int behind = i + 1;
-    while (behind < at.size() && isByte(at, behind)) {
+    boolean begins = i == 0 || !isByte(at, i - 1);
+    int length = begins ? Integer.MAX_VALUE : byteAt(at, i - 1);
+    boolean isLength = !begins && length <= LONGEST_FRAME && (i == 1 || !isByte(at, i - 2));
+    // In the midst of bytes none begins, and nobody looks along all of them again.
+    int behind = begins || isLength ? i + 1 : i;
+    while (behind > i && behind < at.size() && behind - i < length && isByte(at, behind)) {
       behind++;
     }
-    if (i == 0 || !isByte(at, i - 1)) {
-      return behind;
-    }
-    int length = byteAt(at, i - 1);
-    boolean isLength = (i == 1 || !isByte(at, i - 2)) && length <= LONGEST_FRAME;
-    return isLength && behind - i >= length ? i + length : i;
+    return begins || behind - i == length ? behind : i;
   }
 
   private static boolean isByte(LineAtHand at, int i) {

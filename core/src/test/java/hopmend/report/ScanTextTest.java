@@ -163,7 +163,9 @@ class ScanTextTest {
         "P0741 and P0700. P0741 in the gearbox, P0700 in the engine. ",
         "Engine (2): P0130 active; ",
         "(C current, H history) P0300/C ",
-        "in in in dash "
+        "in in in dash ",
+        "43 43 43 ",
+        "07 43 59 02 FF 03 40 31 2F "
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
