@@ -502,11 +502,12 @@ final class UnitFinder {
 
   private boolean segmentOnly(LineAtHand at, int from, int behind) {
     int first = from;
-    while (isOnlyBeside(at, first - 1, from) || isKind(at, first - 1, from)) {
+    while (from - first < NEAR
+        && (isOnlyBeside(at, first - 1, from) || isKind(at, first - 1, from))) {
       first--;
     }
     int last = behind;
-    while (isOnlyBeside(at, last, from)) {
+    while (last - behind < NEAR && isOnlyBeside(at, last, from)) {
       last++;
     }
     return (first == 0 || at.segment(first - 1) != at.segment(from))

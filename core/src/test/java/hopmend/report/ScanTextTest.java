@@ -165,6 +165,7 @@ class ScanTextTest {
         "(C current, H history) P0300/C ",
         "in in in dash ",
         "43 43 43 ",
+        "ecu ",
         "07 43 59 02 FF 03 40 31 2F "
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
