@@ -20,9 +20,4 @@ public record ControlUnit(
       }
     }
   }
-
-  /** Whether it is the instrument cluster, on which the odometer is read. */
-  public boolean showsOdometer() {
-    return id.equals("cluster");
-  }
 }

@@ -18,13 +18,13 @@ import java.util.Map;
 final class RawFinder {
   private static final int BYTES = 4;
 
-  /** So many codes stand in an answer on the older buses. */
+  /** So many codes stand in an answer on the older buses (SAE J1979, from memory). */
   private static final int CODES_OF_OLD = 3;
 
-  /** Bytes of a message that fits one CAN frame. */
+  /** Bytes of a message that fits one CAN frame (ISO 15765-2, from memory). */
   private static final int LONGEST_FRAME = 7;
 
-  /** The report of ISO 14229 that tells codes by a mask of their status. */
+  /** The report that tells codes by a mask of their status (ISO 14229-1, from memory). */
   private static final int BY_STATUS_MASK = 0x02;
 
   /** Services 03, 07 and 0A of SAE J1979, answered: the codes that they tell. */
@@ -128,14 +128,17 @@ final class RawFinder {
   /** Behind its last byte; "7E8 06 43 ..." tells before it how many there are. */
   private static int endOfAnswer(LineAtHand at, int i) {
     boolean begins = i == 0 || !isByte(at, i - 1);
-    int length = begins ? Integer.MAX_VALUE : byteAt(at, i - 1);
-    boolean isLength = !begins && length <= LONGEST_FRAME && (i == 1 || !isByte(at, i - 2));
-    // In the midst of bytes none begins, and nobody looks along all of them again.
-    int behind = begins || isLength ? i + 1 : i;
-    while (behind > i && behind < at.size() && behind - i < length && isByte(at, behind)) {
+    boolean framed =
+        !begins && byteAt(at, i - 1) <= LONGEST_FRAME && (i == 1 || !isByte(at, i - 2));
+    if (!begins && !framed) {
+      return i; // in the midst of bytes, along which nobody looks twice
+    }
+    int last = framed ? i + byteAt(at, i - 1) : at.size();
+    int behind = i + 1;
+    while (behind < Math.min(last, at.size()) && isByte(at, behind)) {
       behind++;
     }
-    return begins || behind - i == length ? behind : i;
+    return framed && behind != last ? i : behind;
   }
 
   private static boolean isByte(LineAtHand at, int i) {

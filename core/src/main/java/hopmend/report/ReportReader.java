@@ -465,18 +465,18 @@ final class ReportReader {
     int open = found.countOpen();
     return open > 1
         && f.states.size() == open
-        && (f.statusFields == open || tellsStatesOnly(f) && isPartedAsCodes(f));
+        && (f.statusFields == open
+            || (f.isStatusField || tellsStatesOnly(f)) && isPartedAsCodes(f));
   }
 
   private static boolean tellsStatesOnly(LineFinds f) {
-    return f.isStatusField || f.otherWords == 0 && f.unit == null;
+    return !f.isStatusField && f.otherWords == 0 && f.unit == null;
   }
 
   /** Several states below several codes: of which each is, nobody can know. */
   private boolean isAsked(LineFinds f, Set<CodeState> states) {
     return states.size() > 1
         && found.countOpen() > 1
-        && !f.isStatusField
         && tellsStatesOnly(f)
         && !f.speaksOfAll
         && found.open().stream().allMatch(o -> o.read().states().isEmpty());

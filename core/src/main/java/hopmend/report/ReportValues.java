@@ -10,12 +10,11 @@ import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * What a report tells beside its codes: the vehicle's number, its odometer, the date, the freeze
@@ -61,7 +60,9 @@ final class ReportValues {
 
   private final List<LineFinds.Distance> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
-  private final Set<LocalDate> datesOfCodes = new HashSet<>();
+
+  /** When codes were set, by the first line that tells it. */
+  private final Map<LocalDate, LineFinds> datesOfCodes = new HashMap<>();
 
   /** How many codes stand above the line at hand. */
   private int codesAbove;
@@ -118,15 +119,23 @@ final class ReportValues {
         .limit(MOST_ASKED - distances.size())
         .forEach(distances::add);
     if (f.date != null && at.kind() == Line.Kind.ROW && f.hasCodes()) {
-      datesOfCodes.add(f.date);
+      datesOfCodes.putIfAbsent(f.date, f);
     } else if (date.isEmpty() && f.date != null) {
-      date = Optional.of(f.date);
-      marks.mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
+      date(f);
     }
+  }
+
+  private void date(LineFinds f) {
+    date = Optional.of(f.date);
+    marks.mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
   }
 
   /** What only the report as a whole tells. */
   void settle() {
+    // Where dates of codes differ, they tell when each was set.
+    if (date.isEmpty() && datesOfCodes.size() == 1) {
+      datesOfCodes.values().forEach(this::date);
+    }
     if (frame.size() >= FEW_VALUES) {
       bare.values().forEach(this::takeBare);
     }
@@ -262,11 +271,8 @@ final class ReportValues {
     return odometer.map(LineFinds.Value::reading);
   }
 
-  /** Rows of codes may tell when each was set: where they differ, they do. */
   Optional<LocalDate> date() {
-    return date.isEmpty() && datesOfCodes.size() == 1
-        ? Optional.of(datesOfCodes.iterator().next())
-        : date;
+    return date;
   }
 
   List<FreezeFrameValue> frame() {

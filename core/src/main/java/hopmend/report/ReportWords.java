@@ -79,6 +79,7 @@ public final class ReportWords {
       List<String> demanded,
       List<String> since,
       List<String> asNew,
+      List<String> showOdometer,
       List<String> about,
       List<String> moments,
       List<String> momentsBehind,
@@ -137,6 +138,7 @@ public final class ReportWords {
   private final Set<String> trips = new HashSet<>();
   private final Set<String> demanded = new HashSet<>();
   private final Set<String> asNew = new HashSet<>();
+  private final Set<String> showOdometer;
   private final Set<String> since = new HashSet<>();
   private final Set<String> odometerWith = new HashSet<>();
   private final Set<String> about = new HashSet<>();
@@ -193,6 +195,7 @@ public final class ReportWords {
     words(file.trips(), trips);
     words(file.demanded(), demanded);
     words(file.asNew(), asNew);
+    showOdometer = Set.copyOf(file.showOdometer());
     trips.addAll(since);
     words(file.about(), about);
     words(file.moments(), moments);
@@ -452,6 +455,11 @@ public final class ReportWords {
   /** "New", since when a vehicle has run all that it has. */
   boolean isNew(Word w) {
     return asNew.contains(w.text());
+  }
+
+  /** Whether the odometer is read on it. */
+  boolean showsOdometer(ControlUnit unit) {
+    return showOdometer.contains(unit.id());
   }
 
   /** Whether a value behind it is what should or may be: "desired", "top". */

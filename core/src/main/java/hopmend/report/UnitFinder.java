@@ -351,7 +351,7 @@ final class UnitFinder {
     boolean onDash =
         km > 0
             && km < from - 1
-            && unit.meaning().showsOdometer()
+            && words.showsOdometer(unit.meaning())
             && at.segment(km) == at.segment(from)
             && isDistance(at.word(km))
             && at.word(km - 1).digits() > 0;

@@ -1,0 +1,138 @@
+package hopmend.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Shipped;
+import hopmend.fault.FreezeFrameValue;
+import hopmend.measure.MeasureUnit;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Lists that are empty, counts, legends and what is no value of the vehicle, in ten languages. */
+class ListsAndLegendsTest {
+  private static ScanText read(String report) {
+    return ScanText.read(report, 2026, Shipped.CATALOG.reportWords());
+  }
+
+  /** Each code with its states and its unit: "P0420 stored @engine control". */
+  private static String codes(String report) {
+    return read(report).codes().stream()
+        .map(
+            c ->
+                Stream.concat(
+                            Stream.of(c.code().text()),
+                            c.states().stream().map(s -> s.name().toLowerCase(Locale.ROOT)))
+                        .collect(Collectors.joining(" "))
+                    + (c.controlUnit().isEmpty() ? "" : " @" + c.controlUnit()))
+        .collect(Collectors.joining(", "));
+  }
+
+  /** What stands in the next list is not of the one that is empty. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Current: none. Stored: P0420.",
+        "Aktuell: keine. Gespeichert: P0420.",
+        "Présents : aucun. Mémorisés : P0420.",
+        "Activos: ninguno. Guardados: P0420.",
+        "Attivi: nessuno. Memorizzati: P0420.",
+        "Ativos: nenhum. Guardados: P0420.",
+        "Actief: geen. Opgeslagen: P0420.",
+        "Aktywne: brak. Zapisane: P0420.",
+        "Aktiva: inga. Lagrade: P0420.",
+        "Aktif: yok. Kayıtlı: P0420.",
+        "Current: 0. Stored: P0420.",
+        "Current: - | Stored: P0420",
+        "0 current, 1 stored: P0420",
+        "Current -> none; stored -> P0420"
+      })
+  void anEmptyListTellsNothingOfTheNext(String report) {
+    assertThat(codes(report)).isEqualTo("P0420 stored");
+  }
+
+  /** How many codes a unit holds parts it from none of them, and one that holds none is no list. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Engine (1): P0335. Gearbox (0). Brakes (1): C0035.",
+        "Motor (1): P0335. Getriebe (0). Bremsen (1): C0035.",
+        "Moteur (1) : P0335. Boîte (0). Freins (1) : C0035.",
+        "Motor (1): P0335. Caja (0). Frenos (1): C0035.",
+        "Motore (1): P0335. Cambio (0). Freni (1): C0035.",
+        "Motor (1): P0335. Caixa (0). Travões (1): C0035.",
+        "Motor (1): P0335. Versnellingsbak (0). Remmen (1): C0035.",
+        "Silnik (1): P0335. Skrzynia (0). Hamulce (1): C0035.",
+        "Motor (1): P0335. Växellåda (0). Bromsar (1): C0035.",
+        "Motor (1): P0335. Şanzıman (0). Fren (1): C0035.",
+        "Engine - 1 fault: P0335. Gearbox - no faults. Brakes - 1 fault: C0035."
+      })
+  void aCountBelongsToItsUnit(String report) {
+    assertThat(codes(report)).isEqualTo("P0335 @engine control, C0035 @brake control");
+  }
+
+  /** Whatever sign a legend explains, before or behind its code; in a list it is one character. */
+  static Stream<String> signs() {
+    Stream<String> explained =
+        Stream.of("●", "!", "#", "✓", "▲", "!!", "+", "~")
+            .flatMap(
+                sign ->
+                    Stream.of(
+                            "P0335 %s\nP0340\n%s = active",
+                            "P0335%s, P0340  (%s = active)",
+                            "Engine | P0335 | %s\nEngine | P0340 |\n%s: active")
+                        .map(layout -> layout.replace("%s", sign)));
+    Stream<String> listed =
+        Stream.of("●", "!", "#", "✓", "▲", "+", "~")
+            .map(sign -> "%s P0335\nP0340\nLegend: %s active, § stored".replace("%s", sign));
+    return Stream.concat(explained, listed);
+  }
+
+  @ParameterizedTest
+  @MethodSource("signs")
+  void aSignIsOfTheCodeItStandsAt(String report) {
+    assertThat(codes(report).replace(" @engine control", "")).isEqualTo("P0335 current, P0340");
+  }
+
+  /** What should be, and what may be, was not so. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Desired rpm 750 rpm, actual rpm 780 rpm",
+        "Soll-Drehzahl 750 1/min, Ist-Drehzahl 780 1/min",
+        "consigne régime 750 tr/min, régime 780 tr/min",
+        "consigna régimen 750 rpm, régimen 780 rpm",
+        "obiettivo regime 750 giri/min, regime 780 giri/min",
+        "alvo rotação 750 rpm, rotação 780 rpm",
+        "gewenst toerental 750 t/min, toerental 780 t/min",
+        "zadane obroty 750 obr/min, obroty 780 obr/min",
+        "önskat varvtal 750 v/min, varvtal 780 v/min",
+        "hedef devir 750 d/dk, devir 780 d/dk",
+        "max. rpm 6500 rpm, rpm 780 rpm"
+      })
+  void whatShouldBeIsNoValue(String values) {
+    List<FreezeFrameValue> frame = read("P0507\n" + values).freezeFrame();
+    assertThat(frame).hasSize(1);
+    assertThat(frame.get(0).reading().in(MeasureUnit.PER_MINUTE)).isEqualTo(780);
+  }
+
+  /** Since it was new a vehicle has run all that it has; since anything else it has not. */
+  @ParameterizedTest
+  @CsvSource({
+    "15 204 km since new, true",
+    "15 204 km seit neu, true",
+    "15 204 km depuis neuf, true",
+    "15 204 km desde nuevo, true",
+    "15 204 km sedan ny, true",
+    "15 204 km since the service, false",
+    "15 204 km seit dem Wechsel, false"
+  })
+  void sinceNewIsAllOfIt(String words, boolean isOdometer) {
+    assertThat(read("P0335 current. " + words + ".").odometer().isPresent()).isEqualTo(isOdometer);
+  }
+}
