@@ -108,6 +108,9 @@ final class CodeFinder {
 
   /** "bolt C1025", "part no. P0340": told by what stands right before it. */
   private boolean isBeside(LineAtHand at, int i) {
+    if (isNumberedBeside(at, i)) {
+      return true;
+    }
     for (int words = 1; words <= 2 && i - words >= 0; words++) {
       if (at.cellIndex(i - words) != at.cellIndex(i) || isUnitBefore(at, i - words, i)) {
         return false;
@@ -118,6 +121,22 @@ final class CodeFinder {
       }
     }
     return false;
+  }
+
+  /** "Plate AB P0335": a few letters stand between. */
+  private boolean isNumberedBeside(LineAtHand at, int i) {
+    if (i < 2 || at.segment(i - 2) != at.segment(i) || at.part(i - 1) == Part.UNIT) {
+      return false;
+    }
+    Word name = at.word(i - 2);
+    Word letters = at.word(i - 1);
+    Phrases.Match<Boolean> match = words.beside().at(at.words(), i - 2);
+    return match != null
+        && match.words() == 1
+        && letters.text().length() <= LONGEST_SHORTENED
+        && letters.digits() == 0
+        && Character.isUpperCase(glyphs[letters.end() - 1])
+        && Character.isLowerCase(glyphs[name.end() - 1]);
   }
 
   /** "It came on the hook. P0340 is stored", but "part no. P0340" is short for something. */

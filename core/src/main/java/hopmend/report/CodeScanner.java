@@ -221,6 +221,9 @@ final class CodeScanner {
       takeFailureType(hexAt(end + 1, limit), limit);
       return true;
     }
+    if (behindDash(limit)) {
+      return true;
+    }
     int at = c == ' ' ? end + 1 : end;
     if (at < limit && (text[at] == '(' || text[at] == '[')) {
       int hex = hexAt(at + 1, limit);
@@ -237,6 +240,24 @@ final class CodeScanner {
       takeFailureType(at, limit);
     }
     return true;
+  }
+
+  /** "P0191 - 62 (sporadic)"; before a word it may be a count: "P0191 - 12 times". */
+  private boolean behindDash(int limit) {
+    int dash = end + 1;
+    if (dash + 4 > limit || text[end] != ' ' || text[dash] != '-' || text[dash + 1] != ' ') {
+      return false;
+    }
+    int before = end;
+    boolean taken = takeFailureType(dash + 2, limit);
+    int next = Glyphs.behindSpaces(text, end);
+    boolean parted =
+        end < limit && next < text.length && (",;|([\t".indexOf(text[next]) >= 0 || next > end + 1);
+    if (taken && !parted) {
+      end = before;
+      failureType = 0;
+    }
+    return taken && parted;
   }
 
   /** Behind "0x", if that stands there. */

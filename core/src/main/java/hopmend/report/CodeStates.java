@@ -2,7 +2,6 @@ package hopmend.report;
 
 import hopmend.fault.CodeState;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -13,6 +12,9 @@ import java.util.Set;
 
 /** Which of the states of a line is whose: by place, by run, or by the name before a colon. */
 final class CodeStates {
+  private static final Set<LineFinds.Reach> OF_ONE =
+      EnumSet.of(LineFinds.Reach.BESIDE, LineFinds.Reach.NEXT, LineFinds.Reach.OWN);
+
   private CodeStates() {}
 
   /**
@@ -29,25 +31,17 @@ final class CodeStates {
     }
     List<LineFinds.State> ahead = new ArrayList<>();
     List<LineFinds.State> next = new ArrayList<>();
+    List<LineFinds.State> own = new ArrayList<>();
     Map<Integer, EnumSet<CodeState>> byPlace = new HashMap<>();
     int[] besides = besides(f);
-    int[] doubted =
-        f.doubts.stream()
-            .filter(d -> d.reads() != null)
-            .mapToInt(LineFinds.Doubt::start)
-            .sorted()
-            .toArray();
     for (int n = 0; n < f.states.size(); n++) {
       LineFinds.State s = f.states.get(n);
       int k = besides[n];
       switch (s.reach()) {
-        case BESIDE -> {
-          if (told.get(k).isEmpty() || !isOfDoubt(doubted, f.codes.get(k), s)) {
-            told.get(k).add(s.state());
-          }
-        }
+        case BESIDE -> told.get(k).add(s.state());
         case AHEAD -> ahead.add(s);
         case NEXT -> next.add(s);
+        case OWN -> own.add(s);
         case ALL -> {
           for (int i = k; i >= 0 && isOpen(f, told.get(i)); i--) {
             told.get(i).add(s.state());
@@ -59,10 +53,11 @@ final class CodeStates {
         }
       }
     }
+    ofNext(f, own, told);
     ofRuns(f, told, byPlace);
     // What stands behind a run tells more than the verb before it.
     if (!next.isEmpty()) {
-      ofVerbs(f, next, told);
+      ofNext(f, next, told);
       ofRuns(f, told, byPlace);
     }
     ofNamed(f, ahead, told);
@@ -72,15 +67,6 @@ final class CodeStates {
   /** "None of them is active; all are stored": that one is not current says not how it is held. */
   private static boolean isOpen(LineFinds f, EnumSet<CodeState> told) {
     return told.isEmpty() || f.historyIsOnlyDenied && told.equals(EnumSet.of(CodeState.HISTORY));
-  }
-
-  /**
-   * "P0113 active, box P0715 stored": what may be a code stands between, with this as its state.
-   */
-  private static boolean isOfDoubt(int[] doubted, LineFinds.Code code, LineFinds.State s) {
-    int next = Arrays.binarySearch(doubted, code.end());
-    next = next < 0 ? -next - 1 : next;
-    return next < doubted.length && doubted[next] < s.start();
   }
 
   /** Which code "the second" is, of the run that ends with one; none if there is no such. */
@@ -146,8 +132,7 @@ final class CodeStates {
   }
 
   private static boolean isBesideBefore(LineFinds.State s, LineFinds.Code c) {
-    boolean ofOne = s.reach() == LineFinds.Reach.BESIDE || s.reach() == LineFinds.Reach.NEXT;
-    return ofOne && s.start() >= 0 && s.start() < c.start();
+    return OF_ONE.contains(s.reach()) && s.start() >= 0 && s.start() < c.start();
   }
 
   /**
@@ -168,10 +153,10 @@ final class CodeStates {
     return taken ? Optional.of(f.states.get(f.states.size() - 1)) : Optional.empty();
   }
 
-  /** What a verb says of the code behind it, unless that is told otherwise. */
-  private static void ofVerbs(
-      LineFinds f, List<LineFinds.State> verbs, List<EnumSet<CodeState>> told) {
-    for (LineFinds.State s : verbs) {
+  /** What is said of the code behind it, unless that is told otherwise. */
+  private static void ofNext(
+      LineFinds f, List<LineFinds.State> said, List<EnumSet<CodeState>> told) {
+    for (LineFinds.State s : said) {
       int k = 0;
       while (k < told.size() && f.codes.get(k).start() < s.start()) {
         k++;

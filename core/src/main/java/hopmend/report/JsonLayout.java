@@ -16,11 +16,13 @@ import tools.jackson.core.json.JsonFactory;
 final class JsonLayout {
   private static final Pattern CODE = Pattern.compile("[pcbu][0-9a-f]{4}( [0-9a-f]{2})?");
 
+  private final String text;
   private final JsonParser json;
   private final ReportWords words;
   private final Map<String, Head> heads = new HashMap<>();
 
-  private JsonLayout(JsonParser json, ReportWords words) {
+  private JsonLayout(String text, JsonParser json, ReportWords words) {
+    this.text = text;
     this.json = json;
     this.words = words;
   }
@@ -30,7 +32,7 @@ final class JsonLayout {
     try (JsonParser json = new JsonFactory().createParser(ObjectReadContext.empty(), text)) {
       json.nextToken();
       Part root = new Part(null);
-      new JsonLayout(json, words).value(root, null);
+      new JsonLayout(text, json, words).value(root, null);
       if (json.nextToken() != null) {
         return Optional.empty();
       }
@@ -83,20 +85,19 @@ final class JsonLayout {
         }
       }
     } else if (token == JsonToken.START_ARRAY) {
-      boolean ofUnit = name != null && name.head().controlUnit() != null;
-      Part held = ofUnit ? new Part(name) : part;
-      while (json.nextToken() != JsonToken.END_ARRAY) {
-        value(held, ofUnit ? null : name);
-      }
-      if (ofUnit) {
-        part.parts.add(held);
-      }
+      list(part, name);
     } else if (token != null) {
       int start = (int) json.currentTokenLocation().getCharOffset();
       json.getString();
       int end = (int) json.currentLocation().getCharOffset();
       boolean quoted = token == JsonToken.VALUE_STRING;
-      if (name != null && CODE.matcher(name.head().words()).matches()) {
+      if (name != null && name.head().controlUnit() != null && holdsCode(start, end)) {
+        Part ofUnit = new Part(name);
+        ofUnit.cells.add(new Cell(Head.NONE, start + 1, end - 1));
+        part.parts.add(ofUnit);
+        return;
+      }
+      if (name != null && isCode(name)) {
         // {"P0340": "confirmed"}: the name may be what the value is about.
         part.cells.add(new Cell(Head.NONE, name.start(), name.end()));
       }
@@ -106,6 +107,33 @@ final class JsonLayout {
               quoted ? start + 1 : start,
               quoted ? Math.max(start + 1, end - 1) : end));
     }
+  }
+
+  /** Codes listed under a name that is no field's: it may be that of a unit, known or not. */
+  private void list(Part part, Cell name) {
+    boolean mayBeUnit = name != null && !name.head().isKnown() && !isCode(name);
+    Part held = mayBeUnit ? new Part(name) : part;
+    while (json.nextToken() != JsonToken.END_ARRAY) {
+      value(held, mayBeUnit ? null : name);
+    }
+    if (!mayBeUnit) {
+      return;
+    }
+    boolean codes = held.cells.stream().anyMatch(c -> holdsCode(c.start(), c.end()));
+    if (codes || name.head().controlUnit() != null) {
+      part.parts.add(held);
+    } else {
+      held.cells.forEach(c -> part.cells.add(new Cell(name.head(), c.start(), c.end())));
+      part.parts.addAll(held.parts);
+    }
+  }
+
+  private static boolean isCode(Cell name) {
+    return CODE.matcher(name.head().words()).matches();
+  }
+
+  private boolean holdsCode(int start, int end) {
+    return PlainLayout.CODE_WITHIN.matcher(text).region(start, end).find();
   }
 
   /** {"ecu": {"name": "Engine", "addr": "7E8"}, "codes": ...}: it is that of the part around it. */

@@ -18,7 +18,7 @@ record Layout(String name, String original, char[] glyphs, List<Line> lines) {
     Optional<Layout> whole = Optional.empty();
     if (start.startsWith("{") || start.startsWith("[")) {
       whole = JsonLayout.of(text, words);
-    } else if (start.startsWith("<")) {
+    } else if (start.startsWith("<") && MarkupLayout.isMarkup(text)) {
       whole = Optional.of(MarkupLayout.of(text, words));
     }
     return whole

@@ -37,6 +37,8 @@ final class LineFinds {
     AHEAD,
     /** "The ABS stores C0035": the next one, and those of its run. */
     NEXT,
+    /** "An old P0700, P0720 is current": the next one, whatever the rest of its run is. */
+    OWN,
     /** "Both stored": all before it that have none. */
     ALL,
     /** "P0420 and P0430, the first is current": by its place among those of the run before. */
@@ -117,6 +119,9 @@ final class LineFinds {
   /** "ECU ENGINE": it begins with the word for a unit. */
   boolean unitFollowsItsKind;
 
+  /** "Where: gearbox": it is all that stands behind a sign. */
+  boolean unitIsValue;
+
   /** The words before the first code that a gap parts from it, as in a column without a name. */
   String nameBefore = "";
 
@@ -190,6 +195,9 @@ final class LineFinds {
   /** A heading by a colon, brackets, a rule, and not by its capitals alone. */
   boolean isDecorated;
 
+  /** How it is written, if it may head codes. */
+  HeadingShape shape = HeadingShape.NONE;
+
   boolean isSentence;
   boolean hasValue;
   boolean mentionsTraffic;
@@ -201,7 +209,7 @@ final class LineFinds {
   boolean historyIsOnlyDenied;
 
   /** A word that ends its row, and may be how the code is held or the end of a description. */
-  State atEnd;
+  final List<State> atEnd = new ArrayList<>();
 
   /** Words that nothing else accounts for. */
   int otherWords;

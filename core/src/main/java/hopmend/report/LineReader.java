@@ -25,6 +25,7 @@ final class LineReader {
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeFinder codes;
+  private final DeniedCodes denied;
   private final RawFinder raw;
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
@@ -51,6 +52,7 @@ final class LineReader {
     unitFields = new UnitFields(glyphs, words, scanner, heavy.isOfHeavyVehicle(), unitNames);
     units = new UnitFinder(glyphs, words, unitNames);
     codes = new CodeFinder(glyphs, words, scanner, heavy);
+    denied = new DeniedCodes(words);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
@@ -81,6 +83,7 @@ final class LineReader {
     conditions.unnamed(at);
     heavy.endSpn(at);
     status.byteAlone(at);
+    denied.settle(at);
     states.states(at);
     states.bracketed(at);
     at.finds.states.sort(Comparator.comparingInt(State::start));
@@ -183,8 +186,8 @@ final class LineReader {
       return i + none.words();
     }
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
-    Phrases.Match<Label> label = words.labels().at(at.words(), i);
     Phrases.Match<Said> state = words.states().at(at.words(), i);
+    Phrases.Match<Label> label = labelAt(at, i, state);
     Phrases.Match<ControlUnit> unit = unitNames.at(at, i);
     if (condition != null && longest(condition, label, state, unit)) {
       int done = conditions.conditionAt(at, i, condition);
@@ -215,6 +218,15 @@ final class LineReader {
       at.account(i, i + 1, Part.FILL);
     }
     return i + 1;
+  }
+
+  /** "C1145 current. Mileage 88 000 km" does not speak of the current mileage. */
+  private Phrases.Match<Label> labelAt(LineAtHand at, int i, Phrases.Match<Said> state) {
+    Phrases.Match<Label> label = words.labels().at(at.words(), i);
+    int next = state == null ? at.size() : i + state.words();
+    boolean parted =
+        label != null && label.words() > next - i && at.segment(next) != at.segment(next - 1);
+    return parted ? null : label;
   }
 
   /** A small letter may be a word, unless nothing follows it. */
@@ -287,14 +299,33 @@ final class LineReader {
         // Without its accent the Italian "è" is "e".
         boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
         boolean says = at.part(i) == Part.FILL && (verb || words.isNot(at.word(i)));
-        boolean tells = says || at.part(i) == Part.OTHER || at.part(i) == Part.STATE;
+        boolean nor =
+            words.isNothing(at.word(i)) && i + 1 < at.size() && at.part(i + 1) == Part.CODE;
+        boolean tells = says || at.part(i) == Part.OTHER && !nor || at.part(i) == Part.STATE;
         parted |= tells && at.word(i).start() > from;
-        parted |= at.word(i).start() >= from && at.endsSentence(i);
+        boolean but = words.isAnd(at.word(i)) && !words.isJoining(at.word(i));
+        parted |= at.word(i).start() >= from && (but || at.endsSentence(i));
         i++;
       }
+      parted |= isToldAnew(at, k, i);
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;
+  }
+
+  /** "The engine has memorised P0420; P0171 came back": it has a verb of its own. */
+  private boolean isToldAnew(LineAtHand at, int code, int word) {
+    int place = at.finds.codes.get(code - 1).end();
+    while (place < at.finds.codes.get(code).start() && glyphs[place] != ';') {
+      place++;
+    }
+    boolean verb = false;
+    int i = word + 1;
+    while (StateReach.isNear(at, i, word) && at.part(i) != Part.STATE) {
+      verb |= words.isHolding(at.word(i));
+      i++;
+    }
+    return glyphs[place] == ';' && verb && !StateReach.isNear(at, i, word);
   }
 
   private void sentences(LineAtHand at) {
@@ -318,6 +349,7 @@ final class LineReader {
     at.finds.none |= healthy && at.finds.unit != null && at.finds.otherWords == 0;
     at.finds.unitFollowsItsKind =
         at.size() > 1 && at.finds.unitIsWhole && words.isLabel(at.words(), 0, Label.UNIT);
+    at.finds.unitIsValue = isUnitValue(at);
     at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
     if (at.finds.hasCodes()
         || line.end() <= line.start()
@@ -336,6 +368,7 @@ final class LineReader {
     at.finds.isMarkedHeading = at.finds.isDecorated || mayHead && isLoud(at, start, end);
     at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;
     boolean introduces = at.size() > 1 && words.isHolding(at.word(at.size() - 1));
+    at.finds.shape = HeadingShape.of(at, glyphs, words, unitNames);
     if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && !introduces) {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();
     }
@@ -345,6 +378,15 @@ final class LineReader {
           mayName && words.heads().at(at.words(), i) != null
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
+  }
+
+  private static boolean isUnitValue(LineAtHand at) {
+    LineFinds f = at.finds;
+    int unit = f.unit == null || f.hasCodes() ? at.size() : at.behind(0, f.unitStart);
+    return unit > 0
+        && unit < at.size()
+        && at.isAnnounced(unit)
+        && at.word(at.size() - 1).end() == f.unitEnd;
   }
 
   /** "Gateway ok". */

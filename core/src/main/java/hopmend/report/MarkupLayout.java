@@ -60,6 +60,11 @@ final class MarkupLayout {
     return isHtml(text) ? html(text, words) : xml(text, words);
   }
 
+  /** Whether a tag is closed somewhere: "<Engine>" on a line of its own may be a heading. */
+  static boolean isMarkup(String text) {
+    return text.contains("</") || text.contains("/>") || text.startsWith("<?") || isHtml(text);
+  }
+
   /** Text with tags of HTML in it; empty if there are none. */
   static Optional<Layout> within(String text, ReportWords words) {
     return isHtml(text) ? Optional.of(html(text, words)) : Optional.empty();
@@ -84,7 +89,7 @@ final class MarkupLayout {
     Document tree = Jsoup.parse(text, Parser.xmlParser().setTrackPosition(true));
     Part root = new Part(null);
     MarkupLayout layout = new MarkupLayout(glyphs, words);
-    tree.children().forEach(e -> layout.part(root, e, 0));
+    layout.nodes(root, tree, Head.NONE, 0);
     return new Layout("xml", text, glyphs, PartLayout.lines(root));
   }
 
@@ -241,6 +246,7 @@ final class MarkupLayout {
 
   private void table(Element table, int depth) {
     List<Head> heads = List.of();
+    List<int[]> units = List.of();
     Map<Integer, Lasting> lasting = new TreeMap<>();
     for (Element row : rows(table)) {
       List<Element> cells = withLasting(row, lasting);
@@ -252,14 +258,36 @@ final class MarkupLayout {
       if (cells.size() > 1 && (allHeads || heads.isEmpty() && isHeader(cells))) {
         heads =
             Head.nowAndBefore(cells.stream().map(c -> Head.of(c.text(), words)).toList(), words);
+        units = namesOfUnits(cells, heads);
       } else if (cells.size() == 1) {
         int[] place = place(cells.get(0));
         if (place[1] > 0) {
           Line.Kind kind = allHeads || !heads.isEmpty() ? Line.Kind.HEADING : Line.Kind.TEXT;
           lines.add(Line.of(kind, 0, new Cell(Head.NONE, place[0], place[1])));
         }
+      } else if (!units.isEmpty() && units.size() == cells.size()) {
+        sideBySide(cells, units);
       } else {
         row(cells, heads);
+      }
+    }
+  }
+
+  /** Where the names of the columns stand, if all of them are those of control units. */
+  private static List<int[]> namesOfUnits(List<Element> names, List<Head> heads) {
+    boolean all = heads.stream().noneMatch(Head::isKnown);
+    boolean any = heads.stream().anyMatch(h -> h.controlUnit() != null);
+    return all && any ? names.stream().map(MarkupLayout::place).toList() : List.of();
+  }
+
+  /** Each cell tells of the unit that heads its column. */
+  private void sideBySide(List<Element> cells, List<int[]> units) {
+    for (int k = 0; k < cells.size(); k++) {
+      int[] place = place(cells.get(k));
+      if (place[1] > 0) {
+        lines.add(
+            Line.of(Line.Kind.HEADING, 0, new Cell(Head.NONE, units.get(k)[0], units.get(k)[1])));
+        lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, place[0], place[1])));
       }
     }
   }
@@ -403,7 +431,7 @@ final class MarkupLayout {
     }
     Head head = heads.computeIfAbsent(e.tagName(), n -> Head.of(n, words));
     int[] place = e.children().isEmpty() ? place(e) : new int[2];
-    if (e.attributesSize() == 0 && e.children().isEmpty()) {
+    if (e.attributesSize() == 0 && e.children().isEmpty() && !holdsCodes(place, head)) {
       if (place[1] > 0) {
         parent.cells.add(new Cell(head, place[0], place[1]));
       }
@@ -419,6 +447,7 @@ final class MarkupLayout {
       if (range.isTracked() && range.endPos() > range.startPos()) {
         reveal(range.startPos(), range.endPos(), a.getValue());
         Head named = heads.computeIfAbsent(a.getKey(), n -> Head.of(n, words));
+        named = named.is(Label.TEXT) && head.is(Label.UNIT) ? head : named;
         Optional<MeasureUnit> measure =
             place[1] > 0 && named.is(Label.UNIT) && head.condition() != null
                 ? words.measure(a.getValue().strip())
@@ -430,9 +459,61 @@ final class MarkupLayout {
       }
     }
     if (e.children().isEmpty() && place[1] > 0) {
-      part.cells.add(new Cell(text, place[0], place[1]));
+      between(part, text, place[0], place[1]);
     }
-    e.children().forEach(c -> part(part, c, depth + 1));
+    if (!e.children().isEmpty()) {
+      nodes(part, e, head, depth + 1);
+    }
+  }
+
+  /** Elements, and what stands between them: "<fault>P0340 <state>stored</state></fault>". */
+  private void nodes(Part part, Element e, Head head, int depth) {
+    for (Node node : e.childNodes()) {
+      if (node instanceof Element child) {
+        part(part, child, depth);
+      } else if (node instanceof TextNode text && !text.isBlank()) {
+        Head own = head.is(Label.UNIT) && !isUnit(text.text()) ? Head.NONE : head;
+        between(part, own, text.sourceRange().startPos(), text.sourceRange().endPos());
+      }
+    }
+  }
+
+  private boolean isUnit(String name) {
+    return words.units().whole(Word.of(name)).isPresent();
+  }
+
+  /** "<abs>C0035 stored</abs>": what stands there is told of it, and is not its name. */
+  private boolean holdsCodes(int[] place, Head head) {
+    return (head.is(Label.UNIT) || head.controlUnit() != null)
+        && PlainLayout.CODE_WITHIN
+            .matcher(new String(glyphs, place[0], place[1] - place[0]))
+            .find();
+  }
+
+  /** One line belongs to its part; several are lines of text. */
+  private void between(Part part, Head head, int from, int to) {
+    List<Cell> said = new ArrayList<>();
+    for (int start = from; start < to; start = Cell.nextLine(glyphs, start)) {
+      Cell line = Cell.trimmed(glyphs, start, Math.min(to, Cell.nextLine(glyphs, start)));
+      if (line.end() > line.start()) {
+        said.add(line);
+      }
+      if (Cell.nextLine(glyphs, start) <= start) {
+        break;
+      }
+    }
+    if (said.size() == 1) {
+      int[] place = {said.get(0).start(), said.get(0).end()};
+      if (!holdsCodes(place, head)) {
+        part.cells.add(new Cell(head, place[0], place[1]));
+        return;
+      }
+    }
+    for (Cell line : said) {
+      Part alone = new Part(null);
+      alone.cells.add(line);
+      part.parts.add(alone);
+    }
   }
 
   /** What was blanked with its tag is to be read after all. */

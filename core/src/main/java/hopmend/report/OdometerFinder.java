@@ -12,6 +12,7 @@ import hopmend.report.MeasureFinder.Measure;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
@@ -26,6 +27,11 @@ final class OdometerFinder {
   private static final int LEAST_READ_OFF = 10_000;
 
   private static final int ROUND = 500;
+
+  private static final int LONGEST_DATE = 10;
+
+  private static final Pattern DATE =
+      Pattern.compile("\\d{1,4}([./-])\\d{1,2}\\1(\\d{4}|\\d{2}\\b)");
 
   private static final Pattern GROUPED = Pattern.compile("\\d{1,3}([.,]\\d{3})+");
 
@@ -48,6 +54,9 @@ final class OdometerFinder {
     if (isUnitOfNumber(at, i) || spoken.isOfOther(at, i)) {
       return behind;
     }
+    if (behind < at.size() && words.isThen(at.word(behind))) {
+      return behind;
+    }
     int first = measures.nameEnds(at, saidOf(at, behind), at.word(i));
     if (first < 0) {
       first = distanceNear(at, behind);
@@ -58,6 +67,11 @@ final class OdometerFinder {
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(first).start(), at.cellOf(first).end());
     if (number == null || isTime(number)) {
+      return behind;
+    }
+    Matcher date = dateAt(number[0]);
+    if (date.lookingAt()) {
+      behindDate(at, at.behind(first, number[0] + date.end()));
       return behind;
     }
     Optional<MeasureUnit> named =
@@ -72,6 +86,21 @@ final class OdometerFinder {
   private boolean isTime(int[] number) {
     int colon = number[1];
     return colon + 1 < glyphs.length && glyphs[colon] == ':' && Glyphs.isDigit(glyphs[colon + 1]);
+  }
+
+  private Matcher dateAt(int place) {
+    int end = Math.min(place + LONGEST_DATE, glyphs.length);
+    return DATE.matcher(new String(glyphs, place, end - place));
+  }
+
+  /** "Mileage 08.11.2026: 96.412 km". */
+  private void behindDate(LineAtHand at, int distance) {
+    if (spoken.isDistanceAt(at, distance)) {
+      int[] number =
+          ReportNumbers.placeAt(glyphs, at.word(distance).start(), at.cellOf(distance).end());
+      named(at, number, distance, Optional.empty(), at.word(distance).start());
+      at.account(distance, at.behind(distance, number[1]), Part.VALUE);
+    }
   }
 
   /** "Total km 301 776". */

@@ -19,6 +19,14 @@ final class PartLayout {
     Part(Cell name) {
       this.name = name;
     }
+
+    /** Beside parts that are units: its name is that of another one, known or not. */
+    Part namedAsTold() {
+      Part told = new Part(new Cell(Head.NONE, name.start(), name.end()));
+      told.cells.addAll(cells);
+      told.parts.addAll(parts);
+      return told;
+    }
   }
 
   static List<Line> lines(Part root) {
@@ -35,7 +43,12 @@ final class PartLayout {
     if (!part.cells.isEmpty()) {
       lines.add(new Line(Line.Kind.ROW, part.cells, depth));
     }
-    part.parts.forEach(p -> put(p, depth + 1));
+    boolean areUnits =
+        part.parts.stream().anyMatch(p -> p.name != null && p.name.head().controlUnit() != null);
+    for (Part p : part.parts) {
+      boolean isUnknown = areUnits && p.name != null && !p.name.head().isKnown();
+      put(isUnknown ? p.namedAsTold() : p, depth + 1);
+    }
     lines.add(Line.of(Line.Kind.CLOSE, depth));
   }
 }

@@ -22,7 +22,7 @@ final class PlainLayout {
   private static final Pattern CODE =
       Pattern.compile("[PCBU][0-3][0-9A-F]{3}(-[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
 
-  private static final Pattern CODE_WITHIN = Pattern.compile("\\b" + CODE + "\\b", CODE.flags());
+  static final Pattern CODE_WITHIN = Pattern.compile("\\b" + CODE + "\\b", CODE.flags());
 
   private final String original;
   private final char[] glyphs;
@@ -58,6 +58,7 @@ final class PlainLayout {
         glyphs[i] = i + 1 < glyphs.length && glyphs[i + 1] == '\n' ? ' ' : '\n';
       }
     }
+    Speakers.blank(glyphs, words);
     PlainLayout plain = new PlainLayout(text, glyphs, words);
     plain.read();
     return new Layout("text", text, glyphs, plain.lines);
@@ -150,9 +151,49 @@ final class PlainLayout {
 
   private ColumnBlock sideBySide(int start, int end) {
     List<Cell> names = split(start, end, SPACES);
-    return names.size() > 1 && names.stream().allMatch(this::isUnit)
-        ? new SideBySide(names, lineStart)
-        : null;
+    if (names.size() > 1 && names.stream().allMatch(this::isUnit)) {
+      return new SideBySide(SPACES, names, lineStart);
+    }
+    for (char sign : PARTINGS) {
+      List<Cell> apart =
+          sign == SPACES || indexOf(sign, start, end) < 0 ? List.of() : within(start, end, sign);
+      if (apart.size() > 1
+          && apart.stream().anyMatch(this::isUnit)
+          && apart.stream().allMatch(c -> isUnit(c) || isUnknownName(c))
+          && isOfCodesBelow(apart.size(), end, sign)) {
+        return new SideBySide(sign, apart, lineStart);
+      }
+      if (apart.size() > 1 && beginsWithUnits(apart, end, sign)) {
+        Head units = headOf(apart.get(0));
+        List<Cell> columns = apart.subList(1, apart.size());
+        return new TurnedGrid(sign, columns, lineStart, units, this::headOf);
+      }
+    }
+    return null;
+  }
+
+  /** "Unit,engine,ABS", and below it "code,P0335,C0035". */
+  private boolean beginsWithUnits(List<Cell> row, int end, char sign) {
+    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
+    List<Cell> codes = within(below.start(), below.end(), sign);
+    return headOf(row.get(0)).is(ReportWords.Label.UNIT)
+        && codes.size() == row.size()
+        && headOf(codes.get(0)).is(ReportWords.Label.CODE)
+        && codes.stream().skip(1).allMatch(this::isCode);
+  }
+
+  private boolean isUnknownName(Cell c) {
+    return c.start() < c.end() && !headOf(c).isKnown();
+  }
+
+  /** Whether the next line has as many cells, and codes in all that are not empty. */
+  private boolean isOfCodesBelow(int names, int end, char sign) {
+    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
+    List<Cell> cells = within(below.start(), below.end(), sign);
+    return cells.size() == names
+        && cells.stream().anyMatch(c -> c.start() < c.end())
+        && cells.stream()
+            .allMatch(c -> c.start() == c.end() || CODE_WITHIN.matcher(text(c)).find());
   }
 
   private ColumnBlock turnedGrid(int start, int end) {
@@ -191,7 +232,8 @@ final class PlainLayout {
 
   /** The cells of a line that may begin with a bar. */
   private List<Cell> within(int start, int end, char sign) {
-    return split(sign == '|' && glyphs[start] == '|' ? start + 1 : start, end, sign);
+    boolean edge = start < end && sign == '|' && glyphs[start] == '|';
+    return split(edge ? start + 1 : start, end, sign);
   }
 
   private Head headOf(Cell c) {

@@ -127,7 +127,7 @@ final class RawFinder {
 
   /** Behind its last byte; "7E8 06 43 ..." tells before it how many there are. */
   private static int endOfAnswer(LineAtHand at, int i) {
-    boolean begins = i == 0 || !isByte(at, i - 1);
+    boolean begins = i == 0 || !isByte(at, i - 1) || at.isAnnounced(i);
     boolean framed =
         !begins && byteAt(at, i - 1) <= LONGEST_FRAME && (i == 1 || !isByte(at, i - 2));
     if (!begins && !framed) {

@@ -92,7 +92,7 @@ enum RecordOrder {
 
   /** A control unit, a state, or both, and nothing else. */
   static boolean isPart(LineFinds f) {
-    boolean unit = f.unit != null && (f.unitIsWhole || f.unitIsLabelled);
+    boolean unit = f.unit != null && (f.unitIsWhole || f.unitIsLabelled || f.unitIsValue);
     boolean states = f.isStatusField && !f.states.isEmpty() || f.isOnlyStates();
     return !f.hasCodes()
         && (unit || states)

@@ -59,6 +59,7 @@ final class ReportReader {
   private final Deque<Context> outer = new ArrayDeque<>();
 
   private RecordOrder order = RecordOrder.UNTOLD;
+  private BareHeadings bare;
 
   private int linesBelow;
   private boolean gapBelow;
@@ -98,6 +99,7 @@ final class ReportReader {
     List<Line> lines = layout.lines();
     LineFinds[] ahead = new LineFinds[lines.size()];
     order = RecordOrder.of(lines, i -> finds(lines, ahead, i));
+    bare = new BareHeadings(lines, i -> finds(lines, ahead, i));
     for (int i = 0; i < lines.size(); i++) {
       Line at = lines.get(i);
       switch (at.kind()) {
@@ -208,7 +210,8 @@ final class ReportReader {
     int first = found.size();
     String unit = unit(at, f);
     if (f.unit != null) {
-      unitAbove = f.unitStart <= at.start() + 1 || f.unitIsLabelled ? f.unit : "";
+      boolean before = f.unitEnd < f.codes.get(0).start();
+      unitAbove = before || f.unitIsLabelled ? f.unit : "";
       codesAbove = column(f.codes.get(0).start());
     }
     unitsNamed(f).forEach(u -> marks.mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
@@ -249,6 +252,7 @@ final class ReportReader {
       add(new ReadCode(code, states, speaks, count), c.slips(), c.start(), c.end());
     }
     alsoHeld(f, first);
+    bare.code(place(at));
     f.states.forEach(this::markState);
     f.signs.forEach(this::markState);
     ends.add(at, f, first);
@@ -298,6 +302,11 @@ final class ReportReader {
       return f.nameBefore;
     }
     return (f.unitIsAsAbove || column) && !unitAbove.isEmpty() ? unitAbove : context.unit();
+  }
+
+  /** How deep a line stands in what is above it. */
+  private int place(Line at) {
+    return layout.name().equals("text") ? column(at.start()) : at.depth();
   }
 
   /** How far from the beginning of its line, as far as columns go. */
@@ -401,7 +410,8 @@ final class ReportReader {
               || f.speaksOfAll
               || !title.isEmpty()
               || f.unitFollowsItsKind
-              || f.hasValue && f.unitIsWhole;
+              || f.hasValue && f.unitIsWhole
+              || f.unitIsValue;
       if (told && found.allLackUnit(title) && !headsCodes(lines, ahead, i)) {
         found.changeAll(r -> r.withControlUnit(f.unit));
         return;
@@ -421,6 +431,7 @@ final class ReportReader {
         return;
       }
       context = context.of(f.unit);
+      bare.heading(place(at));
       close();
       if (!states.isEmpty()) {
         context = context.with(states);
@@ -455,7 +466,13 @@ final class ReportReader {
       }
       return;
     }
-    if (heading && !f.hasValue) {
+    if (bare.isAnother(f, place(at)) && headsCodes(lines, ahead, i)) {
+      String name = Glyphs.seen(layout.glyphs(), f.shape.start(), f.shape.end());
+      marks.mark(Mark.Kind.UNIT, f.shape.start(), f.shape.end(), name);
+      context = context.of(name);
+      bare.heading(place(at));
+      close();
+    } else if (heading && !f.hasValue) {
       headed(at, f, lines, ahead, i);
     }
   }

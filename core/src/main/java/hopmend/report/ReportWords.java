@@ -71,6 +71,11 @@ public final class ReportWords {
       List<String> and,
       List<String> joining,
       List<String> nothing,
+      List<String> exceptions,
+      List<String> past,
+      List<String> then,
+      List<String> now,
+      List<String> notFound,
       List<String> healthy,
       List<String> being,
       List<String> only,
@@ -108,6 +113,9 @@ public final class ReportWords {
   /** Words of the name of a field, at most. */
   private static final int LONGEST_LABEL = 5;
 
+  /** Letters of words that have no endings: most of them are cut short ("stat", "best"). */
+  private static final int LONGEST_SHORT = 4;
+
   private final Phrases<Said> states = new Phrases<>();
   private final Phrases<Label> labels = new Phrases<>();
   private final Phrases<Condition> conditions = new Phrases<>();
@@ -117,6 +125,7 @@ public final class ReportWords {
   private final Phrases<Boolean> heads = new Phrases<>();
   private final Phrases<Boolean> beside = new Phrases<>();
   private final MonthNames months;
+  private final Phrases<Boolean> notFound = new Phrases<>();
   private final Phrases<Boolean> eachTime = new Phrases<>();
   private final Phrases<Boolean> changedParts = new Phrases<>();
   private final Phrases<Boolean> otherDistances = new Phrases<>();
@@ -156,6 +165,10 @@ public final class ReportWords {
   private final Set<String> joining = new HashSet<>();
   private final Set<String> kinds = new HashSet<>();
   private final Set<String> nothing = new HashSet<>();
+  private final Set<String> exceptions = new HashSet<>();
+  private final Set<String> past = new HashSet<>();
+  private final Set<String> then = new HashSet<>();
+  private final Set<String> now = new HashSet<>();
   private final Set<String> healthy = new HashSet<>();
   private final Set<String> being = new HashSet<>();
   private final Set<String> only = new HashSet<>();
@@ -187,6 +200,11 @@ public final class ReportWords {
     words(file.joining(), joining);
     file.compounds().forEach(c -> kinds.add(small(c)));
     words(file.nothing(), nothing);
+    words(file.exceptions(), exceptions);
+    words(file.past(), past);
+    words(file.then(), then);
+    words(file.now(), now);
+    notFound.addAll(file.notFound(), true);
     words(file.healthy(), healthy);
     words(file.being(), being);
     words(file.only(), only);
@@ -278,10 +296,14 @@ public final class ReportWords {
             });
   }
 
-  /** As words, inflected, and as a field of data writes them: testFailed. */
+  /**
+   * As words, inflected, and as a field of data writes them: testFailed. Short ones are not: "best"
+   * says how a code is held, and "Beste Grüße" does not.
+   */
   private void state(String phrase, CodeState state, List<String> endings) {
     Said said = new Said(state, denies(Word.of(phrase)));
-    Stream<String> inflected = endings.stream().map(e -> phrase + e);
+    Stream<String> inflected =
+        phrase.length() > LONGEST_SHORT ? endings.stream().map(e -> phrase + e) : Stream.empty();
     Stream.concat(Stream.of(phrase, phrase.replace(" ", "")), inflected)
         .forEach(
             written -> {
@@ -394,6 +416,31 @@ public final class ReportWords {
 
   Phrases<Boolean> none() {
     return none;
+  }
+
+  /** "All stored except P0335". */
+  boolean isException(Word w) {
+    return exceptions.contains(w.text());
+  }
+
+  /** "P0335 was active". */
+  boolean isPast(Word w) {
+    return past.contains(w.text());
+  }
+
+  /** "Kilometres then 118 230". */
+  boolean isThen(Word w) {
+    return then.contains(w.text());
+  }
+
+  /** "Now it is stored". */
+  boolean isNow(Word w) {
+    return now.contains(w.text());
+  }
+
+  /** "P0420 was not found". */
+  boolean isNotFound(List<Word> words, int i) {
+    return notFound.begins(words, i);
   }
 
   Phrases<Boolean> heads() {

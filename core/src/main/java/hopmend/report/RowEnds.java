@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Words that end rows of a code and its description, "P0335 CRANKSHAFT SENSOR CIRCUIT CURRENT": how
@@ -12,7 +13,13 @@ import java.util.Set;
  */
 final class RowEnds {
   /** A row whose end is not sure, and which of the codes found it has. */
-  private record Row(int code, LineFinds.State end) {}
+  private record Row(int code, List<LineFinds.State> end) {
+    Set<CodeState> states() {
+      return end.stream()
+          .map(LineFinds.State::state)
+          .collect(Collectors.toCollection(() -> EnumSet.noneOf(CodeState.class)));
+    }
+  }
 
   private final List<Row> unsure = new ArrayList<>();
   private boolean isAnySure;
@@ -25,7 +32,7 @@ final class RowEnds {
     if (f.codes.size() != 1 || f.otherWords == 0) {
       return;
     }
-    if (f.atEnd != null) {
+    if (!f.atEnd.isEmpty()) {
       unsure.add(new Row(code, f.atEnd));
     } else if (f.states.isEmpty()) {
       isAnyWithout = true;
@@ -36,16 +43,15 @@ final class RowEnds {
 
   /** Tells codes that nothing else is known of; returns what told it. */
   List<LineFinds.State> told(FoundCodes found) {
-    Set<CodeState> kinds = EnumSet.noneOf(CodeState.class);
-    unsure.forEach(r -> kinds.add(r.end().state()));
+    long kinds = unsure.stream().map(Row::states).distinct().count();
     List<LineFinds.State> told = new ArrayList<>();
-    if (isAnyWithout || !isAnySure && kinds.size() < 2) {
+    if (isAnyWithout || !isAnySure && kinds < 2) {
       return told;
     }
     for (Row r : unsure) {
       if (found.all().get(r.code()).read().states().isEmpty()) {
-        found.changeOf(r.code(), read -> read.withStates(Set.of(r.end().state())));
-        told.add(r.end());
+        found.changeOf(r.code(), read -> read.withStates(r.states()));
+        told.addAll(r.end());
       }
     }
     return told;

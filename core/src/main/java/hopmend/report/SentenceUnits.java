@@ -77,7 +77,11 @@ final class SentenceUnits {
   }
 
   void settle(LineAtHand at) {
-    if (!at.finds.hasCodes() || at.finds.mentionsTraffic) {
+    if (!at.finds.hasCodes()) {
+      return;
+    }
+    if (at.finds.mentionsTraffic) {
+      placed(at);
       return;
     }
     List<Sentence> telling = new ArrayList<>(1);
@@ -110,6 +114,31 @@ final class SentenceUnits {
       at.finds.unit = first.name();
       at.finds.unitStart = first.start();
       at.finds.unitEnd = first.end();
+    }
+  }
+
+  /**
+   * "Communication with ABS: U0121 in the engine, U0121 in the cluster": which unit is not heard is
+   * no matter where each code is told with its own right behind it.
+   */
+  private void placed(LineAtHand at) {
+    for (int code = 0; code < at.finds.codes.size(); code++) {
+      int in = at.behind(0, at.finds.codes.get(code).end());
+      int unit = in + 1;
+      unit += unit < at.size() && words.isThe(at.word(unit)) ? 1 : 0;
+      if (unit < at.size()
+          && words.isFrom(at.word(in))
+          && at.segment(in - 1) == at.segment(unit)
+          && at.part(unit) == Part.UNIT) {
+        Phrases.Match<ControlUnit> match = names.at(at, unit);
+        if (match != null) {
+          int behind = unit + match.words();
+          int end = at.word(behind - 1).end();
+          at.finds.unitsOfSentence.put(
+              code,
+              List.of(new LineFinds.UnitAt(match.meaning().name(), at.word(unit).start(), end)));
+        }
+      }
     }
   }
 

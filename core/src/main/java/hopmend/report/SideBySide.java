@@ -5,11 +5,13 @@ import java.util.List;
 
 /** "Engine control Body control": names of units, and below each what it has. */
 final class SideBySide implements ColumnBlock {
+  private final char parting;
   private final List<Cell> names;
   private final int namesStart;
   private final List<List<Line>> below = new ArrayList<>();
 
-  SideBySide(List<Cell> names, int namesStart) {
+  SideBySide(char parting, List<Cell> names, int namesStart) {
+    this.parting = parting;
     this.names = names;
     this.namesStart = namesStart;
     names.forEach(n -> below.add(new ArrayList<>()));
@@ -17,11 +19,14 @@ final class SideBySide implements ColumnBlock {
 
   @Override
   public char parting() {
-    return ' ';
+    return parting;
   }
 
   @Override
   public boolean takes(List<Cell> cells, int lineStart) {
+    if (parting != ' ') {
+      return takesByTurn(cells);
+    }
     List<List<Cell>> parts = new ArrayList<>();
     names.forEach(n -> parts.add(new ArrayList<>()));
     for (Cell c : cells) {
@@ -39,6 +44,19 @@ final class SideBySide implements ColumnBlock {
       if (!part.isEmpty()) {
         Cell all = new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end());
         below.get(k).add(Line.of(Line.Kind.TEXT, 0, all));
+      }
+    }
+    return true;
+  }
+
+  /** Cells that a sign parts, as many as there are names. */
+  private boolean takesByTurn(List<Cell> cells) {
+    if (cells.size() != names.size()) {
+      return false;
+    }
+    for (int k = 0; k < cells.size(); k++) {
+      if (cells.get(k).end() > cells.get(k).start()) {
+        below.get(k).add(Line.of(Line.Kind.TEXT, 0, cells.get(k)));
       }
     }
     return true;

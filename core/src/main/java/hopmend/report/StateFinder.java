@@ -75,6 +75,37 @@ final class StateFinder {
       }
       i = behind;
     }
+    if (at.finds.hasCodes() && !at.finds.states.isEmpty() && hasException(at)) {
+      at.finds.states.sort(Comparator.comparingInt(State::start));
+      int start = Math.max(at.line().start(), at.finds.states.get(0).start());
+      at.finds.doubts.add(new LineFinds.Doubt(start, at.line().end(), "of-which-code", null));
+      at.finds.states.clear();
+    }
+  }
+
+  /** "All stored except P0335, which is active", "all are stored, only P0335 is active". */
+  private boolean hasException(LineAtHand at) {
+    boolean every = false;
+    for (int i = 0; i < at.size(); i++) {
+      every = words.isEvery(at.word(i)) || every && !at.endsSentence(i);
+      boolean excepts = words.isException(at.word(i)) || every && words.isOnly(at.word(i));
+      if (excepts && isCodeMeant(at, i + 1)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** "P0335", "the first". */
+  private boolean isCodeMeant(LineAtHand at, int from) {
+    int i = from;
+    while (i < at.size()
+        && i - from < 2
+        && at.part(i) == Part.FILL
+        && words.place(at.word(i)).isEmpty()) {
+      i++;
+    }
+    return i < at.size() && (at.part(i) == Part.CODE || words.place(at.word(i)).isPresent());
   }
 
   private boolean isTakenAlready(LineAtHand at, int i) {
@@ -110,7 +141,10 @@ final class StateFinder {
         || isSaidAs(at, behind)
         || isOfSomethingElse(at, from, behind)
         || isFieldOfOther(at, from, behind)
-        || isLegend(at, from)) {
+        || isLegend(at, from)
+        || isAsked(at, behind)
+        || state == CodeState.CURRENT && isPast(at, from, behind)
+        || isOfDoubt(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
     }
@@ -133,14 +167,19 @@ final class StateFinder {
     Head head = at.cellOf(from).head();
     Optional<Reach> place = reach.placeBefore(at, from);
     boolean plain = affirmed || place.isPresent() || head.is(Label.STATUS);
-    if (head.is(Label.TEXT) || !plain && !sense.isTold(at, from, behind)) {
+    boolean joined = sense.isJoined(at, at.finds.states, from);
+    if (head.is(Label.TEXT) || !plain && !joined && !sense.isTold(at, from, behind)) {
       at.account(from, behind, Part.OTHER);
-      if (!head.is(Label.TEXT) && StateSense.endsRow(at, behind)) {
-        at.finds.atEnd = State.beside(state, at.word(from).start(), at.word(behind - 1).end());
+      if (!head.is(Label.TEXT) && sense.endsRow(at, behind)) {
+        at.finds.atEnd.add(State.beside(state, at.word(from).start(), at.word(behind - 1).end()));
       }
       return;
     }
     at.finds.speaksOfPassing |= words.isPassing(at.word(from));
+    if (sense.isJoined(at, at.finds.atEnd, from)) {
+      at.finds.states.addAll(at.finds.atEnd);
+      at.finds.atEnd.clear();
+    }
     at.finds.states.add(
         new State(
             state,
@@ -333,6 +372,53 @@ final class StateFinder {
         && !words.isAnd(at.word(from - 1))
         && !words.isArticle(at.word(from - 1))
         && at.segment(from - 1) == at.segment(told);
+  }
+
+  /** "P0335 active? No, stored". */
+  private boolean isAsked(LineAtHand at, int behind) {
+    int sign = Glyphs.behindSpaces(glyphs, at.word(behind - 1).end());
+    boolean yes =
+        behind < at.size() && (words.isAffirmed(at.word(behind)) || at.part(behind) == Part.UNIT);
+    return sign < at.line().end() && glyphs[sign] == '?' && !yes;
+  }
+
+  /** "P0335 was active yesterday but is now stored": of one code, and the other state holds. */
+  private boolean isPast(LineAtHand at, int from, int behind) {
+    int verb = from - 1;
+    while (verb > 0
+        && from - verb < 3
+        && at.part(verb) == Part.FILL
+        && !words.isPast(at.word(verb))) {
+      verb--;
+    }
+    if (verb < 0 || !words.isPast(at.word(verb)) || at.segment(verb) != at.segment(from)) {
+      return false;
+    }
+    boolean now = false;
+    for (int i = behind; i < at.size() && i - behind < StateReach.NEAR; i++) {
+      now |= words.isNow(at.word(i));
+      if (at.part(i) == Part.CODE || at.endsSentence(i - 1)) {
+        return false;
+      }
+      if (now && at.part(i) == Part.STATE) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** "Box P0715 stored": what may be a code stands right before, with this as its state. */
+  private static boolean isOfDoubt(LineAtHand at, int from) {
+    int code = from - 1;
+    while (StateReach.isNear(at, code, from)) {
+      code--;
+    }
+    if (code < 0 || at.part(code) != Part.CODE || at.segment(code) != at.segment(from)) {
+      return false;
+    }
+    Word w = at.word(code);
+    int before = at.finds.codesBefore(w.start() + 1);
+    return before == 0 || at.finds.codes.get(before - 1).end() <= w.start();
   }
 
   /** "S = stored": it tells of a letter, and of no code. */

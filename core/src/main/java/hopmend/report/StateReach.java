@@ -28,6 +28,9 @@ final class StateReach {
         || opensNext(at, from, behind)) {
       return Reach.AHEAD;
     }
+    if (describesNext(at, from, behind)) {
+      return Reach.OWN;
+    }
     if (isSingledOut(at, from, behind) || isSaidOfTheNext(at, from, behind)) {
       return Reach.NEXT;
     }
@@ -75,10 +78,10 @@ final class StateReach {
     return Optional.empty();
   }
 
-  /** "A stored P0011". */
+  /** "A stored P0011", "the old P0700". */
   boolean describesNext(LineAtHand at, int from, int behind) {
     return from > 0
-        && words.isArticle(at.word(from - 1))
+        && (words.isArticle(at.word(from - 1)) || words.isThe(at.word(from - 1)))
         && behind < at.size()
         && at.part(behind) == Part.CODE
         && at.segment(behind) == at.segment(from - 1);
@@ -133,13 +136,8 @@ final class StateReach {
     return i > 0 && at.segment(i - 1) == at.segment(state) && at.part(i - 1) == Part.CODE;
   }
 
-  /**
-   * A verb with its unit before it and a code behind, "the ABS stores C0035", or "a stored P0011".
-   */
+  /** A verb with its unit before it and a code behind, "the ABS stores C0035". */
   private boolean isSaidOfTheNext(LineAtHand at, int from, int behind) {
-    if (describesNext(at, from, behind)) {
-      return true;
-    }
     int code = behind;
     while (isNear(at, code, from) && at.part(code) != Part.OTHER) {
       code++;

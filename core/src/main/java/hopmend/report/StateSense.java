@@ -1,7 +1,9 @@
 package hopmend.report;
 
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
+import java.util.List;
 
 /** Whether a word for a state tells one here, and is no part of a description. */
 final class StateSense {
@@ -17,7 +19,7 @@ final class StateSense {
 
   /** Whether a word for a state is one here, and not part of a description. */
   boolean isTold(LineAtHand at, int from, int behind) {
-    if (isOfValue(at, from, behind)) {
+    if (isOfValue(at, from, behind) || isOfSomeThing(at, from, behind)) {
       return false;
     }
     int first = from;
@@ -74,6 +76,19 @@ final class StateSense {
         && at.segment(behind) == at.segment(behind - 1);
   }
 
+  /**
+   * "The old van" is no "the old of": a language has a word for things where another has "from".
+   */
+  private boolean isOfSomeThing(LineAtHand at, int from, int behind) {
+    boolean described =
+        from > 0 && (words.isThe(at.word(from - 1)) || words.isArticle(at.word(from - 1)));
+    boolean unit =
+        behind + 1 < at.size()
+            && at.segment(behind + 1) == at.segment(from)
+            && (at.part(behind + 1) == Part.UNIT || words.isThe(at.word(behind + 1)));
+    return described && behind < at.size() && words.isFrom(at.word(behind)) && !unit;
+  }
+
   /** "P0299 present and the ABS C0035", "P0299, active since noon": right behind its code. */
   private boolean isBetweenCodeAndMore(LineAtHand at, int from, int behind) {
     boolean begins = from > 0 && at.segment(from - 1) != at.segment(from);
@@ -90,9 +105,13 @@ final class StateSense {
     return words.isAnd(at.word(and)) && and + 1 < at.size() && at.part(and + 1) != Part.OTHER;
   }
 
-  /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins. */
-  static boolean endsRow(LineAtHand at, int behind) {
-    if (behind < at.size() || at.word(behind - 1).end() < at.line().end()) {
+  /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins, or two. */
+  boolean endsRow(LineAtHand at, int behind) {
+    int end = behind;
+    while (end < at.size() && (isAnother(at, end) || words.isAnd(at.word(end)))) {
+      end++;
+    }
+    if (end < at.size() || at.word(end - 1).end() < at.line().end()) {
       return false;
     }
     int code = 0;
@@ -100,6 +119,25 @@ final class StateSense {
       code++;
     }
     return code < at.size() && at.part(code) == Part.CODE && at.finds.codes.size() == 1;
+  }
+
+  /** "Active/stored", "active and stored": the last of the states before ends right before it. */
+  boolean isJoined(LineAtHand at, List<State> before, int from) {
+    int last = from - 1;
+    last -= last > 0 && words.isAnd(at.word(last)) ? 1 : 0;
+    return isAnother(at, from)
+        && !before.isEmpty()
+        && before.get(before.size() - 1).end() == at.word(last).end()
+        && endsRow(at, from + 1);
+  }
+
+  /** A state that a sign or an "and" parts from the word before it; a space does not. */
+  private boolean isAnother(LineAtHand at, int i) {
+    boolean parted = i > 0 && words.isAnd(at.word(i - 1));
+    for (int k = i > 0 ? at.word(i - 1).end() : 0; i > 0 && k < at.word(i).start(); k++) {
+      parted |= glyphs[k] == '/' || glyphs[k] == '+';
+    }
+    return parted && at.part(i) == Part.STATE;
   }
 
   /** It alone begins with a capital, is written in capitals, or has none behind words with them. */

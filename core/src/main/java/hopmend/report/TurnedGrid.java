@@ -6,27 +6,28 @@ import java.util.List;
 import java.util.function.Function;
 
 /**
- * Codes as names of columns; states as names of rows that are crossed or not, or rows of their
- * units and of their states.
+ * A table on its side, each column a code: states as names of rows that are crossed or not, or rows
+ * of codes, of their units and of their states.
  */
 final class TurnedGrid implements ColumnBlock {
   private final char parting;
   private final int namesStart;
-  private final List<Cell> codes;
+  private final List<Cell> first;
   private final List<List<Cell>> columns = new ArrayList<>();
   private final Function<Cell, Head> named;
 
   /**
-   * @param code of a column of codes
+   * @param first the cells of its first row
+   * @param head what the first row tells
    * @param named what the name of a row says
    */
   TurnedGrid(
-      char parting, List<Cell> codes, int namesStart, Head code, Function<Cell, Head> named) {
+      char parting, List<Cell> first, int namesStart, Head head, Function<Cell, Head> named) {
     this.parting = parting;
-    this.codes = codes;
+    this.first = first;
     this.namesStart = namesStart;
     this.named = named;
-    codes.forEach(c -> columns.add(new ArrayList<>(List.of(new Cell(code, c.start(), c.end())))));
+    first.forEach(c -> columns.add(new ArrayList<>(List.of(new Cell(head, c.start(), c.end())))));
   }
 
   @Override
@@ -43,9 +44,9 @@ final class TurnedGrid implements ColumnBlock {
     for (int i = 1; i < cells.size(); i++) {
       Cell c = cells.get(i);
       int column =
-          parting == ' ' && cells.size() - 1 != codes.size()
-              ? ColumnBlock.beginningBefore(codes, namesStart, c.start() - lineStart)
-              : Math.min(i, codes.size()) - 1;
+          parting == ' ' && cells.size() - 1 != first.size()
+              ? ColumnBlock.beginningBefore(first, namesStart, c.start() - lineStart)
+              : Math.min(i, first.size()) - 1;
       columns.get(column).add(new Cell(head, c.start(), c.end()));
     }
     return true;
@@ -53,7 +54,10 @@ final class TurnedGrid implements ColumnBlock {
 
   /** What is told of codes in such a row. */
   static boolean isOfCodes(Head head) {
-    return head.state() != null || head.is(Label.UNIT) || head.is(Label.STATUS);
+    return head.state() != null
+        || head.is(Label.CODE)
+        || head.is(Label.UNIT)
+        || head.is(Label.STATUS);
   }
 
   @Override

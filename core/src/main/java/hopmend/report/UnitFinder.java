@@ -85,7 +85,7 @@ final class UnitFinder {
       if (at.part(i) == Part.CODE && named && at.isAnnounced(i)) {
         unknown(at, i);
       }
-      if (at.part(i) != Part.UNIT || isBeforeCode(at, i)) {
+      if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || isOfCodeBefore(at, i)) {
         continue;
       }
       Phrases.Match<ControlUnit> match = names.at(at, i);
@@ -116,6 +116,11 @@ final class UnitFinder {
         at.finds.unitsWithin.add(named(at, from, match));
       }
     }
+  }
+
+  /** "P0341 (active) @ECM, P0011 (stored) @ECM". */
+  private boolean isOfCodeBefore(LineAtHand at, int unit) {
+    return glyphs[at.word(unit).start() - 1] == '@';
   }
 
   /** "Chassis: C0561": a name that nobody here knows, right before a sign and a code. */

@@ -1,0 +1,80 @@
+package hopmend.report;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.IntFunction;
+import java.util.stream.IntStream;
+
+/**
+ * Names that nobody here knows, and that stand as known control units do where they head codes:
+ * "Engine", its codes, "Crane", its codes. Without any sign it could describe the code above, and
+ * has to stand out by its place.
+ */
+final class BareHeadings {
+  /** So many lines show how headings are written (our own bound). */
+  private static final int LOOKED_AT = 200;
+
+  /** So many lines at the end may tell of the vehicle (our own bound). */
+  private static final int LINES_AT_END = 8;
+
+  /** How the known ones are written. */
+  private final Set<String> known = new HashSet<>();
+
+  private final boolean endsWithCode;
+
+  /** In which column the last one stood. */
+  private int column = -1;
+
+  private boolean hasCodes;
+  private boolean codesStandDeeper;
+
+  /**
+   * @param finds what was found in a line, by its number
+   */
+  BareHeadings(List<Line> lines, IntFunction<LineFinds> finds) {
+    List<LineFinds> first =
+        IntStream.range(0, Math.min(LOOKED_AT, lines.size()))
+            .filter(i -> !lines.get(i).cells().isEmpty())
+            .mapToObj(finds)
+            .toList();
+    for (int i = 0; i + 1 < first.size(); i++) {
+      boolean heads =
+          first.subList(i + 1, Math.min(i + 3, first.size())).stream()
+              .anyMatch(LineFinds::hasCodes);
+      if (first.get(i).unit != null && heads) {
+        known.add(first.get(i).shape.written());
+      }
+    }
+    known.remove("");
+    endsWithCode =
+        IntStream.iterate(lines.size() - 1, i -> i >= 0, i -> i - 1)
+            .filter(i -> lines.get(i).kind() != Line.Kind.GAP)
+            .limit(LINES_AT_END)
+            .filter(i -> !lines.get(i).cells().isEmpty())
+            .mapToObj(finds)
+            .filter(f -> f.hasCodes() || f.shape.isBare())
+            .findFirst()
+            .filter(LineFinds::hasCodes)
+            .isPresent();
+  }
+
+  /** A heading; where it stands. */
+  void heading(int at) {
+    column = at;
+    hasCodes = false;
+    codesStandDeeper = false;
+  }
+
+  void code(int at) {
+    codesStandDeeper = column >= 0 && at > column && (codesStandDeeper || !hasCodes);
+    hasCodes = true;
+  }
+
+  /** Whether a name that nobody knows heads the codes below it. */
+  boolean isAnother(LineFinds f, int at) {
+    boolean standsOut = codesStandDeeper || f.shape.namesKind() || endsWithCode;
+    return known.contains(f.shape.written())
+        && (!f.shape.isBare() || hasCodes && column == at && standsOut);
+  }
+}

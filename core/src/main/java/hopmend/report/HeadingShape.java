@@ -1,0 +1,105 @@
+package hopmend.report;
+
+import hopmend.fault.ControlUnit;
+import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
+
+/**
+ * How a line without codes names something: "2) Crane (1 code)" is written as "1) Engine (3 codes)"
+ * is, so it names a control unit too, whether anybody knows it or not.
+ *
+ * @param written the line with {@value #NAME} for the name and {@value #NUMBER} for numbers
+ * @param start where the name begins
+ * @param end behind the name
+ * @param namesKind "crane module": it says that it is a control unit
+ */
+record HeadingShape(String written, int start, int end, boolean namesKind) {
+  private static final char NAME = '@';
+  private static final char NUMBER = '0';
+  private static final char CODES = '&';
+
+  /** Words of such a line, at most, and of the name (our own bounds). */
+  private static final int LONGEST = 8;
+
+  private static final int LONGEST_NAME = 4;
+
+  /** No line that names one thing and tells nothing of it. */
+  static final HeadingShape NONE = new HeadingShape("", 0, 0, false);
+
+  /** Whether nothing but the name stands there. */
+  boolean isBare() {
+    return written.length() == 1;
+  }
+
+  static HeadingShape of(LineAtHand at, char[] glyphs, ReportWords words, UnitNames units) {
+    LineFinds f = at.finds;
+    boolean tells =
+        f.hasCodes()
+            || !f.states.isEmpty()
+            || !f.values.isEmpty()
+            || !f.odometers.isEmpty()
+            || !f.vins.isEmpty()
+            || f.none
+            || f.date != null;
+    if (tells || at.isEmpty() || at.size() > LONGEST) {
+      return NONE;
+    }
+    StringBuilder written = new StringBuilder();
+    int place = at.line().start();
+    int start = -1;
+    int end = -1;
+    int named = 0;
+    boolean kind = false;
+    int i = 0;
+    while (i < at.size()) {
+      Phrases.Match<ControlUnit> unit = at.part(i) == Part.UNIT ? units.at(at, i) : null;
+      int behind = unit == null ? i + 1 : i + unit.words();
+      String signs = signs(glyphs, place, at.word(i).start());
+      boolean goesOn = start >= 0 && place == end && signs.isEmpty();
+      boolean isKind = unit == null && words.isLabel(at.words(), i, Label.UNIT);
+      isKind &= goesOn || i + 1 < at.size() && isNameAfter(at, i, glyphs);
+      boolean isName = unit != null || isKind || isUnknown(at, i);
+      if (isName && start >= 0 && !goesOn) {
+        return NONE;
+      }
+      if (!isName || start < 0) {
+        written.append(signs).append(isName ? NAME : word(at, i, words));
+      }
+      if (isName) {
+        start = start < 0 ? at.word(i).start() : start;
+        end = at.word(behind - 1).end();
+        named += behind - i;
+        kind |= isKind;
+      }
+      place = at.word(behind - 1).end();
+      i = behind;
+    }
+    written.append(signs(glyphs, place, at.line().end()));
+    return start < 0 || named > LONGEST_NAME
+        ? NONE
+        : new HeadingShape(written.toString(), start, end, kind);
+  }
+
+  /** "Module crane", and not "module 2: crane". */
+  private static boolean isNameAfter(LineAtHand at, int kind, char[] glyphs) {
+    boolean apart = !signs(glyphs, at.word(kind).end(), at.word(kind + 1).start()).isEmpty();
+    return !apart && (at.part(kind + 1) == Part.UNIT || isUnknown(at, kind + 1));
+  }
+
+  private static boolean isUnknown(LineAtHand at, int i) {
+    return at.part(i) == Part.OTHER && at.word(i).digits() == 0;
+  }
+
+  private static String word(LineAtHand at, int i, ReportWords words) {
+    Word w = at.word(i);
+    if (w.isNumber()) {
+      return String.valueOf(NUMBER);
+    }
+    return words.isLabel(at.words(), i, Label.CODE) ? String.valueOf(CODES) : " " + w.text() + " ";
+  }
+
+  /** What parts two words, but for spaces and for how long a line of signs is. */
+  private static String signs(char[] glyphs, int from, int to) {
+    return new String(glyphs, from, to - from).replaceAll("\\s", "").replaceAll("(.)\\1+", "$1");
+  }
+}
