@@ -157,10 +157,7 @@ final class CodeStates {
   private static void ofNext(
       LineFinds f, List<LineFinds.State> said, List<EnumSet<CodeState>> told) {
     for (LineFinds.State s : said) {
-      int k = 0;
-      while (k < told.size() && f.codes.get(k).start() < s.start()) {
-        k++;
-      }
+      int k = f.codesBefore(s.start());
       if (k < told.size() && told.get(k).isEmpty()) {
         told.get(k).add(s.state());
       }

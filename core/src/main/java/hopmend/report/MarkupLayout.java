@@ -493,13 +493,14 @@ final class MarkupLayout {
   /** One line belongs to its part; several are lines of text. */
   private void between(Part part, Head head, int from, int to) {
     List<Cell> said = new ArrayList<>();
-    for (int start = from; start < to; start = Cell.nextLine(glyphs, start)) {
-      Cell line = Cell.trimmed(glyphs, start, Math.min(to, Cell.nextLine(glyphs, start)));
-      if (line.end() > line.start()) {
-        said.add(line);
-      }
-      if (Cell.nextLine(glyphs, start) <= start) {
-        break;
+    int start = from;
+    for (int i = from; i <= to; i++) {
+      if (i == to || glyphs[i] == '\n') {
+        Cell line = Cell.trimmed(glyphs, start, i);
+        if (line.end() > line.start()) {
+          said.add(line);
+        }
+        start = i + 1;
       }
     }
     if (said.size() == 1) {

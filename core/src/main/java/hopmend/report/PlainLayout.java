@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.measure.MeasureUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +31,10 @@ final class PlainLayout {
   private final List<Line> lines = new ArrayList<>();
   private List<Cell> columns = List.of();
   private List<Head> heads = List.of();
+
+  /** What names of columns say, each looked up once. */
+  private final Map<String, Head> names = new HashMap<>();
+
   private char parting;
 
   /**
@@ -237,7 +242,7 @@ final class PlainLayout {
   }
 
   private Head headOf(Cell c) {
-    return Head.of(text(c), words);
+    return names.computeIfAbsent(text(c), n -> Head.of(n, words));
   }
 
   private String text(Cell c) {

@@ -135,7 +135,7 @@ final class RawFinder {
     }
     int last = framed ? i + byteAt(at, i - 1) : at.size();
     int behind = i + 1;
-    while (behind < Math.min(last, at.size()) && isByte(at, behind)) {
+    while (behind < Math.min(last, at.size()) && isByte(at, behind) && !at.isAnnounced(behind)) {
       behind++;
     }
     return framed && behind != last ? i : behind;

@@ -122,8 +122,12 @@ final class SentenceUnits {
    * no matter where each code is told with its own right behind it.
    */
   private void placed(LineAtHand at) {
+    int in = 0;
     for (int code = 0; code < at.finds.codes.size(); code++) {
-      int in = at.behind(0, at.finds.codes.get(code).end());
+      int end = at.finds.codes.get(code).end();
+      while (in < at.size() && at.word(in).start() < end) {
+        in++;
+      }
       int unit = in + 1;
       unit += unit < at.size() && words.isThe(at.word(unit)) ? 1 : 0;
       if (unit < at.size()
@@ -132,11 +136,13 @@ final class SentenceUnits {
           && at.part(unit) == Part.UNIT) {
         Phrases.Match<ControlUnit> match = names.at(at, unit);
         if (match != null) {
-          int behind = unit + match.words();
-          int end = at.word(behind - 1).end();
           at.finds.unitsOfSentence.put(
               code,
-              List.of(new LineFinds.UnitAt(match.meaning().name(), at.word(unit).start(), end)));
+              List.of(
+                  new LineFinds.UnitAt(
+                      match.meaning().name(),
+                      at.word(unit).start(),
+                      at.word(unit + match.words() - 1).end())));
         }
       }
     }

@@ -46,11 +46,15 @@ final class VehicleFinder {
         || !Vin.mayBe(length, groups.stream().mapToInt(Word::digits).sum())) {
       return i;
     }
+    boolean named = isNamed(at, i);
     boolean alone = groups.size() == at.size() && groups.stream().noneMatch(VehicleFinder::isCode);
+    if (!named && !alone) {
+      return i;
+    }
     int start = at.word(i).start();
     int end = at.word(behind - 1).end();
     VinReading reading = read(start, end);
-    if (!isNamed(at, i) && !(alone && reading.checkDigitRight())) {
+    if (!named && !reading.checkDigitRight()) {
       return i;
     }
     found(at, reading, start, end);

@@ -50,11 +50,15 @@ record Word(String text, int start, int end) {
   }
 
   boolean isNumber() {
-    return !text.isEmpty() && text.chars().allMatch(c -> c >= '0' && c <= '9');
+    return !text.isEmpty() && digits() == text.length();
   }
 
   /** How many digits are in it. */
   int digits() {
-    return (int) text.chars().filter(c -> c >= '0' && c <= '9').count();
+    int digits = 0;
+    for (int i = 0; i < text.length(); i++) {
+      digits += text.charAt(i) >= '0' && text.charAt(i) <= '9' ? 1 : 0;
+    }
+    return digits;
   }
 }

@@ -166,7 +166,17 @@ class ScanTextTest {
         "in in in dash ",
         "43 43 43 ",
         "ecu ",
-        "07 43 59 02 FF 03 40 31 2F "
+        "07 43 59 02 FF 03 40 31 2F ",
+        "$03: 43 ",
+        "the old P0335 ",
+        "Plate AB P0335 ",
+        "not found: P0420, P0430 ",
+        "communication, U0121 in the engine ",
+        "P0335 was active, now stored, ",
+        "1. Crane\nP0335\n",
+        "Engine;ABS\n",
+        "09:14 Ola: ",
+        "<fault>P0335 <state>active</state></fault>"
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
