@@ -7,9 +7,9 @@ import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 
 /**
- * Names that nobody here knows, and that stand as known control units do where they head codes:
- * "Engine", its codes, "Crane", its codes. Without any sign it could describe the code above, and
- * has to stand out by its place.
+ * Names that nobody here knows, and that stand as known control units or states do where they head
+ * codes: "Engine", its codes, "Crane", its codes. Without any sign it could describe the code
+ * above, and has to stand out by its place.
  */
 final class BareHeadings {
   /** So many lines show how headings are written (our own bound). */
@@ -18,13 +18,18 @@ final class BareHeadings {
   /** So many lines at the end may tell of the vehicle (our own bound). */
   private static final int LINES_AT_END = 8;
 
-  /** How the known ones are written. */
-  private final Set<String> known = new HashSet<>();
+  /** How the known ones are written, those of units and those of states. */
+  private final Set<String> units = new HashSet<>();
+
+  private final Set<String> states = new HashSet<>();
 
   private final boolean endsWithCode;
 
   /** In which column the last one stood. */
   private int column = -1;
+
+  /** In which column the last code stood. */
+  private int lastCode = -1;
 
   private boolean hasCodes;
   private boolean codesStandDeeper;
@@ -42,11 +47,13 @@ final class BareHeadings {
       boolean heads =
           first.subList(i + 1, Math.min(i + 3, first.size())).stream()
               .anyMatch(LineFinds::hasCodes);
-      if (first.get(i).unit != null && heads) {
-        known.add(first.get(i).shape.written());
+      LineFinds f = first.get(i);
+      if (heads && (f.unit != null || f.isOnlyStates())) {
+        (f.unit != null ? units : states).add(f.shape.written());
       }
     }
-    known.remove("");
+    units.remove("");
+    states.remove("");
     endsWithCode =
         IntStream.iterate(lines.size() - 1, i -> i >= 0, i -> i - 1)
             .filter(i -> lines.get(i).kind() != Line.Kind.GAP)
@@ -69,12 +76,26 @@ final class BareHeadings {
   void code(int at) {
     codesStandDeeper = column >= 0 && at > column && (codesStandDeeper || !hasCodes);
     hasCodes = true;
+    lastCode = at;
   }
 
-  /** Whether a name that nobody knows heads the codes below it. */
-  boolean isAnother(LineFinds f, int at) {
-    boolean standsOut = codesStandDeeper || f.shape.namesKind() || endsWithCode;
-    return known.contains(f.shape.written())
-        && (!f.shape.isBare() || hasCodes && column == at && standsOut);
+  /** Whether a line stands further out than the last code. */
+  boolean isAboveCodes(int at) {
+    return at < lastCode;
+  }
+
+  /** Whether the name of a unit that nobody knows heads the codes below it. */
+  boolean isUnit(LineFinds f, int at) {
+    return units.contains(f.shape.written()) && standsOut(f, at);
+  }
+
+  /** Whether a word heads them that nobody knows, as words for states do. */
+  boolean isState(LineFinds f, int at) {
+    return states.contains(f.shape.written()) && standsOut(f, at);
+  }
+
+  private boolean standsOut(LineFinds f, int at) {
+    return !f.shape.isBare()
+        || hasCodes && column == at && (codesStandDeeper || f.shape.namesKind() || endsWithCode);
   }
 }

@@ -18,6 +18,9 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
   private static final char NUMBER = '0';
   private static final char CODES = '&';
 
+  /** Signs by which trees are drawn: the last branch is another one. */
+  private static final String BRANCHES = "│├└─┬┌`|+";
+
   /** Words of such a line, at most, and of the name (our own bounds). */
   private static final int LONGEST = 8;
 
@@ -35,7 +38,7 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     LineFinds f = at.finds;
     boolean tells =
         f.hasCodes()
-            || !f.states.isEmpty()
+            || !f.states.isEmpty() && !f.isOnlyStates()
             || !f.values.isEmpty()
             || !f.odometers.isEmpty()
             || !f.vins.isEmpty()
@@ -57,8 +60,10 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
       String signs = signs(glyphs, place, at.word(i).start());
       boolean goesOn = start >= 0 && place == end && signs.isEmpty();
       boolean isKind = unit == null && words.isLabel(at.words(), i, Label.UNIT);
-      isKind &= goesOn || i + 1 < at.size() && isNameAfter(at, i, glyphs);
-      boolean isName = unit != null || isKind || isUnknown(at, i);
+      isKind &= goesOn || i + 1 < at.size() && isNameAfter(at, i, glyphs, words);
+      boolean isOf = goesOn && i + 1 < at.size() && isOf(at, i, words);
+      boolean isState = at.part(i) == Part.STATE;
+      boolean isName = unit != null || isKind || isOf || isState || isUnknown(at, i);
       if (isName && start >= 0 && !goesOn) {
         return NONE;
       }
@@ -80,10 +85,18 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
         : new HeadingShape(written.toString(), start, end, kind);
   }
 
-  /** "Module crane", and not "module 2: crane". */
-  private static boolean isNameAfter(LineAtHand at, int kind, char[] glyphs) {
+  /** "Module crane", "módulo da grua", and not "module 2: crane". */
+  private static boolean isNameAfter(LineAtHand at, int kind, char[] glyphs, ReportWords words) {
+    int name = kind + 1;
+    while (name + 1 < at.size() && name - kind < 3 && isOf(at, name, words)) {
+      name++;
+    }
     boolean apart = !signs(glyphs, at.word(kind).end(), at.word(kind + 1).start()).isEmpty();
-    return !apart && (at.part(kind + 1) == Part.UNIT || isUnknown(at, kind + 1));
+    return !apart && (at.part(name) == Part.UNIT || isUnknown(at, name));
+  }
+
+  private static boolean isOf(LineAtHand at, int i, ReportWords words) {
+    return words.isOf(at.word(i)) || words.isThe(at.word(i));
   }
 
   private static boolean isUnknown(LineAtHand at, int i) {
@@ -100,6 +113,14 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
 
   /** What parts two words, but for spaces and for how long a line of signs is. */
   private static String signs(char[] glyphs, int from, int to) {
-    return new String(glyphs, from, to - from).replaceAll("\\s", "").replaceAll("(.)\\1+", "$1");
+    StringBuilder signs = new StringBuilder();
+    for (int i = from; i < to; i++) {
+      char sign = BRANCHES.indexOf(glyphs[i]) >= 0 ? '-' : glyphs[i];
+      boolean again = signs.length() > 0 && signs.charAt(signs.length() - 1) == sign;
+      if (sign > ' ' && !again) {
+        signs.append(sign);
+      }
+    }
+    return signs.toString();
   }
 }

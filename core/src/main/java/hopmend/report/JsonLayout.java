@@ -114,7 +114,13 @@ final class JsonLayout {
     boolean mayBeUnit = name != null && !name.head().isKnown() && !isCode(name);
     Part held = mayBeUnit ? new Part(name) : part;
     while (json.nextToken() != JsonToken.END_ARRAY) {
-      value(held, mayBeUnit ? null : name);
+      if (json.currentToken() == JsonToken.START_ARRAY) {
+        Part row = new Part(null);
+        held.parts.add(row);
+        list(row, null);
+      } else {
+        value(held, mayBeUnit ? null : name);
+      }
     }
     if (!mayBeUnit) {
       return;

@@ -143,6 +143,12 @@ final class LineFinds {
    */
   final Map<Integer, List<UnitAt>> unitsOfSentence = new HashMap<>(0);
 
+  /** Codes, by their numbers, in whose place for a unit something stands that nobody here knows. */
+  final List<Integer> codesOfUnknown = new ArrayList<>(0);
+
+  /** "P0299 engine, P0715 gearbox": whatever else stands there. */
+  boolean eachCodeHasItsUnit;
+
   /** "P0741 and P0700. P0741 in the gearbox ...": where each code is told last with its unit. */
   Map<TroubleCode, Integer> lastWithUnit() {
     Map<TroubleCode, Integer> last = new HashMap<>();
@@ -244,6 +250,13 @@ final class LineFinds {
     return countBefore(codes, Code::start, place);
   }
 
+  /** What stands before its code is the name of a field, and no unit's. */
+  void dropUnknownUnit() {
+    unit = null;
+    unitIsUnknown = false;
+    unitIsWhole = false;
+  }
+
   /** How many begin before a place, of what stands in the order of the line. */
   static <T> int countBefore(List<T> inOrder, ToIntFunction<T> start, int place) {
     int from = 0;
@@ -296,6 +309,12 @@ final class LineFinds {
   boolean isOnlyStates() {
     return !states.isEmpty() && otherWords == 0;
   }
+
+  /** "Crane / stored", and no codes: a sign parts a name from states. */
+  boolean statesStandApart;
+
+  /** "Engine / zorbish": a sign parts a unit from words that nobody here knows. */
+  boolean unitStandsApart;
 
   boolean statesAreStrong() {
     return otherWords <= 4;

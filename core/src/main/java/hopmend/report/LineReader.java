@@ -17,6 +17,9 @@ import java.util.regex.Pattern;
 final class LineReader {
   private static final int LONGEST_HEADING = 90;
 
+  /** Words of a name beside states on a line of their own (our own bound). */
+  private static final int MOST_BESIDE_STATE = 4;
+
   /** "x3", "3x": so often. */
   private static final Pattern TIMES = Pattern.compile("x[1-9]\\d{0,3}|[1-9]\\d{0,3}x");
 
@@ -26,6 +29,7 @@ final class LineReader {
   private final ReportWords words;
   private final CodeFinder codes;
   private final DeniedCodes denied;
+  private final ListedItems items;
   private final RawFinder raw;
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
@@ -53,6 +57,7 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, unitNames);
     codes = new CodeFinder(glyphs, words, scanner, heavy);
     denied = new DeniedCodes(words);
+    items = new ListedItems(glyphs);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
@@ -84,6 +89,7 @@ final class LineReader {
     heavy.endSpn(at);
     status.byteAlone(at);
     denied.settle(at);
+    items.settle(at);
     states.states(at);
     states.bracketed(at);
     at.finds.states.sort(Comparator.comparingInt(State::start));
@@ -350,6 +356,10 @@ final class LineReader {
     at.finds.unitFollowsItsKind =
         at.size() > 1 && at.finds.unitIsWhole && words.isLabel(at.words(), 0, Label.UNIT);
     at.finds.unitIsValue = isUnitValue(at);
+    at.finds.statesStandApart =
+        !at.finds.hasCodes() && !at.finds.states.isEmpty() && standsApart(at, Part.STATE);
+    at.finds.unitStandsApart =
+        !at.finds.hasCodes() && at.finds.unit != null && standsApart(at, Part.UNIT);
     at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
     if (at.finds.hasCodes()
         || line.end() <= line.start()
@@ -378,6 +388,25 @@ final class LineReader {
           mayName && words.heads().at(at.words(), i) != null
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
+  }
+
+  private boolean standsApart(LineAtHand at, Part what) {
+    boolean apart = at.size() <= MOST_BESIDE_STATE + 1;
+    for (int i = 1; i < at.size() && apart; i++) {
+      boolean ends = at.part(i) == what && at.part(i - 1) == Part.OTHER;
+      boolean begins = at.part(i) == Part.OTHER && at.part(i - 1) == what;
+      apart = !ends && !begins || isParted(at.word(i - 1).end(), at.word(i).start());
+    }
+    return apart;
+  }
+
+  private boolean isParted(int from, int to) {
+    for (int i = from; i < to; i++) {
+      if ("/,;|-–·".indexOf(glyphs[i]) >= 0) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static boolean isUnitValue(LineAtHand at) {

@@ -29,6 +29,9 @@ final class MarkupLayout {
           "b", "i", "u", "em", "strong", "span", "font", "a", "sub", "sup", "mark", "code", "tt",
           "small", "big", "label", "wbr", "kbd", "abbr", "s", "del", "ins", "bdi", "bdo");
 
+  /** All of a line in one of them is its heading. */
+  private static final Set<String> BOLD = Set.of("b", "strong");
+
   /** Those of them that stand within words; the others part them. */
   private static final Set<String> WITHIN_WORDS =
       Set.of("b", "i", "u", "em", "strong", "font", "sub", "sup", "mark", "wbr", "s", "big");
@@ -182,23 +185,27 @@ final class MarkupLayout {
     }
     int from = -1;
     int to = -1;
+    boolean bold = true;
     for (Node node : block.childNodes()) {
       if (node instanceof TextNode text && !text.isBlank()) {
         from = from < 0 ? text.sourceRange().startPos() : from;
         to = text.sourceRange().endPos();
+        bold = false;
       } else if (node instanceof Element e && isInline(e)) {
         int[] place = place(e);
         if (place[1] > 0) {
           from = from < 0 ? place[0] : from;
           to = place[1];
+          bold &= BOLD.contains(e.normalName());
         }
       } else if (node instanceof Element e) {
-        text(block, from, to);
+        text(block, from, to, bold);
         from = -1;
+        bold = true;
         block(e, depth);
       }
     }
-    text(block, from, to);
+    text(block, from, to, bold);
   }
 
   private static boolean isInline(Element e) {
@@ -228,8 +235,12 @@ final class MarkupLayout {
     }
   }
 
-  private void text(Element within, int from, int to) {
+  private void text(Element within, int from, int to, boolean bold) {
     if (from < 0) {
+      return;
+    }
+    if (bold && !PlainLayout.CODE_WITHIN.matcher(new String(glyphs, from, to - from)).find()) {
+      lines.add(Line.of(Line.Kind.HEADING, 0, new Cell(Head.NONE, from, to)));
       return;
     }
     boolean keepsLines = within.normalName().equals("pre");
@@ -282,12 +293,16 @@ final class MarkupLayout {
 
   /** Each cell tells of the unit that heads its column. */
   private void sideBySide(List<Element> cells, List<int[]> units) {
-    for (int k = 0; k < cells.size(); k++) {
+    int[] row = place(cells.get(0));
+    boolean hasCorner = units.get(0)[1] == 0;
+    for (int k = hasCorner ? 1 : 0; k < cells.size(); k++) {
       int[] place = place(cells.get(k));
       if (place[1] > 0) {
         lines.add(
             Line.of(Line.Kind.HEADING, 0, new Cell(Head.NONE, units.get(k)[0], units.get(k)[1])));
-        lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, place[0], place[1])));
+        Cell told = new Cell(Head.NONE, place[0], place[1]);
+        Cell name = new Cell(Head.NONE, row[0], row[1]);
+        lines.add(new Line(Line.Kind.TEXT, hasCorner ? List.of(name, told) : List.of(told), 0));
       }
     }
   }

@@ -94,6 +94,9 @@ final class PlainLayout {
     Cell whole = Cell.trimmed(glyphs, from, to);
     int start = whole.start();
     int end = whole.end();
+    if (block != null && isRule(whole)) {
+      return;
+    }
     if (block != null
         && start < end
         && block.takes(within(start, end, block.parting()), lineStart)) {
@@ -164,8 +167,11 @@ final class PlainLayout {
           sign == SPACES || indexOf(sign, start, end) < 0 ? List.of() : within(start, end, sign);
       if (apart.size() > 1
           && apart.stream().anyMatch(this::isUnit)
-          && apart.stream().allMatch(c -> isUnit(c) || isUnknownName(c))
-          && isOfCodesBelow(apart.size(), end, sign)) {
+          && apart.stream().skip(1).allMatch(c -> isUnit(c) || isUnknownName(c))
+          && (apart.get(0).start() == apart.get(0).end()
+              || isUnit(apart.get(0))
+              || isUnknownName(apart.get(0)))
+          && isOfCodesBelow(apart, end, sign)) {
         return new SideBySide(sign, apart, lineStart);
       }
       if (apart.size() > 1 && beginsWithUnits(apart, end, sign)) {
@@ -192,13 +198,27 @@ final class PlainLayout {
   }
 
   /** Whether the next line has as many cells, and codes in all that are not empty. */
-  private boolean isOfCodesBelow(int names, int end, char sign) {
+  private boolean isOfCodesBelow(List<Cell> names, int end, char sign) {
     Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
+    if (isRule(below)) {
+      below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, below.end()));
+    }
     List<Cell> cells = within(below.start(), below.end(), sign);
-    return cells.size() == names
-        && cells.stream().anyMatch(c -> c.start() < c.end())
-        && cells.stream()
-            .allMatch(c -> c.start() == c.end() || CODE_WITHIN.matcher(text(c)).find());
+    boolean hasCorner = names.get(0).start() == names.get(0).end();
+    List<Cell> told = cells.subList(hasCorner ? 1 : 0, cells.size());
+    return cells.size() == names.size()
+        && told.stream().anyMatch(c -> c.start() < c.end())
+        && told.stream().allMatch(c -> c.start() == c.end() || CODE_WITHIN.matcher(text(c)).find());
+  }
+
+  /** "|---|---|" */
+  private boolean isRule(Cell line) {
+    for (int i = line.start(); i < line.end(); i++) {
+      if ("|-+=: ".indexOf(glyphs[i]) < 0) {
+        return false;
+      }
+    }
+    return line.end() > line.start();
   }
 
   private ColumnBlock turnedGrid(int start, int end) {
@@ -317,6 +337,7 @@ final class PlainLayout {
         boolean unit = head.controlUnit() != null && cells.size() > 2;
         known += head.isKnown() || unit ? 1 : 0;
       }
+      named = withCodes(named, end, sign);
       if (known >= 2 && known * 2 >= cells.size() && isTable(named)) {
         columns = cells;
         heads = named;
@@ -328,6 +349,27 @@ final class PlainLayout {
       }
     }
     return false;
+  }
+
+  /** A column of codes is told by what stands in it, whatever it is called. */
+  private List<Head> withCodes(List<Head> named, int end, char sign) {
+    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
+    if (isRule(below)) {
+      below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, below.end()));
+    }
+    List<Cell> row = within(below.start(), below.end(), sign);
+    boolean told =
+        named.stream()
+            .anyMatch(h -> isOfCodes(h) || h.condition() != null || h.controlUnit() != null);
+    if (told || row.size() != named.size() || row.stream().filter(this::isCode).count() != 1) {
+      return named;
+    }
+    int codes = IntStream.range(0, row.size()).filter(i -> isCode(row.get(i))).sum();
+    List<Head> all = new ArrayList<>(named);
+    if (!named.get(codes).isKnown()) {
+      all.set(codes, Head.of("code", words));
+    }
+    return all;
   }
 
   /** "Conf Pend Perm": names of states that one space parts are columns of their own. */

@@ -84,6 +84,9 @@ enum RecordOrder {
     if (f.hasCodes()) {
       return Role.CODE;
     }
+    if (f.isStatusField && f.states.isEmpty() && !f.none) {
+      return Role.FIELD; // a state that nobody here knows
+    }
     if (!isPart(f)) {
       return Role.NOTHING;
     }
@@ -92,8 +95,10 @@ enum RecordOrder {
 
   /** A control unit, a state, or both, and nothing else. */
   static boolean isPart(LineFinds f) {
-    boolean unit = f.unit != null && (f.unitIsWhole || f.unitIsLabelled || f.unitIsValue);
-    boolean states = f.isStatusField && !f.states.isEmpty() || f.isOnlyStates();
+    boolean unit =
+        f.unit != null && (f.unitIsWhole || f.unitIsLabelled || f.unitIsValue || f.unitStandsApart);
+    boolean states =
+        f.isStatusField && !f.states.isEmpty() || f.isOnlyStates() || f.statesStandApart;
     return !f.hasCodes()
         && (unit || states)
         && f.values.isEmpty()

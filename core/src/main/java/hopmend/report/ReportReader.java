@@ -7,11 +7,13 @@ import hopmend.message.Message;
 import hopmend.report.ScanText.Found;
 import hopmend.report.ScanText.Mark;
 import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.IntStream;
 
@@ -24,6 +26,9 @@ import java.util.stream.IntStream;
 final class ReportReader {
   private static final int WIDEST_ROW = 250;
   private static final int LONGEST_HEADING = 90;
+
+  /** So many lines show how a report is written (our own bound). */
+  private static final int LOOKED_AT = 200;
 
   /** So many lines of values stand below one code at most (our own bound). */
   private static final int LONGEST_FRAME = 16;
@@ -38,6 +43,8 @@ final class ReportReader {
 
   /** The unit of the last row of a table that named one. */
   private String unitAbove = "";
+
+  private String nameOfCodes = "";
 
   /** In which column its code stands. */
   private int codesAbove = -1;
@@ -98,6 +105,8 @@ final class ReportReader {
   ScanText read() {
     List<Line> lines = layout.lines();
     LineFinds[] ahead = new LineFinds[lines.size()];
+    nameOfCodes = nameOfCodes(lines, ahead);
+    Arrays.stream(ahead).filter(Objects::nonNull).forEach(this::dropNameOfCodes);
     order = RecordOrder.of(lines, i -> finds(lines, ahead, i));
     bare = new BareHeadings(lines, i -> finds(lines, ahead, i));
     for (int i = 0; i < lines.size(); i++) {
@@ -151,8 +160,38 @@ final class ReportReader {
   private LineFinds finds(List<Line> lines, LineFinds[] ahead, int i) {
     if (ahead[i] == null) {
       ahead[i] = lineReader.read(lines.get(i));
+      dropNameOfCodes(ahead[i]);
     }
     return ahead[i];
+  }
+
+  /**
+   * "Trouble: P0335", "Trouble: C0035", each with its unit on another line: what stands before all
+   * codes is the name of a field; empty if there is none.
+   */
+  private String nameOfCodes(List<Line> lines, LineFinds[] ahead) {
+    Set<String> names = new HashSet<>();
+    int codes = 0;
+    boolean unitsAreTold = false;
+    for (int i = 0; i < Math.min(lines.size(), LOOKED_AT); i++) {
+      if (lines.get(i).cells().isEmpty()) {
+        continue;
+      }
+      LineFinds f = finds(lines, ahead, i);
+      if (f.hasCodes()) {
+        codes++;
+        names.add(f.unitIsUnknown ? f.unit : "");
+      } else {
+        unitsAreTold |= f.unit != null && RecordOrder.isPart(f);
+      }
+    }
+    return codes > 1 && names.size() == 1 && unitsAreTold ? names.iterator().next() : "";
+  }
+
+  private void dropNameOfCodes(LineFinds f) {
+    if (f.unitIsUnknown && nameOfCodes.equals(f.unit)) {
+      f.dropUnknownUnit();
+    }
   }
 
   /** Whether codes stand below, before anything else that could be headed. */
@@ -421,7 +460,7 @@ final class ReportReader {
         found.changeEvery(r -> r.withStates(states).withControlUnit(f.unit));
         return;
       }
-      if (f.unitIsLabelled
+      if ((f.unitIsLabelled || f.unitIsValue)
           && !gapBelow
           && found.isOpen()
           && linesBelow <= 4
@@ -449,6 +488,7 @@ final class ReportReader {
       boolean below =
           found.isOpen()
               && found.openLackStates()
+              && !(alone && bare.isAboveCodes(place(at)) && headsCodes(lines, ahead, i))
               && (f.isStatusField || linesBelow <= 3 && !gapBelow);
       statusHeads |= f.isStatusField && found.size() == 0 && headsCodes(lines, ahead, i);
       boolean heads = (!f.isStatusField || statusHeads) && heading && (listed || alone);
@@ -457,6 +497,7 @@ final class ReportReader {
           && headsCodes(lines, ahead, i)
           && !(below && alone && !listed)) {
         context = context.with(states);
+        bare.heading(place(at));
         close();
       } else if (below && (f.isStatusField || alone || f.statesAreStrong())) {
         found.changeEvery(r -> r.states().isEmpty() ? r.withStates(states) : r);
@@ -466,10 +507,14 @@ final class ReportReader {
       }
       return;
     }
-    if (bare.isAnother(f, place(at)) && headsCodes(lines, ahead, i)) {
+    if (bare.isUnit(f, place(at)) && headsCodes(lines, ahead, i)) {
       String name = Glyphs.seen(layout.glyphs(), f.shape.start(), f.shape.end());
       marks.mark(Mark.Kind.UNIT, f.shape.start(), f.shape.end(), name);
       context = context.of(name);
+      bare.heading(place(at));
+      close();
+    } else if (bare.isState(f, place(at)) && headsCodes(lines, ahead, i)) {
+      context = context.with(Set.of());
       bare.heading(place(at));
       close();
     } else if (heading && !f.hasValue) {

@@ -101,7 +101,9 @@ final class SentenceUnits {
       }
       from = behind;
     }
-    boolean inStep = telling.stream().allMatch(s -> isEachBetweenCodeAndState(at, s));
+    boolean inStep =
+        at.finds.eachCodeHasItsUnit
+            || telling.stream().allMatch(s -> isEachBetweenCodeAndState(at, s));
     telling.forEach(s -> settle(at, s, telling.size() > 1 || s.speaksOfSeveral(), inStep));
     if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
       ofItsOwn(at, telling.get(0));

@@ -3,7 +3,10 @@ package hopmend.report;
 import java.util.ArrayList;
 import java.util.List;
 
-/** "Engine control Body control": names of units, and below each what it has. */
+/**
+ * "Engine control Body control": names of units, and below each what it has; rows may have names,
+ * "active", and the corner above them is empty then.
+ */
 final class SideBySide implements ColumnBlock {
   private final char parting;
   private final List<Cell> names;
@@ -54,18 +57,24 @@ final class SideBySide implements ColumnBlock {
     if (cells.size() != names.size()) {
       return false;
     }
-    for (int k = 0; k < cells.size(); k++) {
-      if (cells.get(k).end() > cells.get(k).start()) {
-        below.get(k).add(Line.of(Line.Kind.TEXT, 0, cells.get(k)));
+    boolean hasCorner = isEmpty(names.get(0));
+    for (int k = hasCorner ? 1 : 0; k < cells.size(); k++) {
+      if (!isEmpty(cells.get(k))) {
+        List<Cell> row = hasCorner ? List.of(cells.get(0), cells.get(k)) : List.of(cells.get(k));
+        below.get(k).add(new Line(Line.Kind.TEXT, row, 0));
       }
     }
     return true;
   }
 
+  private static boolean isEmpty(Cell c) {
+    return c.end() == c.start();
+  }
+
   @Override
   public List<Line> lines() {
     List<Line> lines = new ArrayList<>();
-    for (int k = 0; k < names.size(); k++) {
+    for (int k = isEmpty(names.get(0)) ? 1 : 0; k < names.size(); k++) {
       lines.add(Line.of(Line.Kind.HEADING, 0, names.get(k)));
       lines.addAll(below.get(k));
     }

@@ -27,10 +27,16 @@ record StackedFields(List<Line> lines, int end) {
       Cell name = Cell.ofLine(glyphs, place);
       int below = Cell.nextLine(glyphs, name.end());
       Head head = named(glyphs, name, words);
-      if (head == Head.NONE || below >= glyphs.length) {
+      if (below >= glyphs.length) {
         break;
       }
       Cell value = Cell.ofLine(glyphs, below);
+      if (head == Head.NONE && !fields.isEmpty() && isUnit(glyphs, value, words)) {
+        head = Head.of("control unit", words); // whatever it is called
+      }
+      if (head == Head.NONE) {
+        break;
+      }
       boolean unit = head.is(Label.UNIT) && isUnit(glyphs, value, words);
       if (!isValue(glyphs, value, head) || !unit && named(glyphs, value, words) != Head.NONE) {
         break;

@@ -42,7 +42,8 @@ final class StateFinder {
     }
     int next = Glyphs.behindSpaces(glyphs, value + 1);
     boolean ends = next >= at.line().end() || ",;|)".indexOf(glyphs[next]) >= 0;
-    return ends || behind < at.size() && at.part(behind) == Part.STATE;
+    boolean nextField = behind < at.size() && "=:".indexOf(glyphs[at.word(behind).end()]) >= 0;
+    return ends || nextField || behind < at.size() && at.part(behind) == Part.STATE;
   }
 
   /** "P0335!! P0340": a sign of the legend is of the code it stands at, and of no other. */
@@ -122,7 +123,7 @@ final class StateFinder {
   private void state(LineAtHand at, int from, int behind, Said said) {
     CodeState state = said.state();
     boolean denying = said.denying();
-    if (isNotSaid(at, from) || isSaidOfNone(at, from)) {
+    if (isNotSaid(at, from, behind) || isSaidOfNone(at, from)) {
       if (state != CodeState.CURRENT) {
         return;
       }
@@ -219,12 +220,17 @@ final class StateFinder {
         && (isToldBehindCode(at, from, behind) || isToldBefore(at, from));
   }
 
-  private boolean isNotSaid(LineAtHand at, int from) {
+  /** "Not active"; in "pending=no confirmed=yes" it is the value before. */
+  private boolean isNotSaid(LineAtHand at, int from, int behind) {
+    boolean ofField =
+        from > 1
+            && at.isAnnounced(from - 1)
+            && (at.part(from - 2) == Part.STATE || behind < at.size() && at.isAnnounced(behind));
     return from > 0
         && words.isNot(at.word(from - 1))
         && at.segment(from - 1) == at.segment(from)
         && at.part(from - 1) == Part.FILL
-        && !(from > 1 && at.isAnnounced(from - 1) && at.part(from - 2) == Part.STATE);
+        && !ofField;
   }
 
   /** "Neither P0335 nor P0340 is active", "none of P0335, P0340 is active". */

@@ -7,6 +7,9 @@ import java.util.List;
 
 /** Whether a word for a state tells one here, and is no part of a description. */
 final class StateSense {
+  /** Words of a number and a name that may stand before the code of a row (our own bound). */
+  private static final int MOST_BEFORE = 2;
+
   private final char[] glyphs;
   private final ReportWords words;
   private final StateReach reach;
@@ -115,7 +118,9 @@ final class StateSense {
       return false;
     }
     int code = 0;
-    while (code < at.size() && at.part(code) != Part.CODE && at.part(code) != Part.OTHER) {
+    int before = 0;
+    while (code < at.size() && at.part(code) != Part.CODE && before <= MOST_BEFORE) {
+      before += at.part(code) == Part.OTHER ? 1 : 0;
       code++;
     }
     return code < at.size() && at.part(code) == Part.CODE && at.finds.codes.size() == 1;

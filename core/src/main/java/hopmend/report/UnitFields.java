@@ -70,7 +70,9 @@ final class UnitFields {
   /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
   private boolean isName(LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
-    return unit == null && (condition != null || words.labels().at(at.words(), i) != null)
+    Phrases.Match<Label> label = words.labels().at(at.words(), i);
+    boolean isField = label != null && label.meaning() != Label.UNIT;
+    return unit == null && (condition != null || isField)
         || unit != null && condition != null && condition.words() > unit.words();
   }
 

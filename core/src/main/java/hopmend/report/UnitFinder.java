@@ -5,6 +5,7 @@ import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.Comparator;
+import java.util.List;
 import java.util.stream.IntStream;
 
 /** Which control unit speaks, and never one that a description names. */
@@ -30,8 +31,12 @@ final class UnitFinder {
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
     sentences.settle(at);
+    at.finds.codesOfUnknown.forEach(at.finds.unitsOfSentence::remove);
     unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
+    at.finds.codesOfUnknown.stream()
+        .filter(k -> !isNamedWithin(at, k))
+        .forEach(k -> at.finds.unitsOfSentence.put(k, List.of()));
     others(at);
     if (at.finds.unit != null && !at.finds.unitIsUnknown) {
       return;
@@ -61,6 +66,15 @@ final class UnitFinder {
       }
       i = behind;
     }
+  }
+
+  /** "Crane: C1234" in the midst of others: the name stands right before its code. */
+  private static boolean isNamedWithin(LineAtHand at, int code) {
+    int start = at.finds.codes.get(code).start();
+    int before = LineFinds.countBefore(at.finds.unitsWithin, LineFinds.UnitAt::start, start);
+    return before > 0
+        && (code == 0
+            || at.finds.unitsWithin.get(before - 1).start() > at.finds.codes.get(code - 1).start());
   }
 
   /** "Reported by: engine, gateway and cluster": the units behind the first. */
@@ -139,7 +153,8 @@ final class UnitFinder {
       }
     }
     boolean begins = from == 0 || from < code && at.segment(from - 1) != at.segment(from);
-    if (from == code || !begins || !isColon(at, code) || isUnitSaid(at, from)) {
+    boolean told = at.finds.unitIsLabelled || isUnitSaid(at, from);
+    if (from == code || !begins || !isColon(at, code) || told) {
       return;
     }
     int start = at.word(from).start();
