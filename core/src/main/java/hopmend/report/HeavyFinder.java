@@ -220,13 +220,18 @@ final class HeavyFinder {
   }
 
   private void heavy(LineAtHand at, int spn, int fmi, int start, int end) {
-    if (spn > 524_287 || fmi > 31) {
+    if (!isInRange(spn, fmi)) {
       at.finds.doubts.add(new Doubt(start, end, "out-of-range", ""));
     } else if (spn == 0 && fmi == 0) {
       at.finds.none = true;
     } else {
       at.finds.codes.add(new Code(TroubleCode.ofSpnFmi(spn, fmi), List.of(), 0, start, end, null));
     }
+  }
+
+  /** By SAE J1939-73, as {@link TroubleCode} holds them. */
+  static boolean isInRange(int spn, int fmi) {
+    return spn <= 524_287 && fmi <= 31;
   }
 
   /** Among codes of its line an SPN without its FMI finds none any more. */

@@ -182,7 +182,11 @@ final class ReportNumbers {
       return readings;
     }
     if (lastComma >= 0 && lastPoint >= 0) {
-      readings.add(decimal(plain, lastComma > lastPoint ? ',' : '.'));
+      char decimal = lastComma > lastPoint ? ',' : '.';
+      if (plain.indexOf(decimal) != plain.lastIndexOf(decimal)) {
+        return readings(plain.substring(0, secondSign(plain))); // a row of numbers: the first one
+      }
+      readings.add(decimal(plain, decimal));
       return readings;
     }
     char sign = lastComma >= 0 ? ',' : '.';
@@ -203,6 +207,18 @@ final class ReportNumbers {
       readings.add(signParts ? grouped : decimal);
     }
     return readings;
+  }
+
+  private static int secondSign(String plain) {
+    int first = 0;
+    while (Glyphs.isDigit(plain.charAt(first))) {
+      first++;
+    }
+    int second = first + 1;
+    while (Glyphs.isDigit(plain.charAt(second))) {
+      second++;
+    }
+    return second;
   }
 
   private static double decimal(String plain, char sign) {

@@ -666,6 +666,14 @@ final class ReportReader {
     if (half.isWhole()) {
       Half whole = half;
       half = Half.NONE;
+      if (!HeavyFinder.isInRange(whole.spn(), whole.fmi())) {
+        marks.doubt(whole.start(), whole.end(), Message.of("doubt.out-of-range"), "");
+        return;
+      }
+      if (whole.spn() == 0 && whole.fmi() == 0) {
+        saysNone = true;
+        return;
+      }
       int first = found.size();
       Set<CodeState> states = f.allStates();
       add(

@@ -112,6 +112,8 @@ public record ScanText(
           "The report has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), MAX_CHARACTERS));
     }
-    return new ReportReader(Layout.of(text, words), modelYearNow, words).read();
+    // Behind every word something stands, so that nobody has to look whether the text ends there.
+    String closed = text.endsWith("\n") ? text : text + "\n";
+    return new ReportReader(Layout.of(closed, words), modelYearNow, words).read();
   }
 }

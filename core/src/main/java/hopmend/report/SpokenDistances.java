@@ -270,7 +270,7 @@ final class SpokenDistances {
         return true;
       }
     }
-    int name = behind - 1;
+    int name = Math.min(behind, at.size()) - 1;
     while (name > 0 && at.word(name).start() > start) {
       name--;
     }
