@@ -116,8 +116,9 @@ final class CatalogYaml {
         at = name == null ? at.path(step.getIndex()) : at.path(name);
         way.add(at.has("id") ? at.get("id").asString() : Objects.toString(name, ""));
       }
-      way.addAll(CatalogProblem.names(e.getOriginalMessage()));
-      throw new CatalogRefused(new CatalogProblem(file, e.getOriginalMessage(), way).told(text));
+      String what = YamlProblem.of(e);
+      way.addAll(CatalogProblem.names(what));
+      throw new CatalogRefused(new CatalogProblem(file, what, way).told(text));
     }
   }
 

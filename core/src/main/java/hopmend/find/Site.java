@@ -118,7 +118,7 @@ public record Site(
   }
 
   public Site {
-    landmarks = List.copyOf(landmarks);
+    landmarks = landmarks == null ? List.of() : List.copyOf(landmarks);
     traits = traits == null ? Map.of() : Map.copyOf(traits);
     behind = behind == null ? List.of() : List.copyOf(behind);
     reach = reach == null ? "" : reach;
@@ -128,6 +128,9 @@ public record Site(
     attested = attested == null ? List.of() : List.copyOf(attested);
     position = position == null ? "" : position;
     end = end == null ? End.FLYWHEEL : end;
+    if (wayIn == null) {
+      throw new IllegalArgumentException("Site " + id + " does not say its wayIn");
+    }
     WayIn first = wayIn;
     if (otherWays.stream().anyMatch(w -> w.from() == first)) {
       throw new IllegalArgumentException("Site " + id + " is told twice as reached " + wayIn);

@@ -102,6 +102,9 @@ public record Fastener(
   public Fastener {
     count = count == null ? 1 : count;
     sequence = sequence == null ? Sequence.ANY : sequence;
+    if (drive == null) {
+      throw new IllegalArgumentException("Fastener " + id + " does not say its drive");
+    }
     if (count < 1) {
       throw new IllegalArgumentException("Fastener " + id + " counts at least one");
     }

@@ -42,7 +42,7 @@ public record Obstruction(
   public record Plug(String name, String sets) {}
 
   public Obstruction {
-    pieces = List.copyOf(pieces);
+    pieces = pieces == null ? List.of() : List.copyOf(pieces);
     under = under == null ? List.of() : List.copyOf(under);
     tools = tools == null ? List.of() : List.copyOf(tools);
     supplies = supplies == null ? List.of() : List.copyOf(supplies);

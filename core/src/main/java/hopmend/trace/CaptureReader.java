@@ -238,9 +238,12 @@ final class CaptureReader {
             .filter(i -> TIME.matcher(names[i].strip()).matches())
             .boxed()
             .toList();
-    if (called.stream().anyMatch(i -> rises(values[i]) && !isSameBase(called.get(0), i))) {
-      problems.add(Message.of("capture.mixed-time", names[called.get(0)], names[called.get(1)]));
-    }
+    called.stream()
+        .skip(1)
+        .filter(i -> rises(values[i]) && !isSameBase(called.get(0), i))
+        .findFirst()
+        .ifPresent(
+            i -> problems.add(Message.of("capture.mixed-time", names[called.get(0)], names[i])));
     if (!called.isEmpty()) {
       return called.get(0);
     }

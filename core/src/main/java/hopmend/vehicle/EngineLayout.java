@@ -125,10 +125,13 @@ public record EngineLayout(
     cylinderOne = cylinderOne == null ? CylinderOne.PULLEY_END : cylinderOne;
     boolean across = orientation == Orientation.ACROSS;
     VehicleSide side = arrangement == Arrangement.INLINE ? intakeSide : bankOneSide;
-    boolean sideIsOwed = side == null && arrangement == Arrangement.INLINE;
-    if (sideIsOwed
-        || pulleyEnd.isAcross() != across
-        || (side != null && side.isAcross() == across)) {
+    if (code == null || orientation == null || pulleyEnd == null) {
+      throw new IllegalArgumentException("An engine says its code, orientation and pulleyEnd");
+    }
+    if (side == null && arrangement == Arrangement.INLINE) {
+      throw new IllegalArgumentException("An engine in line says its intakeSide");
+    }
+    if (pulleyEnd.isAcross() != across || (side != null && side.isAcross() == across)) {
       throw new IllegalArgumentException(
           "An engine that stands %s cannot have its pulley at the %s and its %s at the %s"
               .formatted(

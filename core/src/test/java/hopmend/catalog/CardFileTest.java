@@ -19,6 +19,8 @@ import hopmend.vehicle.EngineLayout.VehicleSide;
 import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Cards go out and come back; a card that is begun at a vehicle carries a whole work order. */
 class CardFileTest {
@@ -74,6 +76,30 @@ class CardFileTest {
                     CardFile.write(List.of(CATALOG.card(cards.get(0).id()).orElseThrow())),
                     CATALOG))
         .hasMessageContaining("what is usual follows from the sheet");
+  }
+
+  /**
+   * A value that is left out, empty or strange: what is said of it is for whoever wrote the file.
+   */
+  @ParameterizedTest
+  @ValueSource(strings = {"", "$1:", "$1: \"zorb\""})
+  void whateverIsWrongIsToldInPlainWords(String instead) {
+    String card = CardFile.write(List.of(CATALOG.cards().get(0)));
+    String[] lines = card.split("\n");
+    int refused = 0;
+    for (int i = 1 + instead.length() % 3; i < lines.length; i += 3) {
+      String[] wrong = lines.clone();
+      wrong[i] = lines[i].replaceFirst("^([ -]*[A-Za-z-]+): .*", instead);
+      try {
+        CardFile.read(String.join("\n", wrong), CATALOG);
+      } catch (CatalogReader.CatalogRefused e) {
+        refused++;
+        assertThat(e.getMessage())
+            .as(lines[i])
+            .doesNotContain("hopmend", "java.", "null", "coerc", "Cannot", "instance of");
+      }
+    }
+    assertThat(refused).isGreaterThan(lines.length / 30);
   }
 
   @Test

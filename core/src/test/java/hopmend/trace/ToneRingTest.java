@@ -204,6 +204,14 @@ class ToneRingTest {
   }
 
   @Test
+  void aColumnOfTimeAloneDoesNotContradictItself() {
+    // a row that was cut: what is left of its time rises all the same
+    Capture.Read read = Capture.read("t,rpm,ect\n0.1,800,80\n0.2e801,81\n", Optional.empty());
+    assertThat(read.problems()).isEmpty();
+    assertThat(read.capture().orElseThrow().channels()).hasSize(2);
+  }
+
+  @Test
   void twoTimesOfAnotherPaceAreRefusedAndUnitsAndRatesAreKept() {
     Capture.Read mixed =
         Capture.read("time,v,time,w\n0,1,0,1\n1,2,3,2\n2,1,6,1\n", Optional.empty());
