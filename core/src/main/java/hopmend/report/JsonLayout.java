@@ -139,7 +139,7 @@ final class JsonLayout {
   }
 
   private boolean holdsCode(int start, int end) {
-    return PlainLayout.CODE_WITHIN.matcher(text).region(start, end).find();
+    return TextCells.CODE_WITHIN.matcher(text).region(start, end).find();
   }
 
   /** {"ecu": {"name": "Engine", "addr": "7E8"}, "codes": ...}: it is that of the part around it. */

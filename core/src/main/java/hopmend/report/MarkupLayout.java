@@ -239,7 +239,7 @@ final class MarkupLayout {
     if (from < 0) {
       return;
     }
-    if (bold && !PlainLayout.CODE_WITHIN.matcher(new String(glyphs, from, to - from)).find()) {
+    if (bold && !TextCells.CODE_WITHIN.matcher(new String(glyphs, from, to - from)).find()) {
       lines.add(Line.of(Line.Kind.HEADING, 0, new Cell(Head.NONE, from, to)));
       return;
     }
@@ -500,9 +500,7 @@ final class MarkupLayout {
   /** "<abs>C0035 stored</abs>": what stands there is told of it, and is not its name. */
   private boolean holdsCodes(int[] place, Head head) {
     return (head.is(Label.UNIT) || head.controlUnit() != null)
-        && PlainLayout.CODE_WITHIN
-            .matcher(new String(glyphs, place[0], place[1] - place[0]))
-            .find();
+        && TextCells.CODE_WITHIN.matcher(new String(glyphs, place[0], place[1] - place[0])).find();
   }
 
   /** One line belongs to its part; several are lines of text. */

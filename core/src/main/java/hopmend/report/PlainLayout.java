@@ -2,12 +2,10 @@ package hopmend.report;
 
 import hopmend.measure.MeasureUnit;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
 /**
@@ -16,24 +14,15 @@ import java.util.stream.IntStream;
  * what.
  */
 final class PlainLayout {
-  private static final char SPACES = ' ';
-  private static final char[] PARTINGS = {'\t', '|', ';', ',', SPACES};
   private static final int LONGEST_HEADER = 600;
 
-  private static final Pattern CODE =
-      Pattern.compile("[PCBU][0-3][0-9A-F]{3}(-[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
-
-  static final Pattern CODE_WITHIN = Pattern.compile("\\b" + CODE + "\\b", CODE.flags());
-
-  private final String original;
   private final char[] glyphs;
   private final ReportWords words;
+  private final TextCells text;
+  private final BlockFinder blocks;
   private final List<Line> lines = new ArrayList<>();
   private List<Cell> columns = List.of();
   private List<Head> heads = List.of();
-
-  /** What names of columns say, each looked up once. */
-  private final Map<String, Head> names = new HashMap<>();
 
   private char parting;
 
@@ -51,9 +40,10 @@ final class PlainLayout {
   private ColumnBlock block;
 
   private PlainLayout(String original, char[] glyphs, ReportWords words) {
-    this.original = original;
     this.glyphs = glyphs;
     this.words = words;
+    this.text = new TextCells(original, glyphs, words);
+    this.blocks = new BlockFinder(glyphs, text, words);
   }
 
   static Layout of(String text, ReportWords words) {
@@ -94,18 +84,18 @@ final class PlainLayout {
     Cell whole = Cell.trimmed(glyphs, from, to);
     int start = whole.start();
     int end = whole.end();
-    if (block != null && isRule(whole)) {
+    if (block != null && text.isRule(whole)) {
       return;
     }
     if (block != null
         && start < end
-        && block.takes(within(start, end, block.parting()), lineStart)) {
+        && block.takes(text.within(start, end, block.parting()), lineStart)) {
       return;
     }
     endBlock();
     if (start == end) {
       lines.add(Line.of(Line.Kind.GAP, 0));
-      if (rows > 0 && (parting == SPACES || isOfVehicle(heads))) {
+      if (rows > 0 && (parting == TextCells.SPACES || isOfVehicle(heads))) {
         heads = List.of();
       }
       return;
@@ -113,13 +103,13 @@ final class PlainLayout {
     if (isHeader(start, end) || beginsBlock(start, end)) {
       return;
     }
-    if (isOfVehicle(heads) && CODE_WITHIN.matcher(text(whole)).find()) {
+    if (isOfVehicle(heads) && text.holdsCode(whole)) {
       heads = List.of();
     }
     if (!heads.isEmpty()) {
       boolean edge = edged && glyphs[start] == '|';
-      List<Cell> cells = split(edge ? start + 1 : start, end, parting);
-      if (parting == SPACES && cells.size() > 1 && cells.size() < columns.size()) {
+      List<Cell> cells = text.split(edge ? start + 1 : start, end, parting);
+      if (parting == TextCells.SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
       long filled = cells.stream().filter(c -> c.start() < c.end()).count();
@@ -142,7 +132,7 @@ final class PlainLayout {
 
   /** "Total km;611204" below a table of other columns. */
   private boolean isOdometer(Cell name) {
-    return headOf(name).is(ReportWords.Label.ODOMETER);
+    return text.headOf(name).is(ReportWords.Label.ODOMETER);
   }
 
   /** Names of units side by side, or codes as names of columns. */
@@ -150,131 +140,15 @@ final class PlainLayout {
     if (end - start > LONGEST_HEADER) {
       return false;
     }
-    block = holdsNumber(start, end) ? turnedGrid(start, end) : sideBySide(start, end);
+    block =
+        (holdsNumber(start, end)
+                ? blocks.ofCodes(start, end, lineStart)
+                : blocks.ofUnits(start, end, lineStart))
+            .orElse(null);
     if (block != null) {
       heads = List.of();
     }
     return block != null;
-  }
-
-  private ColumnBlock sideBySide(int start, int end) {
-    List<Cell> names = split(start, end, SPACES);
-    if (names.size() > 1 && names.stream().allMatch(this::isUnit)) {
-      return new SideBySide(SPACES, names, lineStart);
-    }
-    for (char sign : PARTINGS) {
-      List<Cell> apart =
-          sign == SPACES || indexOf(sign, start, end) < 0 ? List.of() : within(start, end, sign);
-      if (apart.size() > 1
-          && apart.stream().anyMatch(this::isUnit)
-          && apart.stream().skip(1).allMatch(c -> isUnit(c) || isUnknownName(c))
-          && (apart.get(0).start() == apart.get(0).end()
-              || isUnit(apart.get(0))
-              || isUnknownName(apart.get(0)))
-          && isOfCodesBelow(apart, end, sign)) {
-        return new SideBySide(sign, apart, lineStart);
-      }
-      if (apart.size() > 1 && beginsWithUnits(apart, end, sign)) {
-        Head units = headOf(apart.get(0));
-        List<Cell> columns = apart.subList(1, apart.size());
-        return new TurnedGrid(sign, columns, lineStart, units, this::headOf);
-      }
-    }
-    return null;
-  }
-
-  /** "Unit,engine,ABS", and below it "code,P0335,C0035". */
-  private boolean beginsWithUnits(List<Cell> row, int end, char sign) {
-    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
-    List<Cell> codes = within(below.start(), below.end(), sign);
-    return headOf(row.get(0)).is(ReportWords.Label.UNIT)
-        && codes.size() == row.size()
-        && headOf(codes.get(0)).is(ReportWords.Label.CODE)
-        && codes.stream().skip(1).allMatch(this::isCode);
-  }
-
-  private boolean isUnknownName(Cell c) {
-    return c.start() < c.end() && !headOf(c).isKnown();
-  }
-
-  /** Whether the next line has as many cells, and codes in all that are not empty. */
-  private boolean isOfCodesBelow(List<Cell> names, int end, char sign) {
-    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
-    if (isRule(below)) {
-      below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, below.end()));
-    }
-    List<Cell> cells = within(below.start(), below.end(), sign);
-    boolean hasCorner = names.get(0).start() == names.get(0).end();
-    List<Cell> told = cells.subList(hasCorner ? 1 : 0, cells.size());
-    return cells.size() == names.size()
-        && told.stream().anyMatch(c -> c.start() < c.end())
-        && told.stream().allMatch(c -> c.start() == c.end() || CODE_WITHIN.matcher(text(c)).find());
-  }
-
-  /** "|---|---|" */
-  private boolean isRule(Cell line) {
-    for (int i = line.start(); i < line.end(); i++) {
-      if ("|-+=: ".indexOf(glyphs[i]) < 0) {
-        return false;
-      }
-    }
-    return line.end() > line.start();
-  }
-
-  private ColumnBlock turnedGrid(int start, int end) {
-    for (char sign : PARTINGS) {
-      if (sign != SPACES && indexOf(sign, start, end) < 0) {
-        continue;
-      }
-      List<Cell> cells = within(start, end, sign);
-      if (cells.size() > 1
-          && cells.stream().allMatch(this::isCode)
-          && isNamedBelow(cells.size(), end, sign)) {
-        return new TurnedGrid(sign, cells, lineStart, Head.of("code", words), this::headOf);
-      }
-      List<Cell> codes = cells.subList(1, cells.size());
-      if (codes.size() > 1 && codes.stream().allMatch(this::isCode)) {
-        Head first = headOf(cells.get(0));
-        return first.is(ReportWords.Label.CODE)
-            ? new TurnedGrid(sign, codes, lineStart, first, this::headOf)
-            : null;
-      }
-    }
-    return null;
-  }
-
-  /**
-   * Whether the next line is one of a grid whose corner is empty: "status stored pending", and not
-   * "present, stored" below two codes.
-   */
-  private boolean isNamedBelow(int codes, int end, char sign) {
-    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
-    List<Cell> cells = split(below.start(), below.end(), sign);
-    boolean statesOnly =
-        cells.size() == codes && cells.stream().skip(1).allMatch(c -> headOf(c).state() != null);
-    return cells.size() > 1 && !statesOnly && TurnedGrid.isOfCodes(headOf(cells.get(0)));
-  }
-
-  /** The cells of a line that may begin with a bar. */
-  private List<Cell> within(int start, int end, char sign) {
-    boolean edge = start < end && sign == '|' && glyphs[start] == '|';
-    return split(edge ? start + 1 : start, end, sign);
-  }
-
-  private Head headOf(Cell c) {
-    return names.computeIfAbsent(text(c), n -> Head.of(n, words));
-  }
-
-  private String text(Cell c) {
-    return new String(glyphs, c.start(), c.end() - c.start());
-  }
-
-  private boolean isUnit(Cell c) {
-    return words.units().whole(Word.of(text(c))).isPresent();
-  }
-
-  private boolean isCode(Cell c) {
-    return CODE.matcher(text(c)).matches();
   }
 
   private void endBlock() {
@@ -290,7 +164,7 @@ final class PlainLayout {
   }
 
   private Optional<MeasureUnit> measure(Cell c) {
-    return words.measure(text(c));
+    return words.measure(text.written(c));
   }
 
   /** A row of units under the names, or under the values: they are those of their columns. */
@@ -317,16 +191,16 @@ final class PlainLayout {
     if (end - start > LONGEST_HEADER || holdsNumber(start, end)) {
       return false;
     }
-    for (char sign : PARTINGS) {
-      if (sign != SPACES && indexOf(sign, start, end) < 0) {
+    for (char sign : TextCells.PARTINGS) {
+      if (sign != TextCells.SPACES && text.indexOf(sign, start, end) < 0) {
         continue;
       }
       boolean edge = sign == '|' && glyphs[start] == '|';
-      List<Cell> cells = statesApart(split(edge ? start + 1 : start, end, sign));
+      List<Cell> cells = statesApart(text.split(edge ? start + 1 : start, end, sign));
       if (cells.size() < 2 || cells.size() > 40 || namesItsValues(cells)) {
         continue;
       }
-      List<Head> named = Head.nowAndBefore(cells.stream().map(this::headOf).toList(), words);
+      List<Head> named = Head.nowAndBefore(cells.stream().map(text::headOf).toList(), words);
       int known = 0;
       for (int i = 0; i < cells.size(); i++) {
         Cell c = cells.get(i);
@@ -353,18 +227,14 @@ final class PlainLayout {
 
   /** A column of codes is told by what stands in it, whatever it is called. */
   private List<Head> withCodes(List<Head> named, int end, char sign) {
-    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
-    if (isRule(below)) {
-      below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, below.end()));
-    }
-    List<Cell> row = within(below.start(), below.end(), sign);
+    List<Cell> row = text.below(end, sign);
     boolean told =
         named.stream()
             .anyMatch(h -> isOfCodes(h) || h.condition() != null || h.controlUnit() != null);
-    if (told || row.size() != named.size() || row.stream().filter(this::isCode).count() != 1) {
+    if (told || row.size() != named.size() || row.stream().filter(text::isCode).count() != 1) {
       return named;
     }
-    int codes = IntStream.range(0, row.size()).filter(i -> isCode(row.get(i))).sum();
+    int codes = IntStream.range(0, row.size()).filter(i -> text.isCode(row.get(i))).sum();
     List<Head> all = new ArrayList<>(named);
     if (!named.get(codes).isKnown()) {
       all.set(codes, Head.of("code", words));
@@ -380,8 +250,8 @@ final class PlainLayout {
           Word.of(glyphs, c.start(), c.end()).stream()
               .map(w -> new Cell(Head.NONE, w.start(), w.end()))
               .toList();
-      boolean all = parts.stream().allMatch(p -> headOf(p).state() != null);
-      long kinds = parts.stream().map(p -> headOf(p).state()).distinct().count();
+      boolean all = parts.stream().allMatch(p -> text.headOf(p).state() != null);
+      long kinds = parts.stream().map(p -> text.headOf(p).state()).distinct().count();
       boolean bySpace =
           IntStream.range(1, parts.size())
               .allMatch(i -> parts.get(i).start() == parts.get(i - 1).end() + 1);
@@ -421,7 +291,7 @@ final class PlainLayout {
 
   /** "Status: test failed" is no name of a column: its value stands there too. */
   private boolean isField(Cell c) {
-    int colon = indexOf(':', c.start(), c.end());
+    int colon = text.indexOf(':', c.start(), c.end());
     return colon > c.start() && colon + 1 < c.end();
   }
 
@@ -467,45 +337,6 @@ final class PlainLayout {
     return digits;
   }
 
-  private int indexOf(char sign, int from, int to) {
-    for (int i = from; i < to; i++) {
-      if (glyphs[i] == sign) {
-        return i;
-      }
-    }
-    return -1;
-  }
-
-  /** The cells of a line; empty ones keep their turn where a sign parts them. */
-  private List<Cell> split(int start, int end, char sign) {
-    List<Cell> cells = new ArrayList<>();
-    int to = sign == '|' && end > start && glyphs[end - 1] == '|' ? end - 1 : end;
-    boolean quoted = false;
-    for (int k = lineStart; k < start; k++) {
-      quoted ^= isQuote(k);
-    }
-    int i = start;
-    int cell = start;
-    while (i < to) {
-      boolean quote = sign != SPACES && isQuote(i);
-      quoted ^= quote;
-      boolean parts =
-          sign == SPACES
-              ? glyphs[i] == '\t' || glyphs[i] == ' ' && i + 1 < to && glyphs[i + 1] <= ' '
-              : glyphs[i] == sign && !quoted;
-      if (parts) {
-        cells.add(Cell.trimmed(glyphs, cell, i));
-        while (sign == SPACES && i + 1 < to && glyphs[i + 1] <= ' ') {
-          i++;
-        }
-        cell = i + 1;
-      }
-      i++;
-    }
-    cells.add(Cell.trimmed(glyphs, cell, to));
-    return cells;
-  }
-
   /** A cell that fills its column leaves one space only before the next. */
   private List<Cell> parted(List<Cell> cells) {
     List<Cell> parted = new ArrayList<>();
@@ -523,14 +354,10 @@ final class PlainLayout {
     return parted;
   }
 
-  private boolean isQuote(int place) {
-    return original.charAt(place) == '"';
-  }
-
   private List<Cell> named(List<Cell> cells) {
     List<Cell> named = new ArrayList<>();
     // Columns that were shifted are told by their turn, if none is missing.
-    boolean byPlace = parting == SPACES && cells.size() != columns.size();
+    boolean byPlace = parting == TextCells.SPACES && cells.size() != columns.size();
     for (int i = 0; i < cells.size(); i++) {
       Cell c = cells.get(i);
       Head head = byPlace ? above(c) : i < heads.size() ? heads.get(i) : Head.NONE;
@@ -541,7 +368,7 @@ final class PlainLayout {
 
   /** A code in the column of units: what stands there is no unit's name. */
   private boolean holdsCode(Head head, Cell c) {
-    return head.is(ReportWords.Label.UNIT) && CODE_WITHIN.matcher(text(c)).find();
+    return head.is(ReportWords.Label.UNIT) && text.holdsCode(c);
   }
 
   /** The column whose name stands above a cell, or begins last before it. */

@@ -39,7 +39,7 @@ final class Speakers {
       Matcher says = SAYS.matcher(line);
       if (says.lookingAt() && isName(says.group("name"), words)) {
         places.add(new Place(start + says.start("time"), start + says.end("time")));
-        talks |= !PlainLayout.CODE_WITHIN.matcher(line).find();
+        talks |= !TextCells.CODE_WITHIN.matcher(line).find();
       }
       start = end + 1;
     }

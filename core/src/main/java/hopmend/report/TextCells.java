@@ -1,0 +1,125 @@
+package hopmend.report;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/** The cells of a line of plain text, and what stands in them. */
+final class TextCells {
+  static final char SPACES = ' ';
+
+  /** What parts cells, the surest sign first. */
+  static final char[] PARTINGS = {'\t', '|', ';', ',', SPACES};
+
+  private static final Pattern CODE =
+      Pattern.compile("[PCBU][0-3][0-9A-F]{3}(-[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
+
+  static final Pattern CODE_WITHIN = Pattern.compile("\\b" + CODE + "\\b", CODE.flags());
+
+  private final String original;
+  private final char[] glyphs;
+  private final ReportWords words;
+
+  /** What names of columns say, each looked up once. */
+  private final Map<String, Head> names = new HashMap<>();
+
+  TextCells(String original, char[] glyphs, ReportWords words) {
+    this.original = original;
+    this.glyphs = glyphs;
+    this.words = words;
+  }
+
+  /** The cells of a line; empty ones keep their turn where a sign parts them. */
+  List<Cell> split(int start, int end, char sign) {
+    List<Cell> cells = new ArrayList<>();
+    int to = sign == '|' && end > start && glyphs[end - 1] == '|' ? end - 1 : end;
+    boolean quoted = false;
+    for (int k = start; k > 0 && glyphs[k - 1] != '\n'; k--) {
+      quoted ^= isQuote(k - 1);
+    }
+    int i = start;
+    int cell = start;
+    while (i < to) {
+      boolean quote = sign != SPACES && isQuote(i);
+      quoted ^= quote;
+      boolean parts =
+          sign == SPACES
+              ? glyphs[i] == '\t' || glyphs[i] == ' ' && i + 1 < to && glyphs[i + 1] <= ' '
+              : glyphs[i] == sign && !quoted;
+      if (parts) {
+        cells.add(Cell.trimmed(glyphs, cell, i));
+        while (sign == SPACES && i + 1 < to && glyphs[i + 1] <= ' ') {
+          i++;
+        }
+        cell = i + 1;
+      }
+      i++;
+    }
+    cells.add(Cell.trimmed(glyphs, cell, to));
+    return cells;
+  }
+
+  /** The cells of a line that may begin with a bar. */
+  List<Cell> within(int start, int end, char sign) {
+    boolean edge = start < end && sign == '|' && glyphs[start] == '|';
+    return split(edge ? start + 1 : start, end, sign);
+  }
+
+  Head headOf(Cell c) {
+    return names.computeIfAbsent(written(c), n -> Head.of(n, words));
+  }
+
+  String written(Cell c) {
+    return new String(glyphs, c.start(), c.end() - c.start());
+  }
+
+  boolean isUnit(Cell c) {
+    return words.units().whole(Word.of(written(c))).isPresent();
+  }
+
+  boolean isCode(Cell c) {
+    return CODE.matcher(written(c)).matches();
+  }
+
+  boolean holdsCode(Cell c) {
+    return CODE_WITHIN.matcher(written(c)).find();
+  }
+
+  static boolean isEmpty(Cell c) {
+    return c.end() == c.start();
+  }
+
+  /** The cells of the line below one, or of the next where only a rule is drawn there. */
+  List<Cell> below(int end, char sign) {
+    Cell below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, end));
+    if (isRule(below)) {
+      below = Cell.ofLine(glyphs, Cell.nextLine(glyphs, below.end()));
+    }
+    return within(below.start(), below.end(), sign);
+  }
+
+  /** "|---|---|" */
+  boolean isRule(Cell line) {
+    for (int i = line.start(); i < line.end(); i++) {
+      if ("|-+=: ".indexOf(glyphs[i]) < 0) {
+        return false;
+      }
+    }
+    return line.end() > line.start();
+  }
+
+  int indexOf(char sign, int from, int to) {
+    for (int i = from; i < to; i++) {
+      if (glyphs[i] == sign) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  private boolean isQuote(int place) {
+    return original.charAt(place) == '"';
+  }
+}
