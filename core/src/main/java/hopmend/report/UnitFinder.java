@@ -95,7 +95,7 @@ final class UnitFinder {
   /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
   private void unitsWithin(LineAtHand at) {
     for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
-      boolean named = at.part(i - 1) == Part.OTHER || isKind(at, i - 1, i - 1);
+      boolean named = at.part(i - 1) == Part.OTHER || isKind(at, i - 1, i - 1) || isCounted(at, i);
       if (at.part(i) == Part.CODE && named && at.isAnnounced(i)) {
         unknown(at, i);
       }
@@ -137,12 +137,15 @@ final class UnitFinder {
     return glyphs[at.word(unit).start() - 1] == '@';
   }
 
-  /** "Chassis: C0561": a name that nobody here knows, right before a sign and a code. */
+  /**
+   * "Chassis: C0561", "chassis, 1 code: C0561": a name that nobody here knows, right before a sign
+   * and a code.
+   */
   private void unknown(LineAtHand at, int code) {
-    int from = code;
-    boolean kind = isKind(at, code - 1, code - 1);
-    from -= kind ? 1 : 0;
-    while (from > 0 && code - from < 4 && at.segment(from - 1) == at.segment(code - 1)) {
+    int behind = isCounted(at, code) ? code - 2 : code;
+    boolean kind = isKind(at, behind - 1, behind - 1);
+    int from = behind - (kind ? 1 : 0);
+    while (from > 0 && behind - from < 4 && at.segment(from - 1) == at.segment(behind - 1)) {
       from--;
       boolean saysOther =
           at.word(from).digits() > 0
@@ -152,13 +155,13 @@ final class UnitFinder {
         return;
       }
     }
-    boolean begins = from == 0 || from < code && at.segment(from - 1) != at.segment(from);
+    boolean begins = from == 0 || from < behind && at.segment(from - 1) != at.segment(from);
     boolean told = at.finds.unitIsLabelled || isUnitSaid(at, from);
-    if (from == code || !begins || !isColon(at, code) || told) {
+    if (from == behind || !begins || !isColon(at, code) || told) {
       return;
     }
     int start = at.word(from).start();
-    int end = at.word(code - 1).end();
+    int end = at.word(behind - 1).end();
     String name = Glyphs.seen(glyphs, start, end);
     if (at.finds.unit == null && at.word(code).start() <= at.finds.codes.get(0).start()) {
       at.finds.names(name, start, end, true);
@@ -167,6 +170,14 @@ final class UnitFinder {
       at.finds.unitsWithin.add(new LineFinds.UnitAt(name, start, end));
     }
     at.account(from, code, Part.UNIT);
+  }
+
+  /** "1 code: C0561". */
+  private boolean isCounted(LineAtHand at, int code) {
+    return code > 2
+        && words.isLabel(at.words(), code - 1, Label.CODE)
+        && at.segment(code - 2) == at.segment(code - 1)
+        && (at.word(code - 2).isNumber() || words.isCount(at.word(code - 2)));
   }
 
   /** "Brakes FLT: C0121": a known one stands before, and no code between. */

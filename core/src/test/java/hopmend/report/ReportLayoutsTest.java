@@ -173,7 +173,7 @@ class ReportLayoutsTest {
     String alphabet =
         "PCBUpcbuSNFMIspnfmi0123456789OIlXx -.:/[](){}<>\"'&;#,=\n\t°\u0000\u202eÄ\uD83D\uDE80";
     int refused = 0;
-    for (int i = 0; i < 12_000; i++) {
+    for (int i = 0; i < 4_000; i++) {
       StringBuilder text = new StringBuilder();
       int length = 1 + random.nextInt(45);
       for (int k = 0; k < length; k++) {
@@ -189,7 +189,7 @@ class ReportLayoutsTest {
       VinReading vin = Vin.read(typed, 2026);
       assertThat(!vin.isUsable() || vin.number().matches(USABLE_VIN)).isTrue();
     }
-    assertThat(refused).isBetween(10_800, 12_000);
+    assertThat(refused).isBetween(3_600, 4_000);
   }
 
   /** A quadratic reader took minutes. */
@@ -197,7 +197,7 @@ class ReportLayoutsTest {
   void aReportAtTheSizeLimitIsReadWholeAndInTime() {
     int most = ScanText.MAX_CHARACTERS / TEXT.length();
     assertThat(read(TEXT.repeat(most)).found()).hasSize(3 * most);
-    double grows = CpuTime.ofFourTimes(most / 32, n -> read(TEXT.repeat(n)));
+    double grows = CpuTime.ofFourTimes(most / 100, n -> read(TEXT.repeat(n)));
     assertThat(grows).isLessThan(10);
   }
 }
