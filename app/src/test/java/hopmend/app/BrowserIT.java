@@ -27,7 +27,7 @@ import org.junit.jupiter.api.BeforeEach;
 /** A person at Debian's Chromium; every error on the console fails the test. */
 abstract class BrowserIT extends AppIT {
   /** For whatever a page must come to show; a slow machine is not a fault of the page. */
-  private static final int PATIENCE_MILLIS = 15_000;
+  private static final int PATIENCE_MILLIS = 30_000;
 
   private static final Set<String> LOOKED_AT = new HashSet<>();
   private static final Map<String, List<Cookie>> SIGNED_IN = new HashMap<>();

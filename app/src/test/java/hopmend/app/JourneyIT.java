@@ -37,12 +37,18 @@ class JourneyIT extends BrowserIT {
     accessible("print");
   }
 
-  /** Another journey may have left the vehicle warm, or running. */
+  /** Another journey may have left the vehicle warm, or repaired. */
   private void leaveItOverNight() {
     vehicle
         .server()
         .with(
             v -> {
+              v.setFault("cam-intake-dead", true);
+              for (int cycle = 0; cycle < 2; cycle++) {
+                v.turn(Ignition.OFF);
+                v.turn(Ignition.RUNNING);
+                v.advance(5);
+              }
               v.turn(Ignition.OFF);
               v.advance(10 * 3600);
               v.turn(Ignition.ON);

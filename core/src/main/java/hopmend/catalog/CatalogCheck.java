@@ -490,8 +490,6 @@ final class CatalogCheck {
   private void attempt(String where, Runnable work) {
     try {
       work.run();
-    } catch (NullPointerException e) {
-      say(where, "a work cannot be planned: something that it needs is missing");
     } catch (RuntimeException e) {
       problems.add(new CatalogProblem(where, e.getMessage(), CatalogProblem.names(e.getMessage())));
     }

@@ -12,9 +12,6 @@ import java.util.stream.IntStream;
  * above, and has to stand out by its place.
  */
 final class BareHeadings {
-  /** So many lines show how headings are written (our own bound). */
-  private static final int LOOKED_AT = 200;
-
   /** So many lines at the end may tell of the vehicle (our own bound). */
   private static final int LINES_AT_END = 8;
 
@@ -39,7 +36,7 @@ final class BareHeadings {
    */
   BareHeadings(List<Line> lines, IntFunction<LineFinds> finds) {
     List<LineFinds> first =
-        IntStream.range(0, Math.min(LOOKED_AT, lines.size()))
+        IntStream.range(0, Math.min(RecordOrder.LOOKED_AT, lines.size()))
             .filter(i -> !lines.get(i).cells().isEmpty())
             .mapToObj(finds)
             .toList();

@@ -117,8 +117,8 @@ final class CellFinder {
       case OTHER -> at.account(first, behind, Part.FILL);
       case TEXT -> {
         // The name of what answers at an address, or holds a list of codes, is that of a unit.
-        boolean named = at.cells().stream().noneMatch(x -> x.head().is(Label.UNIT));
-        if (named && units.isKnown(written)) {
+        boolean isUntold = at.cells().stream().noneMatch(x -> x.head().is(Label.UNIT));
+        if (isUntold && units.isKnown(written)) {
           units.unitCell(at, written, cell, first, behind);
         }
       }

@@ -17,6 +17,9 @@ final class DateFinder {
   /** So many signs part the words of a date at most: "March 14, 2026", "14. März 2026". */
   private static final int APART = 3;
 
+  /** Characters of a date in numbers, at most. */
+  private static final int LONGEST_NUMBERS = 12;
+
   private static final int FIRST_YEAR = 1980;
   private static final int CENTURY = 2000;
 
@@ -63,10 +66,18 @@ final class DateFinder {
     return behind;
   }
 
+  /** Behind numbers that are written as a date is, whatever day they mean; else the same place. */
+  int numbersEnd(int place) {
+    int end = Math.min(glyphs.length, place + LONGEST_NUMBERS);
+    Matcher yearFirst = YEAR_FIRST.matcher(text).region(place, end);
+    Matcher yearLast = YEAR_LAST.matcher(text).region(place, end);
+    return yearFirst.lookingAt() ? yearFirst.end() : yearLast.lookingAt() ? yearLast.end() : place;
+  }
+
   /** Day and month are taken only where they cannot be swapped, or the language tells. */
   private void inNumbers(LineAtHand at, int i) {
     int start = at.word(i).start();
-    int end = Math.min(glyphs.length, start + 12);
+    int end = Math.min(glyphs.length, start + LONGEST_NUMBERS);
     Matcher m = YEAR_FIRST.matcher(text).region(start, end);
     if (m.lookingAt()) {
       date(at, group(m, 1), group(m, 2), group(m, 3), start, m.end());

@@ -12,7 +12,7 @@ import java.util.List;
  * They are asked about. One that is "not active" is there, and is none of these.
  */
 final class DeniedCodes {
-  /** Words between a code and what denies it, at most. */
+  /** Words between a code and what denies it, at most (our own bound). */
   private static final int NEAR = 3;
 
   private final ReportWords words;

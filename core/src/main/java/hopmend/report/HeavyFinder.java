@@ -229,7 +229,7 @@ final class HeavyFinder {
     }
   }
 
-  /** By SAE J1939-73, as {@link TroubleCode} holds them. */
+  /** Numbers of 19 and 5 bits (SAE J1939-73, from memory). */
   static boolean isInRange(int spn, int fmi) {
     return spn <= 524_287 && fmi <= 31;
   }

@@ -61,7 +61,7 @@ final class LineReader {
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
-    odometer = new OdometerFinder(glyphs, words, numbers, measures);
+    odometer = new OdometerFinder(glyphs, words, numbers, measures, dates);
     legend = new Legend(glyphs, words);
     status = new StatusCells(layout, words, legend);
     states = new StateFinder(glyphs, words, legend, status);
@@ -304,7 +304,8 @@ final class LineReader {
       while (i < at.size() && at.word(i).start() < to) {
         // Without its accent the Italian "è" is "e".
         boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
-        boolean says = at.part(i) == Part.FILL && (verb || words.isNot(at.word(i)));
+        boolean not = words.isNot(at.word(i)) && !words.isAnd(at.word(i));
+        boolean says = at.part(i) == Part.FILL && (verb || not);
         boolean nor =
             words.isNothing(at.word(i)) && i + 1 < at.size() && at.part(i + 1) == Part.CODE;
         boolean tells = says || at.part(i) == Part.OTHER && !nor || at.part(i) == Part.STATE;
@@ -382,7 +383,8 @@ final class LineReader {
     if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && !introduces) {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();
     }
-    for (int i = 0; i < at.size() && !at.finds.isKnownHead; i++) {
+    boolean isFrame = at.finds.values.stream().anyMatch(v -> v.condition() != null);
+    for (int i = 0; i < at.size() && !at.finds.isKnownHead && !isFrame; i++) {
       boolean mayName = i == 0 || at.finds.isMarkedHeading || at.finds.otherWords == 0;
       at.finds.isKnownHead =
           mayName && words.heads().at(at.words(), i) != null

@@ -257,7 +257,7 @@ final class MarkupLayout {
 
   private void table(Element table, int depth) {
     List<Head> heads = List.of();
-    List<int[]> units = List.of();
+    Optional<SideBySide> units = Optional.empty();
     Map<Integer, Lasting> lasting = new TreeMap<>();
     for (Element row : rows(table)) {
       List<Element> cells = withLasting(row, lasting);
@@ -269,42 +269,34 @@ final class MarkupLayout {
       if (cells.size() > 1 && (allHeads || heads.isEmpty() && isHeader(cells))) {
         heads =
             Head.nowAndBefore(cells.stream().map(c -> Head.of(c.text(), words)).toList(), words);
-        units = namesOfUnits(cells, heads);
+        units.ifPresent(u -> lines.addAll(u.lines()));
+        units = ofUnits(cells, heads);
       } else if (cells.size() == 1) {
         int[] place = place(cells.get(0));
         if (place[1] > 0) {
           Line.Kind kind = allHeads || !heads.isEmpty() ? Line.Kind.HEADING : Line.Kind.TEXT;
           lines.add(Line.of(kind, 0, new Cell(Head.NONE, place[0], place[1])));
         }
-      } else if (!units.isEmpty() && units.size() == cells.size()) {
-        sideBySide(cells, units);
-      } else {
+      } else if (units.isEmpty() || !units.get().takes(plain(cells), 0)) {
         row(cells, heads);
       }
     }
+    units.ifPresent(u -> lines.addAll(u.lines()));
   }
 
-  /** Where the names of the columns stand, if all of them are those of control units. */
-  private static List<int[]> namesOfUnits(List<Element> names, List<Head> heads) {
-    boolean all = heads.stream().noneMatch(Head::isKnown);
-    boolean any = heads.stream().anyMatch(h -> h.controlUnit() != null);
-    return all && any ? names.stream().map(MarkupLayout::place).toList() : List.of();
+  /** Whether all names of columns are those of control units; empty if they are others. */
+  private static Optional<SideBySide> ofUnits(List<Element> names, List<Head> heads) {
+    boolean units =
+        heads.stream().noneMatch(Head::isKnown)
+            && heads.stream().anyMatch(h -> h.controlUnit() != null);
+    return units ? Optional.of(new SideBySide('\t', plain(names), 0)) : Optional.empty();
   }
 
-  /** Each cell tells of the unit that heads its column. */
-  private void sideBySide(List<Element> cells, List<int[]> units) {
-    int[] row = place(cells.get(0));
-    boolean hasCorner = units.get(0)[1] == 0;
-    for (int k = hasCorner ? 1 : 0; k < cells.size(); k++) {
-      int[] place = place(cells.get(k));
-      if (place[1] > 0) {
-        lines.add(
-            Line.of(Line.Kind.HEADING, 0, new Cell(Head.NONE, units.get(k)[0], units.get(k)[1])));
-        Cell told = new Cell(Head.NONE, place[0], place[1]);
-        Cell name = new Cell(Head.NONE, row[0], row[1]);
-        lines.add(new Line(Line.Kind.TEXT, hasCorner ? List.of(name, told) : List.of(told), 0));
-      }
-    }
+  private static List<Cell> plain(List<Element> cells) {
+    return cells.stream()
+        .map(MarkupLayout::place)
+        .map(p -> new Cell(Head.NONE, p[0], p[1]))
+        .toList();
   }
 
   /** A cell that lasts for several rows, and for how many more. */
@@ -516,12 +508,10 @@ final class MarkupLayout {
         start = i + 1;
       }
     }
-    if (said.size() == 1) {
-      int[] place = {said.get(0).start(), said.get(0).end()};
-      if (!holdsCodes(place, head)) {
-        part.cells.add(new Cell(head, place[0], place[1]));
-        return;
-      }
+    int[] whole = {from, to};
+    if (said.size() == 1 && !holdsCodes(whole, head)) {
+      part.cells.add(new Cell(head, said.get(0).start(), said.get(0).end()));
+      return;
     }
     for (Cell line : said) {
       Part alone = new Part(null);

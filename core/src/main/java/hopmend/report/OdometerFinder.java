@@ -12,7 +12,6 @@ import hopmend.report.MeasureFinder.Measure;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
@@ -28,11 +27,6 @@ final class OdometerFinder {
 
   private static final int ROUND = 500;
 
-  private static final int LONGEST_DATE = 10;
-
-  private static final Pattern DATE =
-      Pattern.compile("\\d{1,4}([./-])\\d{1,2}\\1(\\d{4}|\\d{2}\\b)");
-
   private static final Pattern GROUPED = Pattern.compile("\\d{1,3}([.,]\\d{3})+");
 
   private final char[] glyphs;
@@ -40,8 +34,15 @@ final class OdometerFinder {
   private final ReportNumbers numbers;
   private final MeasureFinder measures;
   private final SpokenDistances spoken;
+  private final DateFinder dates;
 
-  OdometerFinder(char[] glyphs, ReportWords words, ReportNumbers numbers, MeasureFinder measures) {
+  OdometerFinder(
+      char[] glyphs,
+      ReportWords words,
+      ReportNumbers numbers,
+      MeasureFinder measures,
+      DateFinder dates) {
+    this.dates = dates;
     this.glyphs = glyphs;
     this.words = words;
     this.numbers = numbers;
@@ -69,9 +70,9 @@ final class OdometerFinder {
     if (number == null || isTime(number)) {
       return behind;
     }
-    Matcher date = dateAt(number[0]);
-    if (date.lookingAt()) {
-      behindDate(at, at.behind(first, number[0] + date.end()));
+    int date = dates.numbersEnd(number[0]);
+    if (date > number[0]) {
+      behindDate(at, at.behind(first, date));
       return behind;
     }
     Optional<MeasureUnit> named =
@@ -86,11 +87,6 @@ final class OdometerFinder {
   private boolean isTime(int[] number) {
     int colon = number[1];
     return colon + 1 < glyphs.length && glyphs[colon] == ':' && Glyphs.isDigit(glyphs[colon + 1]);
-  }
-
-  private Matcher dateAt(int place) {
-    int end = Math.min(place + LONGEST_DATE, glyphs.length);
-    return DATE.matcher(new String(glyphs, place, end - place));
   }
 
   /** "Mileage 08.11.2026: 96.412 km". */
@@ -163,6 +159,7 @@ final class OdometerFinder {
     double count = whole(Glyphs.seen(glyphs, number[0], number[1]));
     measures
         .unitBehind(at, number[1], i)
+        .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
         .map(m -> new Value(null, Reading.of(count, m.unit()), start, m.end()))
         .filter(v -> !isRest && Odometer.isPossible(v.reading()))
         .filter(

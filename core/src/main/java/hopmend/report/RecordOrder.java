@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import java.util.List;
+import java.util.Set;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 
@@ -17,7 +18,7 @@ enum RecordOrder {
   UNTOLD;
 
   /** So many lines at both ends show how a report is written (our own bound). */
-  private static final int LOOKED_AT = 200;
+  static final int LOOKED_AT = 200;
 
   /** What a line is of such a report. */
   private enum Role {
@@ -52,6 +53,24 @@ enum RecordOrder {
       return UNTOLD;
     }
     return begins ? BELOW : roles.contains(Role.STATE) ? UNTOLD : ABOVE;
+  }
+
+  /**
+   * "Trouble: P0335", "Trouble: C0035", each with its unit on another line: what stands before all
+   * codes is the name of a field; empty if there is none.
+   *
+   * @param finds what was found in a line, by its number
+   */
+  static String nameOfCodes(List<Line> lines, IntFunction<LineFinds> finds) {
+    List<LineFinds> first =
+        IntStream.range(0, Math.min(lines.size(), LOOKED_AT))
+            .filter(i -> !lines.get(i).cells().isEmpty())
+            .mapToObj(finds)
+            .toList();
+    List<String> names =
+        first.stream().filter(LineFinds::hasCodes).map(f -> f.unitIsUnknown ? f.unit : "").toList();
+    boolean unitsAreTold = first.stream().anyMatch(f -> f.unit != null && isPart(f));
+    return names.size() > 1 && unitsAreTold && Set.copyOf(names).size() == 1 ? names.get(0) : "";
   }
 
   /** What the last line is that is anything. */

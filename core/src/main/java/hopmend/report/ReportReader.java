@@ -27,9 +27,6 @@ final class ReportReader {
   private static final int WIDEST_ROW = 250;
   private static final int LONGEST_HEADING = 90;
 
-  /** So many lines show how a report is written (our own bound). */
-  private static final int LOOKED_AT = 200;
-
   /** So many lines of values stand below one code at most (our own bound). */
   private static final int LONGEST_FRAME = 16;
 
@@ -105,7 +102,7 @@ final class ReportReader {
   ScanText read() {
     List<Line> lines = layout.lines();
     LineFinds[] ahead = new LineFinds[lines.size()];
-    nameOfCodes = nameOfCodes(lines, ahead);
+    nameOfCodes = RecordOrder.nameOfCodes(lines, i -> finds(lines, ahead, i));
     Arrays.stream(ahead).filter(Objects::nonNull).forEach(this::dropNameOfCodes);
     order = RecordOrder.of(lines, i -> finds(lines, ahead, i));
     bare = new BareHeadings(lines, i -> finds(lines, ahead, i));
@@ -163,29 +160,6 @@ final class ReportReader {
       dropNameOfCodes(ahead[i]);
     }
     return ahead[i];
-  }
-
-  /**
-   * "Trouble: P0335", "Trouble: C0035", each with its unit on another line: what stands before all
-   * codes is the name of a field; empty if there is none.
-   */
-  private String nameOfCodes(List<Line> lines, LineFinds[] ahead) {
-    Set<String> names = new HashSet<>();
-    int codes = 0;
-    boolean unitsAreTold = false;
-    for (int i = 0; i < Math.min(lines.size(), LOOKED_AT); i++) {
-      if (lines.get(i).cells().isEmpty()) {
-        continue;
-      }
-      LineFinds f = finds(lines, ahead, i);
-      if (f.hasCodes()) {
-        codes++;
-        names.add(f.unitIsUnknown ? f.unit : "");
-      } else {
-        unitsAreTold |= f.unit != null && RecordOrder.isPart(f);
-      }
-    }
-    return codes > 1 && names.size() == 1 && unitsAreTold ? names.iterator().next() : "";
   }
 
   private void dropNameOfCodes(LineFinds f) {

@@ -88,6 +88,7 @@ public final class ReportWords {
       List<String> about,
       List<String> moments,
       List<String> momentsBehind,
+      List<String> inside,
       List<String> eachTime,
       List<String> changedParts,
       List<String> otherDistances,
@@ -112,6 +113,9 @@ public final class ReportWords {
 
   /** Words of the name of a field, at most. */
   private static final int LONGEST_LABEL = 5;
+
+  /** Letters of what a word in one piece may end in, at least (our own bound). */
+  private static final int SHORTEST_THING = 5;
 
   /** Letters of words that have no endings: most of them are cut short ("stat", "best"). */
   private static final int LONGEST_SHORT = 4;
@@ -153,6 +157,7 @@ public final class ReportWords {
   private final Set<String> about = new HashSet<>();
   private final Set<String> moments = new HashSet<>();
   private final Set<String> momentsBehind = new HashSet<>();
+  private final Set<String> inside = new HashSet<>();
   private final Set<String> times = new HashSet<>();
   private final Set<String> every = new HashSet<>();
   private final Set<String> storing = new HashSet<>();
@@ -218,6 +223,7 @@ public final class ReportWords {
     words(file.about(), about);
     words(file.moments(), moments);
     words(file.momentsBehind(), momentsBehind);
+    words(file.inside(), inside);
     eachTime.addAll(file.eachTime(), true);
     changedParts.addAll(file.changedParts(), true);
     otherDistances.addAll(file.otherDistances(), true);
@@ -248,7 +254,7 @@ public final class ReportWords {
       l.labels().forEach((label, ws) -> labels.addAll(ws, label));
       l.conditions().forEach((c, ws) -> conditions.addAll(ws, c));
       none.addAll(l.none(), true);
-      heads.addAll(l.heads(), true);
+      l.heads().forEach(h -> heads.addAll(List.of(h), isOfCodes(h, l)));
       beside.addAll(l.beside(), true);
       if (l.decimal().equals(",")) {
         l.states().values().forEach(this::ofCommaLanguage);
@@ -366,6 +372,29 @@ public final class ReportWords {
       }
     }
     return false;
+  }
+
+  /**
+   * Where the name of a list of codes begins that ends right before a word: "fault memory",
+   * "felminne"; that word itself if there is none.
+   */
+  int beginOfList(List<Word> at, int behind) {
+    for (int i = Math.max(0, behind - LONGEST_LABEL); i < behind; i++) {
+      Phrases.Match<Boolean> list = heads.at(at, i);
+      if (list != null && list.meaning() && i + list.words() == behind) {
+        return i;
+      }
+    }
+    return behind;
+  }
+
+  private static boolean isOfCodes(String head, Language language) {
+    List<String> codes =
+        language.labels().getOrDefault(Label.CODE, List.of()).stream()
+            .map(code -> Word.of(code).get(0).text())
+            .filter(code -> code.length() > 2)
+            .toList();
+    return Word.of(head).stream().anyMatch(w -> codes.stream().anyMatch(w.text()::startsWith));
   }
 
   /** What the name of a column means: the first condition that is named in it. */
@@ -572,6 +601,12 @@ public final class ReportWords {
     return things.contains(w.text());
   }
 
+  /** "Kurbelwellensensor". */
+  boolean endsInThing(Word w) {
+    return isThing(w)
+        || things.stream().anyMatch(t -> t.length() >= SHORTEST_THING && w.text().endsWith(t));
+  }
+
   /** "And", and not "but". */
   boolean isJoining(Word w) {
     return joining.contains(w.text());
@@ -666,6 +701,11 @@ public final class ReportWords {
   /** "Later": a distance before it tells when. */
   boolean isMomentBehind(Word w) {
     return momentsBehind.contains(w.text());
+  }
+
+  /** "In": what stands behind it may be the place of a code. */
+  boolean isInside(Word w) {
+    return inside.contains(w.text());
   }
 
   /** "A year": a distance before it is what is driven in that time. */

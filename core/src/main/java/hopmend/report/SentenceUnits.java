@@ -482,7 +482,7 @@ final class SentenceUnits {
       i++;
     }
     boolean state = unit.behind() < s.behind() && at.part(unit.behind()) == Part.STATE;
-    boolean ends = i == s.behind() || at.part(i) == Part.CODE;
+    boolean ends = i >= s.behind() || at.part(i) == Part.CODE;
     return unit.from() > 0 && at.part(unit.from() - 1) == Part.CODE && state && ends;
   }
 

@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
  * it stands before it, and is no part of it.
  */
 final class Speakers {
-  /** Characters of a line that are looked at for it. */
+  /** Characters of a line that are looked at for it (our own bound). */
   private static final int LONGEST = 60;
 
   private static final Pattern SAYS =

@@ -233,12 +233,13 @@ final class StateFinder {
         && !ofField;
   }
 
-  /** "Neither P0335 nor P0340 is active", "none of P0335, P0340 is active". */
+  /** "Neither P0335 nor P0340 is active", "kein P0335 aktiv", "none of P0335, P0340 is active". */
   private boolean isSaidOfNone(LineAtHand at, int from) {
     int codes = 0;
     for (int i = from - 1; i >= 0 && from - i <= StateReach.NEAR && !at.endsSentence(i); i--) {
       Word w = at.word(i);
-      boolean none = words.isNothing(w);
+      boolean no = words.isNot(w) && !words.isAnd(w) && at.part(i + 1) == Part.CODE;
+      boolean none = no || words.isNothing(w);
       codes += at.part(i) == Part.CODE ? 1 : 0;
       if (none && codes > 0) {
         boolean ofCodes = at.part(i + 1) == Part.CODE || words.isOf(at.word(i + 1));

@@ -154,6 +154,9 @@ final class StateSense {
 
   /** 0 if a word begins with a small letter, 1 if with a capital, 2 if it has no others. */
   private int capitals(LineAtHand at, int word) {
+    if (word < 0) {
+      return 0;
+    }
     Word w = at.word(word);
     if (!Character.isUpperCase(glyphs[w.start()])) {
       return 0;

@@ -95,8 +95,7 @@ final class UnitFinder {
   /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
   private void unitsWithin(LineAtHand at) {
     for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
-      boolean named = at.part(i - 1) == Part.OTHER || isKind(at, i - 1, i - 1) || isCounted(at, i);
-      if (at.part(i) == Part.CODE && named && at.isAnnounced(i)) {
+      if (at.part(i) == Part.CODE && at.isAnnounced(i) && mayNameUnknown(at, i)) {
         unknown(at, i);
       }
       if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || isOfCodeBefore(at, i)) {
@@ -132,6 +131,14 @@ final class UnitFinder {
     }
   }
 
+  /** Whether what stands right before a code may end the name of a unit that nobody knows. */
+  private boolean mayNameUnknown(LineAtHand at, int code) {
+    return at.part(code - 1) == Part.OTHER
+        || isKind(at, code - 1, code - 1)
+        || wordsOfCount(at, code) > 0
+        || words.beginOfList(at.words(), code) < code;
+  }
+
   /** "P0341 (active) @ECM, P0011 (stored) @ECM". */
   private boolean isOfCodeBefore(LineAtHand at, int unit) {
     return glyphs[at.word(unit).start() - 1] == '@';
@@ -142,10 +149,19 @@ final class UnitFinder {
    * and a code.
    */
   private void unknown(LineAtHand at, int code) {
-    int behind = isCounted(at, code) ? code - 2 : code;
+    int counted = wordsOfCount(at, code);
+    int behind = counted > 0 ? code - counted : words.beginOfList(at.words(), code);
+    if (behind == 0 || counted == 0 && at.segment(behind - 1) != at.segment(code - 1)) {
+      return;
+    }
     boolean kind = isKind(at, behind - 1, behind - 1);
     int from = behind - (kind ? 1 : 0);
+    boolean listed = false;
     while (from > 0 && behind - from < 4 && at.segment(from - 1) == at.segment(behind - 1)) {
+      if (from < behind && isListOf(at, from)) {
+        listed = true;
+        break;
+      }
       from--;
       boolean saysOther =
           at.word(from).digits() > 0
@@ -155,9 +171,14 @@ final class UnitFinder {
         return;
       }
     }
-    boolean begins = from == 0 || from < behind && at.segment(from - 1) != at.segment(from);
+    boolean begins =
+        from == 0 || from < behind && (listed || at.segment(from - 1) != at.segment(from));
     boolean told = at.finds.unitIsLabelled || isUnitSaid(at, from);
     if (from == behind || !begins || !isColon(at, code) || told) {
+      return;
+    }
+    boolean ofCodes = listed || counted == 0 && behind < code;
+    if (ofCodes && at.words().subList(from, behind).stream().anyMatch(words::endsInThing)) {
       return;
     }
     int start = at.word(from).start();
@@ -172,21 +193,46 @@ final class UnitFinder {
     at.account(from, code, Part.UNIT);
   }
 
-  /** "1 code: C0561". */
-  private boolean isCounted(LineAtHand at, int code) {
-    return code > 2
-        && words.isLabel(at.words(), code - 1, Label.CODE)
-        && at.segment(code - 2) == at.segment(code - 1)
-        && (at.word(code - 2).isNumber() || words.isCount(at.word(code - 2)));
+  /** "Fault memory winch", "DTCs in the winch": what stands before the name is that of a list. */
+  private boolean isListOf(LineAtHand at, int name) {
+    for (int i = name; i > 0 && name - i < 3 && at.segment(i - 1) == at.segment(name); i--) {
+      boolean label = i < name && words.isLabelled(at.words(), i, Label.CODE);
+      if (label || words.beginOfList(at.words(), i) < i) {
+        return true;
+      }
+      if (!ties(at.word(i - 1))) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  private boolean ties(Word w) {
+    return words.isOf(w) || words.isThe(w) || words.isArticle(w) || words.isInside(w);
+  }
+
+  /** How many words before a code tell how many there are: "1 code: C0561", "(2): C0561, C0562". */
+  private int wordsOfCount(LineAtHand at, int code) {
+    boolean named =
+        code > 2
+            && words.isLabel(at.words(), code - 1, Label.CODE)
+            && at.segment(code - 2) == at.segment(code - 1)
+            && (at.word(code - 2).isNumber() || words.isCount(at.word(code - 2)));
+    boolean alone =
+        code > 1
+            && at.word(code - 1).isNumber()
+            && glyphs[at.word(code - 1).start() - 1] == '('
+            && glyphs[at.word(code - 1).end()] == ')';
+    return named ? 2 : alone ? 1 : 0;
   }
 
   /** "Brakes FLT: C0121": a known one stands before, and no code between. */
   private static boolean isUnitSaid(LineAtHand at, int name) {
     int i = name - 1;
-    while (i >= 0 && at.part(i) != Part.CODE && at.part(i) != Part.UNIT) {
+    while (i >= 0 && at.part(i) != Part.CODE && at.part(i) != Part.UNIT && !at.endsSentence(i)) {
       i--;
     }
-    return i >= 0 && at.part(i) == Part.UNIT;
+    return i >= 0 && at.part(i) == Part.UNIT && !at.endsSentence(i);
   }
 
   private boolean isColon(LineAtHand at, int word) {

@@ -87,7 +87,7 @@ class CardFileTest {
     String card = CardFile.write(List.of(CATALOG.cards().get(0)));
     String[] lines = card.split("\n");
     int refused = 0;
-    for (int i = 1 + instead.length() % 3; i < lines.length; i += 3) {
+    for (int i = 1; i < lines.length; i += 3) { // every third line, for time
       String[] wrong = lines.clone();
       wrong[i] = lines[i].replaceFirst("^([ -]*[A-Za-z-]+): .*", instead);
       try {

@@ -3,7 +3,6 @@ package hopmend.report;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 
-import hopmend.catalog.Shipped;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,10 +16,6 @@ import org.junit.jupiter.params.provider.ValueSource;
 class BrokenReportsTest {
   private static final String SIGNS = " \n\t,;:/|-.()[]{}<>=@?!\"'`~%°#*+&_€x0159ABPCU";
   private static final int IN_ONE_GO = 1_000;
-
-  private static ScanText read(String report) {
-    return ScanText.read(report, 2026, Shipped.CATALOG.reportWords());
-  }
 
   private static List<String> reports() throws IOException {
     try (Stream<Path> sets = Files.list(Path.of("src/test/resources/reports"))) {
@@ -70,7 +65,7 @@ class BrokenReportsTest {
       String report = broken(reports, random);
       assertThatCode(
               () ->
-                  assertThat(read(report).marks())
+                  assertThat(Told.read(report).marks())
                       .allMatch(m -> 0 <= m.start() && m.start() <= m.end())
                       .allMatch(m -> m.end() <= report.length()))
           .as(report)
@@ -90,9 +85,12 @@ class BrokenReportsTest {
         "P0299 confirmed; nothing in gearbox",
         "ABS C0035 active=- pend",
         "Zorbel: 187443km",
+        "Tiene 76k mil. P0135 en el motor",
+        "P0427 bestätigt. Rest fehlerfrei.",
+        "Motor P0201 - status: aktywny. Sterownik! ABS C0034 aktywny",
         "<vehicle km=\"1\"><module><title>Motor</title><dtc><nr>P0340</nr></dtc><module><title>ABS</t",
       })
   void whatOnceEndedTheReadingIsRead(String report) {
-    assertThatCode(() -> read(report)).doesNotThrowAnyException();
+    assertThatCode(() -> Told.read(report)).doesNotThrowAnyException();
   }
 }

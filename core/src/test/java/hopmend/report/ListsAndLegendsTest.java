@@ -2,12 +2,9 @@ package hopmend.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.catalog.Shipped;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.measure.MeasureUnit;
 import java.util.List;
-import java.util.Locale;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -16,23 +13,6 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Lists that are empty, counts, legends and what is no value of the vehicle, in ten languages. */
 class ListsAndLegendsTest {
-  private static ScanText read(String report) {
-    return ScanText.read(report, 2026, Shipped.CATALOG.reportWords());
-  }
-
-  /** Each code with its states and its unit: "P0420 stored @engine control". */
-  private static String codes(String report) {
-    return read(report).codes().stream()
-        .map(
-            c ->
-                Stream.concat(
-                            Stream.of(c.code().text()),
-                            c.states().stream().map(s -> s.name().toLowerCase(Locale.ROOT)))
-                        .collect(Collectors.joining(" "))
-                    + (c.controlUnit().isEmpty() ? "" : " @" + c.controlUnit()))
-        .collect(Collectors.joining(", "));
-  }
-
   /** What stands in the next list is not of the one that is empty. */
   @ParameterizedTest
   @ValueSource(
@@ -53,7 +33,7 @@ class ListsAndLegendsTest {
         "Current -> none; stored -> P0420"
       })
   void anEmptyListTellsNothingOfTheNext(String report) {
-    assertThat(codes(report)).isEqualTo("P0420 stored");
+    assertThat(Told.codes(report)).isEqualTo("P0420 stored");
   }
 
   /** How many codes a unit holds parts it from none of them, and one that holds none is no list. */
@@ -73,7 +53,7 @@ class ListsAndLegendsTest {
         "Engine - 1 fault: P0335. Gearbox - no faults. Brakes - 1 fault: C0035."
       })
   void aCountBelongsToItsUnit(String report) {
-    assertThat(codes(report)).isEqualTo("P0335 @engine control, C0035 @brake control");
+    assertThat(Told.codes(report)).isEqualTo("P0335 @engine control, C0035 @brake control");
   }
 
   /** Whatever sign a legend explains, before or behind its code; in a list it is one character. */
@@ -96,7 +76,8 @@ class ListsAndLegendsTest {
   @ParameterizedTest
   @MethodSource("signs")
   void aSignIsOfTheCodeItStandsAt(String report) {
-    assertThat(codes(report).replace(" @engine control", "")).isEqualTo("P0335 current, P0340");
+    assertThat(Told.codes(report).replace(" @engine control", ""))
+        .isEqualTo("P0335 current, P0340");
   }
 
   /** What should be, and what may be, was not so. */
@@ -116,7 +97,7 @@ class ListsAndLegendsTest {
         "max. rpm 6500 rpm, rpm 780 rpm"
       })
   void whatShouldBeIsNoValue(String values) {
-    List<FreezeFrameValue> frame = read("P0507\n" + values).freezeFrame();
+    List<FreezeFrameValue> frame = Told.read("P0507\n" + values).freezeFrame();
     assertThat(frame).hasSize(1);
     assertThat(frame.get(0).reading().in(MeasureUnit.PER_MINUTE)).isEqualTo(780);
   }
@@ -133,6 +114,7 @@ class ListsAndLegendsTest {
     "15 204 km seit dem Wechsel, false"
   })
   void sinceNewIsAllOfIt(String words, boolean isOdometer) {
-    assertThat(read("P0335 current. " + words + ".").odometer().isPresent()).isEqualTo(isOdometer);
+    assertThat(Told.read("P0335 current. " + words + ".").odometer().isPresent())
+        .isEqualTo(isOdometer);
   }
 }

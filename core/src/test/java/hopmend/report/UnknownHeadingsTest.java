@@ -2,7 +2,6 @@ package hopmend.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import hopmend.catalog.Shipped;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -69,7 +68,7 @@ class UnknownHeadingsTest {
   }
 
   private static String units(String report) {
-    return ScanText.read(report, 2026, Shipped.CATALOG.reportWords()).codes().stream()
+    return Told.read(report).codes().stream()
         .map(c -> c.code().text() + " @" + c.controlUnit())
         .collect(Collectors.joining(", "));
   }
@@ -88,6 +87,44 @@ class UnknownHeadingsTest {
             + "\nC1234\n";
     assertThat(units(report)).startsWith("P0234 @engine control, P0101 @engine control, C1234 @");
     assertThat(units(report)).contains("Zorbel");
+  }
+
+  /** Headings in a running line; the name stands for N, what codes are called for C. */
+  static Stream<List<String>> headingsInLines() {
+    return LANGUAGES.stream()
+        .flatMap(
+            l ->
+                Stream.of("N", "C N", "N C", "N (2 C)", "N (2)", "N, 2 C", "2 C N")
+                    .map(s -> List.of(l.get(0), s.replaceAll("\\bC\\b", l.get(1)))));
+  }
+
+  @ParameterizedTest
+  @MethodSource("headingsInLines")
+  void isKeptByItsOwnNameInARunningLine(List<String> heading) {
+    String report =
+        "ABS: C0035, C0040. "
+            + heading.get(1).replaceAll("\\bN\\b", heading.get(0))
+            + ": P0234, P0101. ABS: C0045. "
+            + heading.get(1).replaceAll("\\bN\\b", "Zorbel")
+            + ": C1234, C1235.";
+    assertThat(units(report))
+        .isEqualTo(
+            "C0035 @brake control, C0040 @brake control, P0234 @engine control, P0101 @engine"
+                + " control, C0045 @brake control, C1234 @Zorbel, C1235 @Zorbel");
+  }
+
+  /** What befell the vehicle, or what is broken, is no control unit. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "ABS: C0035. Codes after repair: C0040, C0045",
+        "ABS: C0035. Fault in wheel sensor: C0040, C0045",
+        "ABS: C0035. Errors on cold start: C0040, C0045",
+        "ABS: C0035. Codes found: C0040, C0045",
+      })
+  void whatCodesAreOfIsNoName(String report) {
+    assertThat(units(report))
+        .isEqualTo("C0035 @brake control, C0040 @brake control, C0045 @brake control");
   }
 
   /** A line between two codes that describes the one above it. */

@@ -7,6 +7,7 @@ import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
+import hopmend.job.About;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.JobEntry;
@@ -30,6 +31,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A repair as a technician would have entered it, hop by hop: each entry follows from what the
@@ -82,11 +84,18 @@ final class DemoRepair {
     return known;
   }
 
-  void say(Fact fact) {
-    at = at.plusSeconds(150);
+  void say(Fact... facts) {
+    say(List.of(facts));
+  }
+
+  /** In one go: what they are about does not change between them. */
+  private void say(List<? extends Fact> facts) {
     String author = workup().binding().isPresent() ? LEAD : who;
-    entries.add(
-        new JobEntry(entries.size() + 1, at, author, fact, workup().about(), Optional.empty()));
+    About about = workup().about();
+    for (Fact fact : facts) {
+      at = at.plusSeconds(150);
+      entries.add(new JobEntry(entries.size() + 1, at, author, fact, about, Optional.empty()));
+    }
   }
 
   /** Time goes by. */
@@ -220,35 +229,37 @@ final class DemoRepair {
 
   private void swap(double share) {
     List<Step> steps = workup().workOrder().orElseThrow().steps();
-    steps.stream()
-        .limit(Math.round(steps.size() * share))
-        .forEach(
-            s -> {
-              say(Fact.StepTicked.asPlanned(s));
-              if (s.secondLook()) {
-                say(new Fact.StepLookedAt(s.id()));
-              }
-            });
+    say(
+        steps.stream()
+            .limit(Math.round(steps.size() * share))
+            .flatMap(
+                s ->
+                    s.secondLook()
+                        ? Stream.of(Fact.StepTicked.asPlanned(s), new Fact.StepLookedAt(s.id()))
+                        : Stream.of(Fact.StepTicked.asPlanned(s)))
+            .toList());
   }
 
   private void clear() {
     say(new Fact.CodesCleared(workup().state().vehicle().orElseThrow().vin()));
     say(new Fact.CodesRead(Fact.CodeSource.VEHICLE, List.of(), List.of(), ""));
-    workup().here().proofs().forEach(p -> see(p.id()));
-    say(new Fact.ReadinessRead("00076565"));
-  }
-
-  private void see(String proof) {
-    say(new Fact.ProofSeen(workup().here().about().site(), proof, true, ""));
+    String site = workup().here().about().site();
+    say(
+        Stream.concat(
+                workup().here().proofs().stream()
+                    .map(p -> new Fact.ProofSeen(site, p.id(), true, "")),
+                Stream.of(new Fact.ReadinessRead("00076565")))
+            .toList());
   }
 
   private void learn() {
-    workup()
-        .routines()
-        .forEach(
-            r -> {
-              say(new Fact.RoutineStarted(r.id(), r.minutes()));
-              say(new Fact.RoutineEnded(r.id(), RoutineState.PASSED));
-            });
+    say(
+        workup().routines().stream()
+            .flatMap(
+                r ->
+                    Stream.of(
+                        new Fact.RoutineStarted(r.id(), r.minutes()),
+                        new Fact.RoutineEnded(r.id(), RoutineState.PASSED)))
+            .toList());
   }
 }

@@ -21,29 +21,31 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
 import java.util.function.Function;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
-import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Debian's packet toolkit as a gateway of three controllers, with one oddity at a time. */
 @Execution(ExecutionMode.CONCURRENT)
-@ResourceLock(
-    "the foreign gateway, which has one oddity at a time: one test after the other, beside other classes")
 class ForeignGatewayTest {
   private static final String PYTHON = "/usr/bin/python3";
   private static final LinkTimes QUICK = new LinkTimes(5000, 700, 10_000, 20_000, 60_000);
 
-  private static Process gateway;
-  private static BufferedReader said;
-  private static int port;
+  /** Each test has one for itself meanwhile. */
+  private static final BlockingQueue<Gateway> FREE = new LinkedBlockingQueue<>();
+
+  private Gateway gateway;
 
   @TempDir Path folder;
 
@@ -59,31 +61,48 @@ class ForeignGatewayTest {
       System.err.println("SKIPPED: install Debian's package python3-scapy.");
     }
     assumeTrue(there, "python3-scapy");
-    gateway =
-        new ProcessBuilder(
-                PYTHON, Path.of("src", "test", "python", "foreign_gateway.py").toString())
-            .redirectError(ProcessBuilder.Redirect.DISCARD)
-            .start();
-    said = gateway.inputReader(StandardCharsets.UTF_8);
-    port = Integer.parseInt(said.readLine());
+    for (int i = 0; i < 3; i++) {
+      FREE.add(Gateway.started());
+    }
+  }
+
+  @BeforeEach
+  void take() throws InterruptedException {
+    gateway = FREE.take();
+  }
+
+  @AfterEach
+  void giveBack() {
+    FREE.add(gateway);
   }
 
   @AfterAll
   static void close() {
-    if (gateway != null) {
-      gateway.destroyForcibly();
+    FREE.forEach(g -> g.program().destroyForcibly());
+  }
+
+  private record Gateway(Process program, BufferedReader says, int port) {
+    static Gateway started() throws IOException {
+      Process program =
+          new ProcessBuilder(
+                  PYTHON, Path.of("src", "test", "python", "foreign_gateway.py").toString())
+              .redirectError(ProcessBuilder.Redirect.DISCARD)
+              .start();
+      BufferedReader says = program.inputReader(StandardCharsets.UTF_8);
+      return new Gateway(program, says, Integer.parseInt(says.readLine()));
+    }
+
+    /** From now on it does one odd thing. */
+    void odd(String oddity) throws IOException {
+      program.getOutputStream().write((oddity + "\n").getBytes(StandardCharsets.UTF_8));
+      program.getOutputStream().flush();
+      assertThat(says.readLine()).isEqualTo("so be it");
     }
   }
 
-  /** From now on it does one odd thing. */
-  private static void odd(String oddity) throws IOException {
-    gateway.getOutputStream().write((oddity + "\n").getBytes(StandardCharsets.UTF_8));
-    gateway.getOutputStream().flush();
-    assertThat(said.readLine()).isEqualTo("so be it");
-  }
-
   private <T> T with(Function<VehicleTalk, T> talk) {
-    try (VehicleLink link = Routes.open(new InetSocketAddress("127.0.0.1", port), QUICK, log)) {
+    try (VehicleLink link =
+        Routes.open(new InetSocketAddress("127.0.0.1", gateway.port()), QUICK, log)) {
       targets = targets == null ? Targets.found(link) : targets.again(link);
       return talk.apply(new VehicleTalk(link, targets));
     }
@@ -115,7 +134,7 @@ class ForeignGatewayTest {
         "body is silent"
       })
   void everythingThatComesIsRead(String oddity) throws Exception {
-    odd(oddity);
+    gateway.odd(oddity);
     Readout readout = with(VehicleTalk::readout);
     assertThat(readout.vin()).isEqualTo("0HMWS3A07K1000342");
     assertThat(codes(readout)).containsExactly("ENGINE P0300", "ENGINE P0340-31", "GEARS P0717");
@@ -157,7 +176,7 @@ class ForeignGatewayTest {
     "does not tell how codes are written, "
   })
   void codesAreReadAsTheControllerSays(String oddity, String code) throws Exception {
-    odd(oddity);
+    gateway.odd(oddity);
     Readout readout = with(VehicleTalk::readout);
     if (code == null) {
       assertThat(readout.codes()).isEmpty();
@@ -181,7 +200,7 @@ class ForeignGatewayTest {
         "breaks after clearing"
       })
   void clearingIsWhatTheVehicleSays(String oddity) throws Exception {
-    odd(oddity);
+    gateway.odd(oddity);
     List<ReadCode> before = with(VehicleTalk::readout).codes();
     with(
         t -> {
@@ -200,7 +219,7 @@ class ForeignGatewayTest {
 
   @Test
   void theEmissionsGroupAloneLeavesAllOtherCodes() throws Exception {
-    odd("knows groups");
+    gateway.odd("knows groups");
     assertThat(codes(with(VehicleTalk::readout))).hasSizeGreaterThan(2);
     with(
         t -> {
@@ -208,7 +227,7 @@ class ForeignGatewayTest {
           return t;
         });
     assertThat(codes(with(VehicleTalk::readout))).hasSize(1).allMatch(c -> c.endsWith("C0035"));
-    odd("knows no groups");
+    gateway.odd("knows no groups");
     assertThatThrownBy(
             () ->
                 with(
@@ -226,7 +245,7 @@ class ForeignGatewayTest {
     "does not know the tester, it does not know this tester's address"
   })
   void aRefusalIsSaidInItsOwnWords(String oddity, String words) throws Exception {
-    odd(oddity);
+    gateway.odd(oddity);
     assertThatThrownBy(
             () ->
                 with(
@@ -240,7 +259,7 @@ class ForeignGatewayTest {
 
   @Test
   void aGatewayWithoutFunctionalAddressIsTheOneController() throws Exception {
-    odd("no functional address");
+    gateway.odd("no functional address");
     Readout readout = with(VehicleTalk::readout);
     assertThat(readout.controllers()).hasSize(1);
     assertThat(codes(readout)).contains("ENGINE P0340-31");
