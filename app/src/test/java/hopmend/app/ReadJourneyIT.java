@@ -114,6 +114,22 @@ class ReadJourneyIT extends BrowserIT {
         .hasValue(187_300.0);
   }
 
+  /** A code that lacks a sign is taken with one tap, with all that the report tells of it. */
+  @Test
+  void aMistypedCodeIsTakenWithWhatIsToldOfIt() {
+    signIn();
+    long job = newJob();
+    page.navigate("http://127.0.0.1:" + port + "/jobs/" + job + "/read");
+    page.fill("#text", "P299  Engine  confirmed\nP0715  Gearbox  pending");
+    page.click("text=Find the codes");
+    assertThat(page.locator(".doubt small")).hasText("Told of it: stored, engine control.");
+    page.locator(".doubt button", text("It is P0299")).click();
+    assertThat(page.locator(".codes > li", text("P0299")).locator(".chips"))
+        .hasText("storedengine control");
+    assertThat(page.locator(".codes > li", text("P0715")).locator(".chips"))
+        .hasText("pendingtransmission control");
+  }
+
   private static Fact withoutOdometer() {
     return new Fact.VehicleIdentified(
         VIN, "wherrill-sedge-12", "", 2019, null, null, Fact.Place.HOIST);

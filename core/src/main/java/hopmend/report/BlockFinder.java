@@ -63,7 +63,8 @@ final class BlockFinder {
     List<Cell> told = TextCells.isEmpty(names.get(0)) ? below.subList(1, below.size()) : below;
     return below.size() == names.size()
         && told.stream().anyMatch(cells::holdsCode)
-        && told.stream().allMatch(c -> TextCells.isEmpty(c) || cells.holdsCode(c));
+        && told.stream()
+            .allMatch(c -> TextCells.isEmpty(c) || cells.holdsCode(c) || cells.isLikeCode(c));
   }
 
   /** "Unit,engine,ABS", and below it "code,P0335,C0035". */
@@ -72,7 +73,7 @@ final class BlockFinder {
     return cells.headOf(row.get(0)).is(Label.UNIT)
         && codes.size() == row.size()
         && cells.headOf(codes.get(0)).is(Label.CODE)
-        && codes.stream().skip(1).allMatch(cells::isCode);
+        && cells.areCodes(codes.subList(1, codes.size()));
   }
 
   /** Codes as names of columns. */
@@ -82,13 +83,11 @@ final class BlockFinder {
         continue;
       }
       List<Cell> row = cells.within(start, end, sign);
-      if (row.size() > 1
-          && row.stream().allMatch(cells::isCode)
-          && isNamedBelow(row.size(), end, sign)) {
+      if (row.size() > 1 && cells.areCodes(row) && isNamedBelow(row.size(), end, sign)) {
         return Optional.of(new TurnedGrid(sign, row, lineStart, code, cells::headOf));
       }
       List<Cell> codes = row.subList(1, row.size());
-      if (codes.size() > 1 && codes.stream().allMatch(cells::isCode)) {
+      if (codes.size() > 1 && cells.areCodes(codes)) {
         Head first = cells.headOf(row.get(0));
         return first.is(Label.CODE)
             ? Optional.of(new TurnedGrid(sign, codes, lineStart, first, cells::headOf))

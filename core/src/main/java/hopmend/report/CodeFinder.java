@@ -24,6 +24,9 @@ final class CodeFinder {
   private static final Pattern FOUR = Pattern.compile("[pcbu][0-9a-f]{3}");
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
 
+  /** So many words behind it are looked at for its state (our own bound). */
+  private static final int NEAR = 8;
+
   private final char[] glyphs;
   private final ReportWords words;
   private final CodeScanner scanner;
@@ -52,7 +55,7 @@ final class CodeFinder {
     at.account(i, behind, Part.CODE);
     if (result == CodeScanner.Result.DOUBT && !(scanner.hasOneDigit() && isNamed(at, i, label))) {
       String reads = scanner.offers() ? scanner.code().text() : "";
-      at.finds.doubts.add(new Doubt(start, end, scanner.doubt(), reads));
+      at.ask(i, new Doubt(start, end, scanner.doubt(), reads), scanner.code());
       return behind;
     }
     if (label != Label.CODE && isBeside(at, i)) {
@@ -86,19 +89,33 @@ final class CodeFinder {
   /** "Code P420", "P420 stored": a sign may be missing; the number of the word behind it. */
   private int fourAt(LineAtHand at, int i, Label label) {
     Word w = at.word(i);
-    boolean held =
-        i + 1 < at.size()
-            && at.segment(i + 1) == at.segment(i)
-            && words.states().at(at.words(), i + 1) != null;
-    if (!FOUR.matcher(w.text()).matches() || w.digits() < 2 || !held && !isNamed(at, i, label)) {
+    if (!FOUR.matcher(w.text()).matches()
+        || w.digits() < 2
+        || !isNamed(at, i, label) && !isHeld(at, i) && !beginsLineWithState(at, i)) {
       return i;
     }
-    String reads = w.text().toUpperCase(Locale.ROOT);
-    at.finds.doubts.add(
-        new Doubt(
-            w.start(), w.end(), "four-signs", reads.substring(0, 1) + "0" + reads.substring(1)));
-    at.account(i, i + 1, Part.CODE);
+    String written = w.text().toUpperCase(Locale.ROOT);
+    String reads = written.substring(0, 1) + "0" + written.substring(1);
+    at.ask(i, new Doubt(w.start(), w.end(), "four-signs", reads), TroubleCode.parse(reads));
     return i + 1;
+  }
+
+  /** "P420 stored". */
+  private boolean isHeld(LineAtHand at, int i) {
+    return i + 1 < at.size()
+        && at.segment(i + 1) == at.segment(i)
+        && words.states().at(at.words(), i + 1) != null;
+  }
+
+  /** "P420 Engine confirmed": where codes stand, in capitals, and a state behind it. */
+  private boolean beginsLineWithState(LineAtHand at, int i) {
+    boolean begins = i == 0 && Character.isUpperCase(glyphs[at.word(i).start()]);
+    for (int k = 1; begins && k < at.size() && k <= NEAR; k++) {
+      if (words.states().at(at.words(), k) != null) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** "DTC P0AFA", or in the column of codes. */
@@ -187,9 +204,14 @@ final class CodeFinder {
     }
     boolean isPair = small.indexOf('.') < 0 && heavy.pair(at, small, cell, first, behind);
     if (!isPair && !namesCondition(at) && LETTERLESS.matcher(small).matches()) {
-      at.finds.doubts.add(new Doubt(cell.start(), cell.end(), "no-letter", ""));
-      at.account(first, behind, Part.LABEL);
+      withoutLetter(at, first, cell.start(), cell.end());
     }
+  }
+
+  /** "0340", "034013": nothing tells of which letter it is. */
+  static void withoutLetter(LineAtHand at, int i, int start, int end) {
+    TroubleCode any = new TroubleCode(Integer.parseInt(at.word(i).text().substring(0, 4), 16), 0);
+    at.ask(i, new Doubt(start, end, "no-letter", ""), any);
   }
 
   private boolean namesCondition(LineAtHand at) {

@@ -65,7 +65,7 @@ final class CodeScanner {
 
   /** Whether what is doubted reads as a code all the same, as {@link #code} tells it. */
   boolean offers() {
-    return cousin;
+    return cousin || hasOneDigit();
   }
 
   private int skipHidden(int i, int limit) {
@@ -74,6 +74,15 @@ final class CodeScanner {
       at++;
     }
     return at;
+  }
+
+  /** "P0AFA", "P2BAE": P0 and P2 are the standard's own (SAE J2012, from memory); in capitals. */
+  private boolean isWrittenAsStandard(int start) {
+    boolean standard = text[start] == 'P' && (text[start + 1] == '0' || text[start + 1] == '2');
+    for (int i = start + 2; i < start + 5; i++) {
+      standard = standard && (Character.isUpperCase(text[i]) || Glyphs.isDigit(text[i]));
+    }
+    return standard;
   }
 
   /**
@@ -128,7 +137,8 @@ final class CodeScanner {
     if (trueDigits == 0) {
       return Result.NOTHING;
     }
-    return trueDigits >= 2 || trueDigits == 1 && (letterO || letterI) && slipsOnly(start)
+    boolean slips = (letterO || letterI) && slipsOnly(start);
+    return trueDigits >= 2 || slips || isWrittenAsStandard(start)
         ? Result.CODE
         : doubt(limit, "one-digit");
   }

@@ -4,8 +4,6 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ReportWords.Label;
-import java.util.ArrayList;
-import java.util.List;
 
 /**
  * Codes of which a sentence says that they are not there: "no more P0420", "P0420 was not found".
@@ -26,27 +24,20 @@ final class DeniedCodes {
     if (at.cells().size() != 1) {
       return;
     }
-    List<Code> kept = new ArrayList<>();
     boolean isList = false;
     int behind = 0;
-    for (Code c : at.finds.codes) {
+    for (int k = 0; k < at.finds.codes.size(); k++) {
+      Code c = at.finds.codes.get(k);
       int first = at.behind(behind, c.start());
       if (first == at.size() || at.word(first).start() != c.start()) {
-        kept.add(c); // glued to another one
-        continue;
+        continue; // glued to another one
       }
       isList = isNamedNotFound(at, first) || isList && isOfList(at, behind, first);
       behind = at.behind(first, c.end());
       boolean told = hasState(at, behind);
       if (!told && (isList || isDeniedBefore(at, first) || isDeniedBehind(at, behind))) {
-        at.finds.doubts.add(new Doubt(c.start(), c.end(), "not-there", c.code().text()));
-      } else {
-        kept.add(c);
+        at.finds.codes.set(k, c.ask(new Doubt(c.start(), c.end(), "not-there", c.code().text())));
       }
-    }
-    if (kept.size() < at.finds.codes.size()) {
-      at.finds.codes.clear();
-      at.finds.codes.addAll(kept);
     }
   }
 

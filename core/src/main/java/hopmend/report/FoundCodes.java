@@ -1,9 +1,16 @@
 package hopmend.report;
 
+import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
+import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ScanText.Found;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
 
 /** The codes of a report so far, and those of them that the lines below may tell more about. */
@@ -12,11 +19,20 @@ final class FoundCodes {
   static final int MOST_TOGETHER = 50;
 
   private final List<Found> found = new ArrayList<>();
+
+  /** Of which it has to be asked whether they are codes at all, by where they begin. */
+  private final Map<Integer, Doubt> asked = new HashMap<>();
+
   private int openFrom;
   private int openTo;
 
   void add(Found code) {
     found.add(code);
+  }
+
+  void addAsked(Found code, Doubt why) {
+    found.add(code);
+    asked.put(code.start(), why);
   }
 
   int size() {
@@ -108,7 +124,28 @@ final class FoundCodes {
     return new Found(change.apply(f.read()), f.slips(), f.line(), f.start(), f.end());
   }
 
-  List<Found> all() {
-    return found;
+  boolean allHoldOnly(Set<CodeState> states) {
+    return found.stream().allMatch(f -> states.containsAll(f.read().states()));
+  }
+
+  Found get(int k) {
+    return found.get(k);
+  }
+
+  /**
+   * All that nothing has to be asked about; the others are handed on, with what is told of them.
+   */
+  List<Found> sure(BiConsumer<Doubt, ReadCode> ask) {
+    List<Found> sure = new ArrayList<>(found.size());
+    Set<Doubt> known = new HashSet<>();
+    for (Found f : found) {
+      Doubt why = asked.get(f.start());
+      if (why == null) {
+        sure.add(f);
+      } else if (known.add(why)) {
+        ask.accept(why, f.read());
+      }
+    }
+    return sure;
   }
 }

@@ -14,7 +14,8 @@ import tools.jackson.core.json.JsonFactory;
 
 /** JSON: objects are parts, their names and those of lists are headings. */
 final class JsonLayout {
-  private static final Pattern CODE = Pattern.compile("[pcbu][0-9a-f]{4}( [0-9a-f]{2})?");
+  private static final Pattern CODE =
+      Pattern.compile("[PCBU][0-9][0-9A-Z]{3}([^0-9A-Z]?[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
 
   private final String text;
   private final JsonParser json;
@@ -134,8 +135,8 @@ final class JsonLayout {
     }
   }
 
-  private static boolean isCode(Cell name) {
-    return CODE.matcher(name.head().words()).matches();
+  private boolean isCode(Cell name) {
+    return CODE.matcher(text).region(name.start(), name.end()).matches();
   }
 
   private boolean holdsCode(int start, int end) {

@@ -2,7 +2,6 @@ package hopmend.report;
 
 import hopmend.fault.ControlUnit;
 import hopmend.report.LineAtHand.Part;
-import hopmend.report.LineFinds.Doubt;
 import hopmend.report.ReportWords.Label;
 import java.util.OptionalInt;
 
@@ -44,8 +43,7 @@ final class LabelFinder {
             && next.text().matches("[0-3][0-9a-f]{3}([0-9a-f]{2})?")
             && next.digits() >= 3
             && segmentEnds(at, behind)) {
-          at.finds.doubts.add(new Doubt(next.start(), next.end(), "no-letter", ""));
-          at.account(behind, behind + 1, Part.LABEL);
+          CodeFinder.withoutLetter(at, behind, next.start(), next.end());
         }
       }
       case STATUS -> {

@@ -1,5 +1,7 @@
 package hopmend.report;
 
+import hopmend.fault.CodeState;
+import hopmend.fault.TroubleCode;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -159,5 +161,12 @@ final class LineAtHand {
   /** Tells what words are part of. */
   void account(int from, int behind, Part as) {
     Arrays.fill(parts, from, behind, as);
+  }
+
+  /** What begins at a word stands where a code stands; whether it is one has to be asked. */
+  void ask(int word, LineFinds.Doubt why, TroubleCode code) {
+    CodeState column = cellOf(word).head().state();
+    finds.codes.add(new LineFinds.Code(code, List.of(), 0, why.start(), why.end(), column, why));
+    account(word, Math.max(word + 1, behind(word, why.end())), Part.CODE);
   }
 }

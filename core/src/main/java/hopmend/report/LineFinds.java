@@ -21,11 +21,31 @@ final class LineFinds {
    * A code.
    *
    * @param column the state that its column, its list or its sign has, null else
+   * @param asked why it has to be asked whether it is one, null if it needs not; it has its unit
+   *     and its states like any other, so that they are no neighbour's
    */
   record Code(
-      TroubleCode code, List<Message> slips, int count, int start, int end, CodeState column) {
+      TroubleCode code,
+      List<Message> slips,
+      int count,
+      int start,
+      int end,
+      CodeState column,
+      Doubt asked) {
+    Code(TroubleCode code, List<Message> slips, int count, int start, int end, CodeState column) {
+      this(code, slips, count, start, end, column, null);
+    }
+
     Code in(CodeState state) {
-      return new Code(code, slips, count, start, end, state);
+      return new Code(code, slips, count, start, end, state, asked);
+    }
+
+    Code ask(Doubt why) {
+      return new Code(code, slips, count, start, end, column, why);
+    }
+
+    Code times(int counted) {
+      return new Code(code, slips, counted, start, end, column, asked);
     }
   }
 
@@ -127,6 +147,9 @@ final class LineFinds {
 
   /** "All from the ECM": what it says is meant for every code above. */
   boolean speaksOfAll;
+
+  /** "State of all: history". */
+  boolean isFieldOfAll;
 
   /** The column of units is empty here: what stands above goes on. */
   boolean unitIsAsAbove;
@@ -288,7 +311,7 @@ final class LineFinds {
     } else {
       int last = codes.size() - 1;
       Code c = codes.get(last);
-      codes.set(last, new Code(c.code(), c.slips(), counted, c.start(), c.end(), c.column()));
+      codes.set(last, c.times(counted));
     }
   }
 

@@ -362,6 +362,7 @@ final class LineReader {
     at.finds.unitStandsApart =
         !at.finds.hasCodes() && at.finds.unit != null && standsApart(at, Part.UNIT);
     at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
+    at.finds.isFieldOfAll = isFieldOfAll(at);
     if (at.finds.hasCodes()
         || line.end() <= line.start()
         || line.end() - line.start() > LONGEST_HEADING + 40) {
@@ -390,6 +391,16 @@ final class LineReader {
           mayName && words.heads().at(at.words(), i) != null
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
+  }
+
+  /** "State of all: history". */
+  private boolean isFieldOfAll(LineAtHand at) {
+    int i = 0;
+    while (i < at.size() && at.part(i) != Part.STATE && !words.isEvery(at.word(i))) {
+      i++;
+    }
+    boolean all = i > 0 && i + 1 < at.size() && words.isEvery(at.word(i));
+    return all && !at.finds.states.isEmpty() && words.isLabel(at.words(), 0, Label.STATUS);
   }
 
   private boolean standsApart(LineAtHand at, Part what) {

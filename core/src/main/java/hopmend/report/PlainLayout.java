@@ -100,10 +100,16 @@ final class PlainLayout {
       }
       return;
     }
-    if (isHeader(start, end) || beginsBlock(start, end)) {
+    int conditions = conditionsBehind(start, end);
+    if (conditions > start && isHeader(conditions, end)) {
+      lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, conditions)));
       return;
     }
-    if (isOfVehicle(heads) && text.holdsCode(whole)) {
+    boolean holdsCode = text.holdsCode(whole);
+    if (!holdsCode && isHeader(start, end) || beginsBlock(start, end)) {
+      return;
+    }
+    if (holdsCode && isOfVehicle(heads)) {
       heads = List.of();
     }
     if (!heads.isEmpty()) {
@@ -184,6 +190,22 @@ final class PlainLayout {
               .toList();
       lines.set(last, new Line(Line.Kind.ROW, above, lines.get(last).depth()));
     }
+  }
+
+  /** "P0171, freeze frame: rpm;speed;load": where names of conditions begin; else the beginning. */
+  private int conditionsBehind(int start, int end) {
+    int colon = text.indexOf(':', start, end);
+    if (colon < 0 || end - start > LONGEST_HEADER) {
+      return start;
+    }
+    for (char sign : TextCells.PARTINGS) {
+      if (sign != TextCells.SPACES && text.indexOf(sign, colon, end) > 0) {
+        List<Cell> names = text.split(colon + 1, end, sign);
+        boolean all = names.stream().allMatch(c -> text.headOf(c).condition() != null);
+        return names.size() > 1 && all ? colon + 1 : start;
+      }
+    }
+    return start;
   }
 
   /** Two names of columns or more, and hardly anything else. */

@@ -1,5 +1,7 @@
 package hopmend.report;
 
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.report.ScanText.Doubtful;
@@ -9,6 +11,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /** Where in a report things were found, and what has to be asked. */
@@ -21,7 +24,7 @@ final class ReportMarks {
   private final int[] breaks;
 
   private final List<Mark> marks = new ArrayList<>();
-  private final List<Doubtful> doubtful = new ArrayList<>();
+  private final List<Doubted> doubtful = new ArrayList<>();
 
   ReportMarks(String text) {
     this.text = text;
@@ -46,7 +49,12 @@ final class ReportMarks {
     mark(kind, start, end, Message.text(says));
   }
 
-  void mark(Mark.Kind kind, int start, int end, Message says) {
+  /** It ends with what is said there, and not with the end of a line. */
+  void mark(Mark.Kind kind, int start, int behind, Message says) {
+    int end = behind;
+    while (end > start && Character.isWhitespace(text.charAt(end - 1))) {
+      end--;
+    }
     if (start >= 0 && end > start) {
       marks.add(new Mark(kind, start, end, says));
     }
@@ -56,22 +64,48 @@ final class ReportMarks {
     marks.removeIf(m -> m.kind() == kind);
   }
 
+  /** A doubt, and where it begins. */
+  private record Doubted(int start, Doubtful what) {}
+
   /**
    * @param reads the code that it may be, empty if that is not known; null where it is a value
    */
   void doubt(int start, int end, Message why, String reads) {
-    doubt(start, end, why, reads, Optional.empty());
+    doubt(start, end, why, reads, Set.of(), "", Optional.empty());
+  }
+
+  /** What may be a code, and what is told of it then. */
+  void doubt(LineFinds.Doubt asked, ReadCode told) {
+    doubt(
+        asked.start(),
+        asked.end(),
+        asked.why(),
+        asked.reads(),
+        told.states(),
+        told.controlUnit(),
+        Optional.empty());
   }
 
   /** A distance that may be the odometer's. */
   void doubt(LineFinds.Value distance, Message why) {
-    doubt(distance.start(), distance.end(), why, null, Optional.of(distance.reading()));
+    Optional<Reading> odometer = Optional.of(distance.reading());
+    doubt(distance.start(), distance.end(), why, null, Set.of(), "", odometer);
   }
 
-  private void doubt(int start, int end, Message why, String reads, Optional<Reading> odometer) {
+  private void doubt(
+      int start,
+      int end,
+      Message why,
+      String reads,
+      Set<CodeState> states,
+      String controlUnit,
+      Optional<Reading> odometer) {
     String doubted = text.substring(start, Math.min(end, start + LONGEST_DOUBT));
     String code = reads == null ? "" : reads;
-    doubtful.add(new Doubtful(doubted, why, lineOf(start), code, reads != null, odometer));
+    Doubtful what =
+        new Doubtful(
+            doubted, why, lineOf(start), code, reads != null, states, controlUnit, odometer);
+    doubtful.add(new Doubted(start, what));
     mark(Mark.Kind.DOUBT, start, end, why);
   }
 
@@ -81,6 +115,9 @@ final class ReportMarks {
   }
 
   List<Doubtful> doubtful() {
-    return doubtful;
+    return doubtful.stream()
+        .sorted(Comparator.comparingInt(Doubted::start))
+        .map(Doubted::what)
+        .toList();
   }
 }

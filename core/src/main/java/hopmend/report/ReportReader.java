@@ -133,9 +133,10 @@ final class ReportReader {
                   : r);
     }
     values.settle();
+    List<Found> sure = found.sure(marks::doubt);
     return new ScanText(
         layout.name(),
-        found.all(),
+        sure,
         marks.doubtful(),
         marks.marks(),
         values.vins(),
@@ -150,8 +151,7 @@ final class ReportReader {
    * that come and go: the report knows only these two kinds.
    */
   private boolean permanentIsPresent() {
-    return speaksOfPassing
-        && found.all().stream().allMatch(f -> STAYS_OR_COMES.containsAll(f.read().states()));
+    return speaksOfPassing && found.allHoldOnly(STAYS_OR_COMES);
   }
 
   private LineFinds finds(List<Line> lines, LineFinds[] ahead, int i) {
@@ -262,7 +262,13 @@ final class ReportReader {
       String named = f.unitBehind(c, unit);
       String other = none ? context.unit() : again && named.equals(unit) ? "" : named;
       String speaks = said.isEmpty() ? other : said.get(0).name();
-      add(new ReadCode(code, states, speaks, count), c.slips(), c.start(), c.end());
+      ReadCode read = new ReadCode(code, states, speaks, count);
+      if (c.asked() == null) {
+        add(read, c.slips(), c.start(), c.end());
+      } else {
+        int line = marks.lineOf(c.start());
+        found.addAsked(new Found(read, c.slips(), line, c.start(), c.end()), c.asked());
+      }
     }
     alsoHeld(f, first);
     bare.code(place(at));
@@ -280,7 +286,7 @@ final class ReportReader {
       return;
     }
     for (int k = 0; k < f.codes.size(); k++) {
-      Found held = found.all().get(first + k);
+      Found held = found.get(first + k);
       f.unitsOfSentence.getOrDefault(k, List.of()).stream()
           .skip(1)
           .map(u -> held.read().withControlUnit(u.name()))
@@ -453,7 +459,8 @@ final class ReportReader {
     }
     if (!states.isEmpty()) {
       f.states.forEach(s -> marks.mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label()));
-      if (f.states.get(0).reach() == LineFinds.Reach.ALL && found.allLackStates()) {
+      boolean ofAll = f.states.get(0).reach() == LineFinds.Reach.ALL || f.isFieldOfAll;
+      if (ofAll && found.allLackStates()) {
         found.changeAll(r -> r.withStates(states));
         return;
       }
@@ -465,9 +472,12 @@ final class ReportReader {
               && !(alone && bare.isAboveCodes(place(at)) && headsCodes(lines, ahead, i))
               && (f.isStatusField || linesBelow <= 3 && !gapBelow);
       statusHeads |= f.isStatusField && found.size() == 0 && headsCodes(lines, ahead, i);
-      boolean heads = (!f.isStatusField || statusHeads) && heading && (listed || alone);
+      boolean ofAllBelow =
+          found.size() == 0 && (f.isFieldOfAll || f.speaksOfAll && f.speaksOfCodes);
+      boolean heads =
+          ofAllBelow || (!f.isStatusField || statusHeads) && heading && (listed || alone);
       if (heads
-          && (listed || !below || gapBelow)
+          && (ofAllBelow || listed || !below || gapBelow)
           && headsCodes(lines, ahead, i)
           && !(below && alone && !listed)) {
         context = context.with(states);

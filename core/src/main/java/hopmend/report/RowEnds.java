@@ -49,7 +49,7 @@ final class RowEnds {
       return told;
     }
     for (Row r : unsure) {
-      if (found.all().get(r.code()).read().states().isEmpty()) {
+      if (found.get(r.code()).read().states().isEmpty()) {
         found.changeOf(r.code(), read -> read.withStates(r.states()));
         told.addAll(r.end());
       }

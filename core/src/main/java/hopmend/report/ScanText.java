@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.fault.CodeReadings;
+import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.measure.Reading;
@@ -9,6 +10,7 @@ import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * A report of unknown layout (plain text, a table, CSV, JSON, HTML or XML), read: what was found,
@@ -43,6 +45,8 @@ public record ScanText(
    *
    * @param reads the code that it probably is; empty where none can be said
    * @param mayBeCode whether it could be a code at all, and not a value
+   * @param states how it is held, if it is a code
+   * @param controlUnit what holds it then, empty if nothing tells
    * @param odometer what the vehicle has run, if it is that
    */
   public record Doubtful(
@@ -51,6 +55,8 @@ public record ScanText(
       int line,
       String reads,
       boolean mayBeCode,
+      Set<CodeState> states,
+      String controlUnit,
       Optional<Reading> odometer) {
     /** Which of the doubts of a report it is. */
     public String place() {

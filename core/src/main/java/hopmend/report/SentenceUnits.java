@@ -355,7 +355,7 @@ final class SentenceUnits {
     boolean comma = glyphs[at.word(one.behind() - 1).end()] == ',';
     for (int k = one.behind(); k < other.from(); k++) {
       Word w = at.word(k);
-      if (!words.isJoining(w) && !words.isThe(w) && !words.isFrom(w)) {
+      if (!words.isJoining(w) && !words.isThe(w) && !words.isFrom(w) && !words.isThen(w)) {
         return false;
       }
     }

@@ -81,6 +81,7 @@ final class StateSense {
 
   /**
    * "The old van" is no "the old of": a language has a word for things where another has "from".
+   * "From the old reader", "by the current owner" tell of no code either.
    */
   private boolean isOfSomeThing(LineAtHand at, int from, int behind) {
     boolean described =
@@ -89,7 +90,17 @@ final class StateSense {
         behind + 1 < at.size()
             && at.segment(behind + 1) == at.segment(from)
             && (at.part(behind + 1) == Part.UNIT || words.isThe(at.word(behind + 1)));
-    return described && behind < at.size() && words.isFrom(at.word(behind)) && !unit;
+    boolean whose =
+        described
+            && from > 1
+            && words.isMoment(at.word(from - 2))
+            && !words.isInside(at.word(from - 2))
+            && behind == from + 1
+            && words.isAmbiguous(at.word(from))
+            && behind < at.size()
+            && at.part(behind) == Part.OTHER
+            && at.segment(behind) == at.segment(from);
+    return whose || described && behind < at.size() && words.isFrom(at.word(behind)) && !unit;
   }
 
   /** "P0299 present and the ABS C0035", "P0299, active since noon": right behind its code. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** The cells of a line of plain text, and what stands in them. */
@@ -15,6 +16,8 @@ final class TextCells {
 
   private static final Pattern CODE =
       Pattern.compile("[PCBU][0-3][0-9A-F]{3}(-[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
+
+  private static final Pattern LIKE_CODE = Pattern.compile("[0-9A-Z]{4,8}\\b");
 
   static final Pattern CODE_WITHIN = Pattern.compile("\\b" + CODE + "\\b", CODE.flags());
 
@@ -81,6 +84,18 @@ final class TextCells {
 
   boolean isCode(Cell c) {
     return CODE.matcher(written(c)).matches();
+  }
+
+  /** Codes, one or the other of which may be mistyped: "P0335", "P03Z0". */
+  boolean areCodes(List<Cell> row) {
+    return row.stream().anyMatch(this::isCode)
+        && row.stream().allMatch(c -> isCode(c) || isLikeCode(c));
+  }
+
+  /** Whether it begins with a code, or with what may be a mistyped one. */
+  boolean isLikeCode(Cell c) {
+    Matcher first = LIKE_CODE.matcher(written(c));
+    return first.lookingAt() && first.group().chars().filter(Character::isDigit).count() > 1;
   }
 
   boolean holdsCode(Cell c) {

@@ -230,13 +230,7 @@ class WordingTest {
         .forEach(k -> said.add("drawn." + k));
     made("fault/CodeText.java", "as\\([^,]*,\\s*").forEach(k -> said.add("typed." + k));
     for (String finder :
-        List.of(
-            "CodeFinder",
-            "DeniedCodes",
-            "LabelFinder",
-            "HeavyFinder",
-            "StatusCells",
-            "OdometerFinder")) {
+        List.of("CodeFinder", "DeniedCodes", "HeavyFinder", "StatusCells", "OdometerFinder")) {
       made("report/" + finder + ".java", "Doubt\\([^\"]*").forEach(k -> said.add("doubt." + k));
     }
     made("report/CodeScanner.java", "doubt\\(limit, ").forEach(k -> said.add("doubt." + k));

@@ -2,6 +2,7 @@ package hopmend.app.api;
 
 import hopmend.app.web.Words;
 import hopmend.fault.CodeMeaning;
+import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
 import hopmend.fault.J1939Code;
 import hopmend.fault.ReadCode;
@@ -255,14 +256,30 @@ final class Answers {
   /**
    * What may be something.
    *
+   * @param states how it is held, if it is a code
+   * @param controlUnit what holds it then, empty if nothing tells
    * @param odometer what the vehicle has run, if it is that; null if it cannot be
    */
   record Doubtful(
-      String text, String why, int line, String reads, boolean mayBeCode, Value odometer) {
+      String text,
+      String why,
+      int line,
+      String reads,
+      boolean mayBeCode,
+      List<String> states,
+      String controlUnit,
+      Value odometer) {
     static Doubtful of(ScanText.Doubtful d) {
       Value odometer = d.odometer().map(Value::of).orElse(null);
       return new Doubtful(
-          d.text(), Words.of(d.why()), d.line(), d.reads(), d.mayBeCode(), odometer);
+          d.text(),
+          Words.of(d.why()),
+          d.line(),
+          d.reads(),
+          d.mayBeCode(),
+          d.states().stream().map(CodeState::label).toList(),
+          d.controlUnit(),
+          odometer);
     }
   }
 

@@ -31,7 +31,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -180,7 +179,6 @@ class ReadView implements HopView {
     model.addAttribute("noticed", words(page.state(), Fact.SymptomsNoted::picks));
     model.addAttribute("oftenWhen", oftenWhen(page.state()));
     model.addAttribute("states", CodeState.values());
-    model.addAttribute("noStates", Set.of());
     model.addAttribute("workOn", page.workup().workOn().orElse(null));
     model.addAttribute("cards", offered(page.state(), model));
     model.addAttribute("symptoms", catalogs.now().symptoms());
