@@ -21,6 +21,12 @@ final class LineReader {
   private static final int MOST_BESIDE_STATE = 4;
 
   /** "x3", "3x": so often. */
+  /** So many characters show in which case a report is written (our own bound). */
+  private static final int LOOKED_AT = 20_000;
+
+  /** So many capitals for a small letter are capitals throughout: "°C", "rpm" (our own bound). */
+  private static final int LOUD = 12;
+
   private static final Pattern TIMES = Pattern.compile("x[1-9]\\d{0,3}|[1-9]\\d{0,3}x");
 
   private static final Pattern EDGES = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$");
@@ -44,10 +50,12 @@ final class LineReader {
   private final LabelFinder labels;
   private final CellFinder cells;
   private final Legend legend;
+  private final boolean isAllLoud;
 
   LineReader(Layout layout, ReportWords words, int yearNow) {
     this.glyphs = layout.glyphs();
     this.words = words;
+    this.isAllLoud = isAllLoud(glyphs);
     CodeScanner scanner = new CodeScanner(glyphs);
     heavy = new HeavyFinder(glyphs);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
@@ -452,6 +460,17 @@ final class LineReader {
       }
       capital |= Character.isUpperCase(glyphs[i]);
     }
-    return capital && at.size() <= 5;
+    return capital && at.size() <= 5 && !isAllLoud;
+  }
+
+  /** A report in capitals throughout: they set no line apart. */
+  private static boolean isAllLoud(char[] glyphs) {
+    int small = 0;
+    int large = 0;
+    for (int i = 0; i < Math.min(glyphs.length, LOOKED_AT); i++) {
+      small += Character.isLowerCase(glyphs[i]) ? 1 : 0;
+      large += Character.isUpperCase(glyphs[i]) ? 1 : 0;
+    }
+    return large > LOUD * small;
   }
 }

@@ -58,6 +58,10 @@ public record ScanText(
       Set<CodeState> states,
       String controlUnit,
       Optional<Reading> odometer) {
+    Doubtful inLine(int other) {
+      return new Doubtful(text, why, other, reads, mayBeCode, states, controlUnit, odometer);
+    }
+
     /** Which of the doubts of a report it is. */
     public String place() {
       return "doubt " + line + " " + text;
@@ -118,8 +122,9 @@ public record ScanText(
           "The report has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), MAX_CHARACTERS));
     }
+    Composed report = Composed.of(text);
     // Behind every word something stands, so that nobody has to look whether the text ends there.
-    String closed = text.endsWith("\n") ? text : text + "\n";
-    return new ReportReader(Layout.of(closed, words), modelYearNow, words).read();
+    String closed = report.text().endsWith("\n") ? report.text() : report.text() + "\n";
+    return report.inReport(new ReportReader(Layout.of(closed, words), modelYearNow, words).read());
   }
 }
