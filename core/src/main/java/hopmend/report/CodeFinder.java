@@ -205,6 +205,9 @@ final class CodeFinder {
     boolean isPair = small.indexOf('.') < 0 && heavy.pair(at, small, cell, first, behind);
     if (!isPair && !namesCondition(at) && LETTERLESS.matcher(small).matches()) {
       withoutLetter(at, first, cell.start(), cell.end());
+    } else if (!small.isEmpty() && words.isBlank(small)) {
+      at.holdNoCode(cell.start(), cell.end());
+      at.account(first, behind, Part.CODE);
     }
   }
 

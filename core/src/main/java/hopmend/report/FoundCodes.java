@@ -142,7 +142,7 @@ final class FoundCodes {
       Doubt why = asked.get(f.start());
       if (why == null) {
         sure.add(f);
-      } else if (known.add(why)) {
+      } else if (why != LineFinds.NO_CODE && known.add(why)) {
         ask.accept(why, f.read());
       }
     }

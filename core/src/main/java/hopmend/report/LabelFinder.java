@@ -7,6 +7,7 @@ import java.util.OptionalInt;
 
 /** Names of fields in the running text, and what stands behind them. */
 final class LabelFinder {
+  private final char[] glyphs;
   private final ReportWords words;
   private final HeavyFinder heavy;
   private final OdometerFinder odometer;
@@ -14,16 +15,36 @@ final class LabelFinder {
   private final UnitFields units;
 
   LabelFinder(
+      char[] glyphs,
       ReportWords words,
       HeavyFinder heavy,
       OdometerFinder odometer,
       StatusCells status,
       UnitFields units) {
+    this.glyphs = glyphs;
     this.words = words;
     this.heavy = heavy;
     this.odometer = odometer;
     this.status = status;
     this.units = units;
+  }
+
+  /** "DTC: -", "code=n/a". */
+  private boolean isBlank(LineAtHand at, int i, int behind) {
+    int end = at.word(behind - 1).end();
+    int sign = Glyphs.behindSpaces(glyphs, end);
+    if (":=".indexOf(glyphs[sign]) < 0) {
+      return false;
+    }
+    int value = Glyphs.behindSpaces(glyphs, sign + 1);
+    boolean line =
+        "-?".indexOf(glyphs[value]) >= 0
+            && (behind == at.size() || at.word(behind).start() > value + 2);
+    int last = behind;
+    while (last < at.size() && at.segment(last) == at.segment(behind)) {
+      last++;
+    }
+    return line || behind < at.size() && words.isBlank(at.words(), behind, last);
   }
 
   int labelAt(LineAtHand at, int i, Phrases.Match<Label> match) {
@@ -44,6 +65,8 @@ final class LabelFinder {
             && next.digits() >= 3
             && segmentEnds(at, behind)) {
           CodeFinder.withoutLetter(at, behind, next.start(), next.end());
+        } else if (isBlank(at, i, behind)) {
+          at.holdNoCode(at.word(i).start(), at.word(behind - 1).end());
         }
       }
       case STATUS -> {

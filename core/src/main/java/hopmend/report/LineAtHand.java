@@ -169,4 +169,10 @@ final class LineAtHand {
     finds.codes.add(new LineFinds.Code(code, List.of(), 0, why.start(), why.end(), column, why));
     account(word, Math.max(word + 1, behind(word, why.end())), Part.CODE);
   }
+
+  /** "DTC: -": a record that has no code. */
+  void holdNoCode(int start, int end) {
+    TroubleCode none = new TroubleCode(0, 0);
+    finds.codes.add(new LineFinds.Code(none, List.of(), 0, start, end, null, LineFinds.NO_CODE));
+  }
 }

@@ -106,6 +106,9 @@ final class LineFinds {
     }
   }
 
+  /** "DTC: -": a record without a code, whose unit and states are no other's; nothing to ask. */
+  static final Doubt NO_CODE = new Doubt(-1, -1, Message.text(""), "");
+
   final List<Code> codes = new ArrayList<>(1);
   final List<State> states = new ArrayList<>(1);
   final List<Value> values = new ArrayList<>(0);

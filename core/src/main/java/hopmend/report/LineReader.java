@@ -74,7 +74,7 @@ final class LineReader {
     status = new StatusCells(layout, words, legend);
     states = new StateFinder(glyphs, words, legend, status);
     raw = new RawFinder(words, status, heavy.isOfHeavyVehicle());
-    labels = new LabelFinder(words, heavy, odometer, status, unitFields);
+    labels = new LabelFinder(glyphs, words, heavy, odometer, status, unitFields);
     cells =
         new CellFinder(
             glyphs, codes, heavy, conditions, odometer, status, unitFields, layout.isOfOneRecord());
@@ -117,9 +117,16 @@ final class LineReader {
     return words.isLabel(name, 0, Label.CODE);
   }
 
+  /** "Module: n/a". */
+  boolean isBlank(String name) {
+    return words.isBlank(name);
+  }
+
   /** "[Date]", "== Odometer ==", "Read:": what stands below is no unit's. */
   boolean isNameOfField(String name) {
-    return Head.of(name, words).isOfVehicle()
+    Head head = Head.of(name, words);
+    return head.isOfVehicle()
+        || head.is(Label.STATUS)
         || Word.of(name).stream().limit(1).anyMatch(words::isScanned);
   }
 

@@ -133,6 +133,7 @@ final class ReportReader {
                   : r);
     }
     values.settle();
+    found.changeAll(r -> lineReader.isBlank(r.controlUnit()) ? r.withControlUnit("") : r);
     List<Found> sure = found.sure(marks::doubt);
     return new ScanText(
         layout.name(),

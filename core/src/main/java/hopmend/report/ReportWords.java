@@ -89,6 +89,7 @@ public final class ReportWords {
       List<String> moments,
       List<String> momentsBehind,
       List<String> inside,
+      List<String> blank,
       List<String> eachTime,
       List<String> changedParts,
       List<String> otherDistances,
@@ -130,6 +131,7 @@ public final class ReportWords {
   private final Phrases<Boolean> beside = new Phrases<>();
   private final MonthNames months;
   private final Phrases<Boolean> notFound = new Phrases<>();
+  private final Phrases<Boolean> blank = new Phrases<>();
   private final Phrases<Boolean> eachTime = new Phrases<>();
   private final Phrases<Boolean> changedParts = new Phrases<>();
   private final Phrases<Boolean> otherDistances = new Phrases<>();
@@ -224,6 +226,7 @@ public final class ReportWords {
     words(file.moments(), moments);
     words(file.momentsBehind(), momentsBehind);
     words(file.inside(), inside);
+    blank.addAll(file.blank(), true);
     eachTime.addAll(file.eachTime(), true);
     changedParts.addAll(file.changedParts(), true);
     otherDistances.addAll(file.otherDistances(), true);
@@ -706,6 +709,17 @@ public final class ReportWords {
   /** "In": what stands behind it may be the place of a code. */
   boolean isInside(Word w) {
     return inside.contains(w.text());
+  }
+
+  /** "n/a", "unknown", "-": a value that tells nothing. */
+  boolean isBlank(String value) {
+    List<Word> all = Word.of(value);
+    return all.isEmpty() || isBlank(all, 0, all.size());
+  }
+
+  boolean isBlank(List<Word> words, int from, int behind) {
+    Phrases.Match<Boolean> match = blank.at(words, from);
+    return match != null && from + match.words() == behind;
   }
 
   /** "A year": a distance before it is what is driven in that time. */
