@@ -8,6 +8,12 @@ import java.util.function.Supplier;
  * Processor time of work of this thread, so that a bound on it holds on a loaded machine as well.
  */
 public record CpuTime<T>(T result, double seconds) {
+  /** No more are measured (our own bound). */
+  private static final int ROUNDS = 6;
+
+  /** Between 4 and 16: no further round is needed (our own bound). */
+  private static final double PLAINLY_LINEAR = 7;
+
   public static <T> CpuTime<T> of(Supplier<T> work) {
     var threads = ManagementFactory.getThreadMXBean();
     long begin = threads.getCurrentThreadCpuTime();
@@ -24,7 +30,7 @@ public record CpuTime<T>(T result, double seconds) {
     double little = Double.MAX_VALUE;
     double much = Double.MAX_VALUE;
     double grows = Double.MAX_VALUE;
-    for (int round = 0; round < 6 && grows > 7; round++) {
+    for (int round = 0; round < ROUNDS && grows > PLAINLY_LINEAR; round++) {
       little = Math.min(little, of(() -> work.apply(size)).seconds());
       much = Math.min(much, of(() -> work.apply(4 * size)).seconds());
       grows = much / Math.max(little, 0.005);

@@ -36,8 +36,8 @@ class RoutesIT extends AppIT {
   private static final Map<String, String> WHO =
       Map.of("learner", "nils", "technician", "oskar", "lead", "marit");
 
-  /** For all that changes nothing. */
-  private static long job;
+  /** The job of all that changes nothing. */
+  private static long untouched;
 
   @Autowired List<RequestMappingHandlerMapping> mappings;
   @Autowired Accounts accounts;
@@ -134,9 +134,11 @@ class RoutesIT extends AppIT {
   }
 
   private URI address(String path, boolean changes) {
-    if (path.contains("{jobId}") && (changes || job == 0)) {
-      job = newJob(camCode(), vehicleFact());
+    if (untouched == 0) {
+      untouched = newJob(camCode(), vehicleFact());
     }
+    boolean own = changes && path.contains("{jobId}");
+    long job = own ? newJob(camCode(), vehicleFact()) : untouched;
     return URI.create(
         path.replace("{jobId}", String.valueOf(job))
             .replace("{hop}", "prove")

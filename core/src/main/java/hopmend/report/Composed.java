@@ -104,15 +104,15 @@ record Composed(String text, int[] places, List<Integer> lines) {
         emptyBefore = empty ? emptyBefore + 1 : 0;
         if (!spaced || !empty || emptyBefore % 2 == 0) {
           copy(from, Math.min(end + 1, report.length()));
-          lines.add(line);
+          if (spaced) {
+            lines.add(line);
+          }
         }
         start = end + 1;
       }
       places[text.length()] = report.length();
       return new Composed(
-          text.toString(),
-          Arrays.copyOf(places, text.length() + 1),
-          spaced ? List.copyOf(lines) : List.of());
+          text.toString(), Arrays.copyOf(places, text.length() + 1), List.copyOf(lines));
     }
 
     /** Behind the lines that are quoted from here on; the same place if they are too few. */

@@ -65,7 +65,6 @@ final class Glyphs {
 
   private static boolean isHidden(char c) {
     return c == 0xAD
-        || c >= 0x0300 && c <= 0x036F // accents that stand behind their letters
         || c >= 0x200B && c <= 0x200F
         || c >= 0x202A && c <= 0x202E
         || c >= 0x2060 && c <= 0x2069

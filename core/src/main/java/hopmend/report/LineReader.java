@@ -20,13 +20,13 @@ final class LineReader {
   /** Words of a name beside states on a line of their own (our own bound). */
   private static final int MOST_BESIDE_STATE = 4;
 
-  /** "x3", "3x": so often. */
   /** So many characters show in which case a report is written (our own bound). */
   private static final int LOOKED_AT = 20_000;
 
   /** So many capitals for a small letter are capitals throughout: "°C", "rpm" (our own bound). */
   private static final int LOUD = 12;
 
+  /** "x3", "3x": so often. */
   private static final Pattern TIMES = Pattern.compile("x[1-9]\\d{0,3}|[1-9]\\d{0,3}x");
 
   private static final Pattern EDGES = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$");

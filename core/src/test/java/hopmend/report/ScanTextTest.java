@@ -176,7 +176,11 @@ class ScanTextTest {
         "1. Crane\nP0335\n",
         "Engine;ABS\n",
         "09:14 Ola: ",
-        "<fault>P0335 <state>active</state></fault>"
+        "<fault>P0335 <state>active</state></fault>",
+        "P0X40 ",
+        "code: - ",
+        "Codes winch: P0340 ",
+        "> P0340 stored\n"
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
