@@ -4,11 +4,10 @@ import java.text.Normalizer;
 
 /**
  * Signs by what they look like, one for one so that every place stays where it was: full-width and
- * foreign look-alikes as Latin, all dashes as one, all spaces as one, what cannot be seen as {@link
- * #HIDDEN}.
+ * foreign look-alikes as Latin, all dashes as one, all spaces as one.
  */
 final class Glyphs {
-  /** A sign that nobody sees: it neither parts words nor belongs to them. */
+  /** Markup within a word: it neither parts words nor belongs to them. */
   static final char HIDDEN = '\0';
 
   private static final String LOOK =
@@ -46,9 +45,6 @@ final class Glyphs {
     if (c == HIDDEN) {
       return ' ';
     }
-    if (isHidden(c)) {
-      return HIDDEN;
-    }
     if (c > 127 && Character.getType(c) == Character.DECIMAL_DIGIT_NUMBER) {
       return (char) ('0' + Character.digit(c, 10));
     }
@@ -61,14 +57,6 @@ final class Glyphs {
       case 'º' -> '°';
       default -> c >= 0x2000 && c <= 0x200A ? ' ' : c;
     };
-  }
-
-  private static boolean isHidden(char c) {
-    return c == 0xAD
-        || c >= 0x200B && c <= 0x200F
-        || c >= 0x202A && c <= 0x202E
-        || c >= 0x2060 && c <= 0x2069
-        || c == 0xFEFF;
   }
 
   /** As it looks, upper and lower case kept. */

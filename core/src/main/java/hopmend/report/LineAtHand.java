@@ -154,6 +154,12 @@ final class LineAtHand {
     return end + 1 < glyphs.length && glyphs[end] == '.' && glyphs[end + 1] == ' ';
   }
 
+  /** "P0562, P0622 which is pending": whether the words behind a code are about it alone. */
+  boolean hasClause(int code, ReportWords words) {
+    int who = LineFinds.countBefore(all, Word::start, finds.codes.get(code).end());
+    return who + 1 < all.size() && words.beginsClause(all.get(who), all.get(who + 1));
+  }
+
   Part part(int word) {
     return parts[word];
   }

@@ -329,7 +329,7 @@ final class LineReader {
         parted |= at.word(i).start() >= from && (but || at.endsSentence(i));
         i++;
       }
-      parted |= isToldAnew(at, k, i);
+      parted |= isToldAnew(at, k, i) || at.hasClause(k, words);
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;

@@ -48,12 +48,7 @@ final class PlainLayout {
 
   static Layout of(String text, ReportWords words) {
     char[] glyphs = Layout.glyphs(text);
-    for (int i = 0; i < glyphs.length; i++) {
-      if (glyphs[i] == '\r') {
-        glyphs[i] = i + 1 < glyphs.length && glyphs[i + 1] == '\n' ? ' ' : '\n';
-      }
-    }
-    Speakers.blank(glyphs, words);
+    TabbedFields.sign(glyphs, words);
     PlainLayout plain = new PlainLayout(text, glyphs, words);
     plain.read();
     return new Layout("text", text, glyphs, plain.lines);

@@ -80,6 +80,8 @@ public final class ReportWords {
       List<String> being,
       List<String> only,
       List<String> as,
+      List<String> relative,
+      List<String> singular,
       List<String> trips,
       List<String> demanded,
       List<String> since,
@@ -120,6 +122,9 @@ public final class ReportWords {
 
   /** Letters of words that have no endings: most of them are cut short ("stat", "best"). */
   private static final int LONGEST_SHORT = 4;
+
+  /** Letters of a word that can be told though one of them is lost, at least (our own bound). */
+  private static final int SHORTEST_WORD = 3;
 
   private final Phrases<Said> states = new Phrases<>();
   private final Phrases<Label> labels = new Phrases<>();
@@ -180,6 +185,8 @@ public final class ReportWords {
   private final Set<String> being = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
+  private final Set<String> relative = new HashSet<>();
+  private final Set<String> singular = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
@@ -188,6 +195,7 @@ public final class ReportWords {
   private final Set<String> commaWords = new HashSet<>();
   private final Map<String, ControlUnit> addresses = new HashMap<>();
   private final Map<String, MeasureUnit> measures = new HashMap<>();
+  private final Map<String, String> accented = new HashMap<>();
 
   /**
    * @param controlUnits how reports name them, and where they answer
@@ -216,6 +224,8 @@ public final class ReportWords {
     words(file.being(), being);
     words(file.only(), only);
     words(file.as(), as);
+    words(file.relative(), relative);
+    words(file.singular(), singular);
     words(file.since(), since);
     words(file.trips(), trips);
     words(file.demanded(), demanded);
@@ -282,8 +292,10 @@ public final class ReportWords {
     first.addAll(fill);
     first.addAll(counts);
     first.addAll(from);
+    accented(file);
     for (ControlUnit u : controlUnits) {
       units.addAll(u.words(), u);
+      accented(u.words());
       for (String w : u.words()) {
         file.compounds().stream().filter(c -> !w.contains(" ")).forEach(c -> compound(u, w + c));
         Stream.of(file.cases(), file.locatives())
@@ -305,6 +317,57 @@ public final class ReportWords {
             });
   }
 
+  /** All words of a part of the file that have letters which other encodings lose. */
+  private void accented(Object words) {
+    if (words instanceof String phrase) {
+      for (String word : phrase.toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
+        if (word.length() >= SHORTEST_WORD) {
+          accented.putIfAbsent(LostLetters.lost(word), word);
+        }
+      }
+    } else if (words instanceof Collection<?> all) {
+      all.forEach(this::accented);
+    } else if (words instanceof Map<?, ?> byName) {
+      byName.values().forEach(this::accented);
+    } else if (words instanceof Language l) {
+      accented(
+          List.of(
+              l.states(),
+              l.labels(),
+              l.conditions(),
+              l.none(),
+              l.beside(),
+              l.fill(),
+              l.not(),
+              l.from(),
+              l.denied(),
+              l.affirmed(),
+              l.runs(),
+              l.heads()));
+    } else if (words instanceof File f) {
+      accented(
+          List.of(
+              f.languages(),
+              f.things(),
+              f.counts(),
+              f.every(),
+              f.scanned(),
+              f.healthy(),
+              f.holds(),
+              f.past(),
+              f.now(),
+              f.then(),
+              f.traffic()));
+    }
+  }
+
+  /**
+   * "steuerger?t": the word of which this is left, the first of several; empty if there is none.
+   */
+  String meant(String rest) {
+    return accented.getOrDefault(rest, "");
+  }
+
   /**
    * As words, inflected, and as a field of data writes them: testFailed. Short ones are not: "best"
    * says how a code is held, and "Beste Grüße" does not.
@@ -317,6 +380,7 @@ public final class ReportWords {
         .forEach(
             written -> {
               states.add(written, said);
+              accented(written);
               begins(List.of(written));
             });
   }
@@ -324,6 +388,7 @@ public final class ReportWords {
   /** "Airbagsteuergerät", "direksiyonda": where a language writes it as one word. */
   private void compound(ControlUnit unit, String word) {
     units.add(word, unit);
+    accented(word);
     begins(List.of(word));
   }
 
@@ -524,6 +589,11 @@ public final class ReportWords {
   /** "Logged as pending". */
   boolean isAs(Word w) {
     return as.contains(w.text());
+  }
+
+  /** "P0622, which is": what follows is said of one thing, the one before. */
+  boolean beginsClause(Word relativeOne, Word verb) {
+    return relative.contains(relativeOne.text()) && singular.contains(verb.text());
   }
 
   /** A word that makes a distance one since something, or until something. */

@@ -122,9 +122,10 @@ public record ScanText(
           "The report has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), MAX_CHARACTERS));
     }
-    Composed report = Composed.of(text);
+    Composed report = Composed.of(text, words);
     // Behind every word something stands, so that nobody has to look whether the text ends there.
     String closed = report.text().endsWith("\n") ? report.text() : report.text() + "\n";
-    return report.inReport(new ReportReader(Layout.of(closed, words), modelYearNow, words).read());
+    return report.inReport(
+        new ReportReader(Layout.of(closed, words), modelYearNow, words).read(), text);
   }
 }

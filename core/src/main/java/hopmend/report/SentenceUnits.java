@@ -171,7 +171,9 @@ final class SentenceUnits {
         first--;
       }
     } else if (behind == s.behindCodes() && behind == codes.size() && isPlaced(at, unit)) {
-      while (first > 0 && (first > s.firstCode() || isOfOneKind(codes, first - 1))) {
+      while (first > 0
+          && !at.hasClause(first - 1, words)
+          && (first > s.firstCode() || isOfOneKind(codes, first - 1))) {
         first--;
       }
     } else {
@@ -432,6 +434,11 @@ final class SentenceUnits {
    * @param none whether no code stands behind it before another unit does
    */
   private boolean isClean(LineAtHand at, Sentence s, Mention unit, boolean none) {
+    int before = unit.from() - 1;
+    before -= before > s.from() && words.isThe(at.word(before)) ? 1 : 0;
+    if (before >= s.from() && words.isException(at.word(before))) {
+      return false;
+    }
     for (int i = unit.from() - 1; i >= s.from() && unit.from() - i <= NEAR; i--) {
       if (at.segment(i) != at.segment(unit.from()) || at.part(i) == Part.CODE) {
         break;

@@ -8,6 +8,9 @@ import hopmend.measure.Reading;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.net.URISyntaxException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -16,6 +19,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /**
@@ -74,6 +78,19 @@ final class ReportScore {
 
   private final Map<Column, Count> counts = new EnumMap<>(Column.class);
   private final List<String> misses = new ArrayList<>();
+
+  /** The names of all sets. */
+  static List<String> sets() {
+    try (Stream<Path> sets =
+        Files.list(Path.of(ReportScore.class.getResource("/reports").toURI()))) {
+      return sets.map(p -> p.getFileName().toString())
+          .filter(n -> n.endsWith("-set.yaml"))
+          .sorted()
+          .toList();
+    } catch (IOException | URISyntaxException e) {
+      throw new IllegalStateException(e);
+    }
+  }
 
   static List<Case> cases(String set) {
     try (InputStream in = ReportScore.class.getResourceAsStream("/reports/" + set)) {

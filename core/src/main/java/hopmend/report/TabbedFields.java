@@ -1,0 +1,56 @@
+package hopmend.report;
+
+import java.util.List;
+
+/**
+ * "Module⇥Engine": fields whose names a tab parts from their values, as tables of two are copied.
+ */
+final class TabbedFields {
+  /** Characters of the name of a field, at most (our own bound). */
+  private static final int LONGEST_NAME = 40;
+
+  private TabbedFields() {}
+
+  /** A colon stands in the place of each tab that does so. */
+  static void sign(char[] glyphs, ReportWords words) {
+    for (int start = 0; start < glyphs.length; start = Cell.nextLine(glyphs, start)) {
+      Cell line = Cell.ofLine(glyphs, start);
+      int tab = onlyTab(glyphs, line);
+      if (tab > 0 && isField(glyphs, line, tab, words)) {
+        glyphs[tab] = ':';
+      }
+    }
+  }
+
+  /** Where the only tab between two things stands; -1 if there is none, or several. */
+  private static int onlyTab(char[] glyphs, Cell line) {
+    int tab = -1;
+    for (int i = line.start(); i < line.end(); i++) {
+      boolean first = glyphs[i] == '\t' && glyphs[i - 1] != '\t';
+      if (first && tab >= 0) {
+        return -1;
+      }
+      tab = first ? i : tab;
+    }
+    return tab - line.start() > LONGEST_NAME ? -1 : tab;
+  }
+
+  /** A field, "active⇥no", "ABS⇥no faults", "Motor⇥2 Fehler"; two names side by side are a head. */
+  private static boolean isField(char[] glyphs, Cell line, int tab, ReportWords words) {
+    List<Word> name = Word.of(glyphs, line.start(), tab);
+    List<Word> value = Word.of(glyphs, tab, Math.min(line.end(), tab + LONGEST_NAME));
+    if (isName(name, words)) {
+      return !isName(value, words);
+    }
+    boolean held = words.states().whole(name).isPresent() || words.units().whole(name).isPresent();
+    return held && !value.isEmpty() && isCountOrAnswer(value.get(0), words);
+  }
+
+  private static boolean isName(List<Word> name, ReportWords words) {
+    return words.labels().whole(name).isPresent() || words.conditions().whole(name).isPresent();
+  }
+
+  private static boolean isCountOrAnswer(Word w, ReportWords words) {
+    return w.isNumber() || words.isAffirmed(w) || words.isDenied(w) || words.isNot(w);
+  }
+}
