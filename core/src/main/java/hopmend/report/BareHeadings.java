@@ -57,7 +57,7 @@ final class BareHeadings {
             .limit(LINES_AT_END)
             .filter(i -> !lines.get(i).cells().isEmpty())
             .mapToObj(finds)
-            .filter(f -> f.hasCodes() || f.shape.isBare())
+            .filter(f -> f.hasCodes() || f.shape.isBare() || f.isStatusField)
             .findFirst()
             .filter(LineFinds::hasCodes)
             .isPresent();
@@ -79,6 +79,11 @@ final class BareHeadings {
   /** Whether a line stands further out than the last code. */
   boolean isAboveCodes(int at) {
     return at < lastCode;
+  }
+
+  /** Whether a line stands further in than the last code, and belongs to it. */
+  boolean isBelowCode(int at) {
+    return lastCode >= 0 && at > lastCode;
   }
 
   /** Whether the name of a unit that nobody knows heads the codes below it. */

@@ -120,6 +120,9 @@ final class CellFinder {
         boolean isUntold = at.cells().stream().noneMatch(x -> x.head().is(Label.UNIT));
         if (isUntold && units.isKnown(written)) {
           units.unitCell(at, written, cell, first, behind);
+        } else if (codes.isDescription(head)
+            && at.cells().stream().anyMatch(x -> x.head().is(Label.CODE))) {
+          at.describe(first, behind);
         }
       }
       case DATE, IDENTIFICATION -> {}

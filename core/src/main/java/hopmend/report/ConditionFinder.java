@@ -170,6 +170,12 @@ final class ConditionFinder {
     }
     MeasureUnit unit = measure.map(Measure::unit).orElse(condition.unit());
     int end = measure.map(Measure::end).orElse(number[1]);
+    int next = at.behind(word, end);
+    if (next < at.size()
+        && at.segment(next) == at.segment(next - 1)
+        && words.isFaulty(at.word(next))) {
+      return true;
+    }
     double sign = isNegative(number[0]) ? -1 : 1;
     if (sign > 0 && isPerhapsNegative(at.line(), condition, number[0])) {
       at.finds.doubts.add(new Doubt(start, end, Message.of("doubt.minus", written), null));

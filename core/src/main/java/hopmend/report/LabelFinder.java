@@ -33,12 +33,13 @@ final class LabelFinder {
   private boolean isBlank(LineAtHand at, int i, int behind) {
     int end = at.word(behind - 1).end();
     int sign = Glyphs.behindSpaces(glyphs, end);
-    if (":=".indexOf(glyphs[sign]) < 0) {
+    if (sign == glyphs.length || ":=".indexOf(glyphs[sign]) < 0) {
       return false;
     }
     int value = Glyphs.behindSpaces(glyphs, sign + 1);
     boolean line =
-        "-?".indexOf(glyphs[value]) >= 0
+        value < glyphs.length
+            && "-?".indexOf(glyphs[value]) >= 0
             && (behind == at.size() || at.word(behind).start() > value + 2);
     int last = behind;
     while (last < at.size() && at.segment(last) == at.segment(behind)) {
@@ -128,9 +129,35 @@ final class LabelFinder {
         }
         return unitOfThatName(at, i, match);
       }
+      case TEXT -> {
+        boolean describes = words.isDescription(at.word(behind - 1));
+        if (describes && hasValue && at.cellIndex(behind) == at.cellIndex(i)) {
+          at.describe(behind, fieldEnds(at, behind));
+        }
+      }
       default -> {}
     }
     return behind;
+  }
+
+  /** Behind the last word of a field: the next one has its own name, or a sign parts them. */
+  private int fieldEnds(LineAtHand at, int from) {
+    int end = from + 1;
+    while (end < at.size() && at.cellIndex(end) == at.cellIndex(from)) {
+      boolean parted = at.segment(end) != at.segment(end - 1);
+      Phrases.Match<Label> label = parted ? words.labels().at(at.words(), end) : null;
+      int value = label == null ? at.size() : end + label.words();
+      boolean named = value < at.size() && at.isAnnounced(value);
+      boolean sign = false;
+      for (int k = at.word(end - 1).end(); k < at.word(end).start(); k++) {
+        sign |= ";|\t".indexOf(glyphs[k]) >= 0;
+      }
+      if (named || sign) {
+        break;
+      }
+      end++;
+    }
+    return end;
   }
 
   /** "Licznik: P0335": the name of a field is that of a control unit too. */

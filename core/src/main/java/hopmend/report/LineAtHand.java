@@ -169,6 +169,20 @@ final class LineAtHand {
     Arrays.fill(parts, from, behind, as);
   }
 
+  /**
+   * A description of a fault tells what it is about ("air bag lamp circuit open"), and neither what
+   * holds it nor how; one that holds a code is read as all else is.
+   */
+  void describe(int from, int behind) {
+    boolean holdsCode = false;
+    for (int i = from; i < behind; i++) {
+      holdsCode |= TextCells.CODE_WITHIN.matcher(all.get(i).text()).matches();
+    }
+    if (!holdsCode) {
+      account(from, behind, Part.FILL);
+    }
+  }
+
   /** What begins at a word stands where a code stands; whether it is one has to be asked. */
   void ask(int word, LineFinds.Doubt why, TroubleCode code) {
     CodeState column = cellOf(word).head().state();

@@ -382,6 +382,9 @@ final class ReportReader {
     if (found.countOpen() == 1) {
       found.change(0, r -> r.withType(f.type).withOccurrences(f.count));
     }
+    if (describesCodeAbove(at, f, lines, ahead, i)) {
+      return;
+    }
     boolean heading = isHeading(at, f);
     Set<CodeState> states = f.allStates();
     if (f.none && f.unit != null && !f.noneOfState) {
@@ -505,6 +508,33 @@ final class ReportReader {
     } else if (heading && !f.hasValue) {
       headed(at, f, lines, ahead, i);
     }
+  }
+
+  /**
+   * "Air bag lamp circuit open" below a code, and above its state or further in than it: neither
+   * what holds the code nor how.
+   */
+  private boolean describesCodeAbove(
+      Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
+    boolean named =
+        f.unitIsWhole || f.unitIsLabelled || f.unitIsValue || f.isStatusField || f.speaksOfAll;
+    if (f.otherWords == 0
+        || named
+        || at.kind() != Line.Kind.TEXT
+        || !found.isOpen()
+        || gapBelow
+        || f.hasValue) {
+      return false;
+    }
+    boolean tells = f.unit != null || f.none || !f.states.isEmpty();
+    return tells && (bare.isBelowCode(place(at)) || isPartBelow(lines, ahead, i));
+  }
+
+  /** Whether the next line tells how the code above is held, or by whom, and nothing else. */
+  private boolean isPartBelow(List<Line> lines, LineFinds[] ahead, int i) {
+    return i + 1 < lines.size()
+        && lines.get(i + 1).kind() == Line.Kind.TEXT
+        && RecordOrder.isPart(finds(lines, ahead, i + 1));
   }
 
   /** Whether it tells a state of each of the codes above. */

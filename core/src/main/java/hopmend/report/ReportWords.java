@@ -80,6 +80,8 @@ public final class ReportWords {
       List<String> being,
       List<String> only,
       List<String> as,
+      List<String> descriptions,
+      List<String> faulty,
       List<String> relative,
       List<String> singular,
       List<String> trips,
@@ -185,6 +187,8 @@ public final class ReportWords {
   private final Set<String> being = new HashSet<>();
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
+  private final Set<String> faulty = new HashSet<>();
+  private final Set<String> descriptions = new HashSet<>();
   private final Set<String> relative = new HashSet<>();
   private final Set<String> singular = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
@@ -224,6 +228,8 @@ public final class ReportWords {
     words(file.being(), being);
     words(file.only(), only);
     words(file.as(), as);
+    words(file.descriptions(), descriptions);
+    words(file.faulty(), faulty);
     words(file.relative(), relative);
     words(file.singular(), singular);
     words(file.since(), since);
@@ -589,6 +595,16 @@ public final class ReportWords {
   /** "Logged as pending". */
   boolean isAs(Word w) {
     return as.contains(w.text());
+  }
+
+  /** "0 km/h implausible", "9.8 V too low". */
+  boolean isFaulty(Word w) {
+    return faulty.contains(w.text());
+  }
+
+  /** "Fault text:". */
+  boolean isDescription(Word w) {
+    return descriptions.contains(w.text());
   }
 
   /** "P0622, which is": what follows is said of one thing, the one before. */

@@ -76,12 +76,45 @@ final class StateFinder {
       }
       i = behind;
     }
+    if (at.finds.codes.size() == 1 && at.finds.states.size() > 1) {
+      dropDescribed(at);
+    }
     if (at.finds.hasCodes() && !at.finds.states.isEmpty() && hasException(at)) {
       at.finds.states.sort(Comparator.comparingInt(State::start));
       int start = Math.max(at.line().start(), at.finds.states.get(0).start());
       at.finds.doubts.add(new LineFinds.Doubt(start, at.line().end(), "of-which-code", null));
       at.finds.states.clear();
     }
+  }
+
+  /** "P0299, pending update of software, confirmed": what stands by itself beats a description. */
+  private static void dropDescribed(LineAtHand at) {
+    List<State> told = at.finds.states.stream().filter(s -> s.start() >= 0).toList();
+    if (told.stream().anyMatch(s -> isBySelf(at, s))) {
+      at.finds.states.removeIf(s -> s.start() >= 0 && beginsDescription(at, s));
+    }
+  }
+
+  /** Whether nothing but states stands between the signs around one. */
+  private static boolean isBySelf(LineAtHand at, State s) {
+    int word = LineFinds.countBefore(at.words(), Word::start, s.start());
+    boolean all = word < at.size();
+    for (int i = 0; all && i < at.size(); i++) {
+      boolean near = at.segment(i) == at.segment(word);
+      all &= !near || at.part(i) == Part.STATE;
+    }
+    return all;
+  }
+
+  /** Whether a state begins what signs part from all else, and an unknown word follows it. */
+  private static boolean beginsDescription(LineAtHand at, State s) {
+    int word = LineFinds.countBefore(at.words(), Word::start, s.start());
+    int behind = LineFinds.countBefore(at.words(), Word::start, s.end());
+    return word > 0
+        && at.segment(word - 1) != at.segment(word)
+        && behind < at.size()
+        && at.segment(behind) == at.segment(word)
+        && at.part(behind) == Part.OTHER;
   }
 
   /** "All stored except P0335, which is active", "all are stored, only P0335 is active". */

@@ -345,6 +345,11 @@ final class UnitFinder {
         && at.finds.unitsWithin.get(behind).start() == start;
   }
 
+  /** "P0299 | Engine | lost communication with ABS". */
+  private boolean isBeforeTraffic(LineAtHand at, int unit) {
+    return at.words().subList(0, unit).stream().noneMatch(words::isTraffic);
+  }
+
   /** Whether a unit is named here as the one that speaks, and not in a description. */
   private boolean isNamed(LineAtHand at, int from, int behind) {
     Head head = at.cellOf(from).head();
@@ -358,7 +363,10 @@ final class UnitFinder {
     }
     if (head.is(Label.TEXT)
         || head.is(Label.STATUS)
-        || at.finds.mentionsTraffic && !isBeforeCode(at, from) && !isBesides(at, from, behind)) {
+        || at.finds.mentionsTraffic
+            && !isBeforeCode(at, from)
+            && !isBesides(at, from, behind)
+            && !(whole && isBeforeTraffic(at, from))) {
       return false;
     }
     if (isOfNothing(at, from) || isWhereRead(at, from, names.at(at, from))) {

@@ -27,7 +27,7 @@ final class UnitNames {
       if (at.isAnnounced(i + k) && words.isLabel(at.words(), i, Label.UNIT)) {
         return null;
       }
-      boolean ended = glyphs[at.word(i + k - 1).end()] == '.' && isEnded(at, i + k - 1, i + k);
+      boolean ended = isParted(at, i + k) || isFullStop(at, i + k);
       Optional<ControlUnit> before =
           ended ? words.units().whole(at.words().subList(i, i + k)) : Optional.empty();
       if (before.isPresent()) {
@@ -35,6 +35,16 @@ final class UnitNames {
       }
     }
     return match == null ? null : withKind(at, i, match);
+  }
+
+  /** "Engine,Brake booster low": two cells of a row. */
+  private boolean isParted(LineAtHand at, int word) {
+    int end = at.word(word - 1).end();
+    return ",;|\t".indexOf(glyphs[end]) >= 0;
+  }
+
+  private boolean isFullStop(LineAtHand at, int word) {
+    return glyphs[at.word(word - 1).end()] == '.' && isEnded(at, word - 1, word);
   }
 
   /** "ECU 3 is the cluster": a number, and no name. */

@@ -109,4 +109,23 @@ class SentenceStatesTest {
   void whatIsToldOfOneLeavesWhatWasToldOfAll(String sentence) {
     assertThat(told(sentence)).isEqualTo("P0335 stored, P0340 currentstored");
   }
+
+  /** "Which is" is said of one thing, the one before; "which are" of all. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "The van shows P0562, P0622 which is pending, and P0300 (stored)."
+            + " | P0562, P0622 pending, P0300 stored",
+        "The van shows P0562, P0622 which are pending. | P0562 pending, P0622 pending",
+        "I got P0118 (stored), P0128 which is pending, and U0121 from the gateway, history."
+            + " | P0118 stored, P0128 pending, U0121 history @gateway",
+        "La furgoneta da P0562, P0622 que está pendiente. | P0562, P0622 pending",
+        "Le fourgon donne P0562, P0622 qui est mémorisé. | P0562, P0622 stored",
+        "All else is clean except the cluster, which logs U0140 as historic."
+            + " | U0140 history @instrument cluster",
+      })
+  void aClauseIsAboutWhatStandsBeforeIt(String sentence, String told) {
+    assertThat(Told.codes(sentence)).isEqualTo(told);
+  }
 }
