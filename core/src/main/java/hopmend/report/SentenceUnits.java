@@ -271,6 +271,9 @@ final class SentenceUnits {
 
   /** Whether a sentence ends before a word. */
   private boolean isEnded(LineAtHand at, int word) {
+    if (word == 0 || word == at.size()) {
+      return true;
+    }
     for (int k = at.word(word - 1).end(); k < at.word(word).start(); k++) {
       boolean stop = ".!?".indexOf(glyphs[k]) >= 0 && glyphs[k + 1] == ' ';
       if (glyphs[k] == ';' || stop && !Glyphs.isOfDots(glyphs, k)) {

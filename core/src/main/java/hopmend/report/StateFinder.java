@@ -111,8 +111,8 @@ final class StateFinder {
     int word = LineFinds.countBefore(at.words(), Word::start, s.start());
     int behind = LineFinds.countBefore(at.words(), Word::start, s.end());
     return word > 0
-        && at.segment(word - 1) != at.segment(word)
         && behind < at.size()
+        && at.segment(word - 1) != at.segment(word)
         && at.segment(behind) == at.segment(word)
         && at.part(behind) == Part.OTHER;
   }

@@ -6,6 +6,7 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 
 /** Which control unit speaks, and never one that a description names. */
@@ -20,17 +21,21 @@ final class UnitFinder {
   private final ReportWords words;
   private final UnitNames names;
   private final SentenceUnits sentences;
+  private final UnknownInSentence unknown;
 
   UnitFinder(char[] glyphs, ReportWords words, UnitNames names) {
     this.glyphs = glyphs;
     this.words = words;
     this.names = names;
     this.sentences = new SentenceUnits(glyphs, words, names, this);
+    this.unknown = new UnknownInSentence(glyphs, words);
   }
 
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
+    Map<Integer, LineFinds.UnitAt> ofOthers = unknown.of(at);
     sentences.settle(at);
+    ofOthers.forEach((code, unit) -> at.finds.unitsOfSentence.put(code, List.of(unit)));
     at.finds.codesOfUnknown.forEach(at.finds.unitsOfSentence::remove);
     unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));

@@ -139,4 +139,24 @@ class SentenceUnitsTest {
   void aThingOfAUnitDoesNotSpeak(String thing) {
     assertThat(told("ECM\n" + thing + " P0335.")).isEqualTo("P0335 @engine control");
   }
+
+  /** A unit that nobody here knows, beside known ones, keeps its codes and its own name. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P1234 active (implement controller), P0100 inactive (engine)"
+            + " | P1234 current @implement controller, P0100 history @engine control",
+        "PCM gives P0236 (current), the reefer unit shows C1301, C1302 as active"
+            + " | P0236 current @engine control, C1301 current @reefer unit, C1302 current @reefer unit",
+        "im Motor P0401 als aktiv und im Ladekransteuergerät C1051 als gespeichert"
+            + " | P0401 current @engine control, C1051 stored @Ladekransteuergerät",
+        // no units: a thing of the engine, and what a fault does
+        "the engine has P0335 and the camshaft sensor shows P0340"
+            + " | P0335 @engine control, P0340 @engine control",
+        "P0101 (comes and goes), P0100 (engine) | P0101 history @engine control, P0100 @engine control",
+      })
+  void whatNobodyKnowsKeepsItsCodes(String sentence, String told) {
+    assertThat(Told.codes(sentence)).isEqualTo(told);
+  }
 }
