@@ -117,9 +117,11 @@ final class LineReader {
     return words.isLabel(name, 0, Label.CODE);
   }
 
-  /** "Module: n/a". */
+  /** "Module: n/a", "module: none". */
   boolean isBlank(String name) {
-    return words.isBlank(name);
+    List<Word> all = Word.of(name);
+    return words.isBlank(name)
+        || all.size() == 1 && (words.isNothing(all.get(0)) || words.isDenied(all.get(0)));
   }
 
   /** "[Date]", "== Odometer ==", "Read:": what stands below is no unit's. */
@@ -311,6 +313,9 @@ final class LineReader {
   /** Codes of one sentence that nothing but signs and filling words parts are of one run. */
   private int[] runs(LineAtHand at) {
     int[] runs = new int[at.finds.codes.size()];
+    boolean several =
+        at.finds.states.size() > 1
+            && at.finds.states.stream().allMatch(s -> s.reach() == LineFinds.Reach.BESIDE);
     int i = 0;
     for (int k = 1; k < runs.length; k++) {
       int from = at.finds.codes.get(k - 1).start();
@@ -324,15 +329,27 @@ final class LineReader {
         boolean nor =
             words.isNothing(at.word(i)) && i + 1 < at.size() && at.part(i + 1) == Part.CODE;
         boolean tells = says || at.part(i) == Part.OTHER && !nor || at.part(i) == Part.STATE;
+        // "P0299 engine, P0715 gearbox pending, C0035 brakes history": each has its own, or none
+        tells |= several && at.part(i) == Part.UNIT;
         parted |= tells && at.word(i).start() > from;
         boolean but = words.isAnd(at.word(i)) && !words.isJoining(at.word(i));
         parted |= at.word(i).start() >= from && (but || at.endsSentence(i));
         i++;
       }
       parted |= isToldAnew(at, k, i) || at.hasClause(k, words);
+      parted |= several && isBracketBetween(at, k);
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;
+  }
+
+  /** "P0102 (-), P0113 (current)": the first has its own as well, and it tells nothing. */
+  private boolean isBracketBetween(LineAtHand at, int code) {
+    int place = at.finds.codes.get(code - 1).end();
+    while (place < at.finds.codes.get(code).start() && glyphs[place] != '(') {
+      place++;
+    }
+    return place < at.finds.codes.get(code).start();
   }
 
   /** "The engine has memorised P0420; P0171 came back": it has a verb of its own. */

@@ -112,6 +112,11 @@ class MistypedCodesTest {
         "Module;Code;Status\\nn/a;P0335;stored\\nEngine;P0340;active"
             + " | P0335 stored, P0340 current @engine control",
         "Steuergerät: unbekannt\\nCode: P0335\\nStatus: gespeichert | P0335 stored",
+        "Module: none\\nCode: P0335\\nStatus: stored | P0335 stored",
+        "P0299 Engine -, P0715 Gearbox pending, C0035 ABS history"
+            + " | P0299 @engine control, P0715 pending @transmission control, C0035 history @brake control",
+        "Engine: P0102 (-), P0113 (current), P0118 (stored)"
+            + " | P0102 @engine control, P0113 current @engine control, P0118 stored @engine control",
       })
   void aBlankFieldTellsNothing(String report, String told) {
     assertThat(Told.codes(report.replace("\\n", "\n"))).isEqualTo(told);
