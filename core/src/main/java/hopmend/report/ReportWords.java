@@ -81,6 +81,7 @@ public final class ReportWords {
       List<String> only,
       List<String> as,
       List<String> descriptions,
+      List<String> same,
       List<String> faulty,
       List<String> relative,
       List<String> singular,
@@ -188,6 +189,7 @@ public final class ReportWords {
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
   private final Set<String> faulty = new HashSet<>();
+  private final Set<String> same = new HashSet<>();
   private final Set<String> descriptions = new HashSet<>();
   private final Set<String> relative = new HashSet<>();
   private final Set<String> singular = new HashSet<>();
@@ -229,6 +231,7 @@ public final class ReportWords {
     words(file.only(), only);
     words(file.as(), as);
     words(file.descriptions(), descriptions);
+    words(file.same(), same);
     words(file.faulty(), faulty);
     words(file.relative(), relative);
     words(file.singular(), singular);
@@ -600,6 +603,11 @@ public final class ReportWords {
   /** "0 km/h implausible", "9.8 V too low". */
   boolean isFaulty(Word w) {
     return faulty.contains(w.text());
+  }
+
+  /** "The same unit": which of several, and no name. */
+  boolean isSame(Word w) {
+    return same.contains(w.text());
   }
 
   /** "Fault text:". */

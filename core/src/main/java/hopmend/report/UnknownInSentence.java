@@ -8,7 +8,8 @@ import java.util.TreeMap;
 
 /**
  * Control units that nobody here knows, in a line that names others: "P1234 (implement controller),
- * P0100 (engine)", "... and the reefer unit shows C1301". Their codes are not the others'.
+ * P0100 (engine)", "... and the reefer unit shows C1301", or that say so in their one word, "im
+ * Ladekransteuergerät C1051". Their codes are not the others'.
  */
 final class UnknownInSentence {
   /** Words of such a name, at most (our own bound). */
@@ -28,13 +29,11 @@ final class UnknownInSentence {
   /** The codes of such units, by their numbers in the line. */
   Map<Integer, LineFinds.UnitAt> of(LineAtHand at) {
     Map<Integer, LineFinds.UnitAt> held = new TreeMap<>();
-    if (at.finds.codes.size() < 2 || at.words().stream().noneMatch(w -> isUnit(at, w))) {
-      return held;
-    }
-    boolean brackets = isAnyInBrackets(at);
+    boolean others = at.finds.codes.size() > 1 && at.words().stream().anyMatch(w -> isUnit(at, w));
+    boolean brackets = others && isAnyInBrackets(at);
     for (int k = 0; k < at.finds.codes.size(); k++) {
       LineFinds.UnitAt name = brackets ? inBrackets(at, k) : null;
-      name = name == null ? before(at, k) : name;
+      name = name == null ? before(at, k, others) : name;
       if (name == null && held.containsKey(k - 1) && isListed(at, k)) {
         name = held.get(k - 1);
       }
@@ -75,7 +74,7 @@ final class UnknownInSentence {
     }
     int behind = first;
     while (behind < at.size()
-        && mayBeOfName(at, behind)
+        && (mayBeOfName(at, behind) || behind > first && isKind(at, behind))
         && at.segment(behind) == at.segment(first)) {
       behind++;
     }
@@ -84,7 +83,7 @@ final class UnknownInSentence {
   }
 
   /** "And the reefer unit shows C1301", "und im Ladekransteuergerät C1051": it says what it is. */
-  private LineFinds.UnitAt before(LineAtHand at, int code) {
+  private LineFinds.UnitAt before(LineAtHand at, int code, boolean others) {
     int kind = wordAt(at, at.finds.codes.get(code).start()) - 1;
     int between = 0;
     while (kind >= 0
@@ -105,7 +104,7 @@ final class UnknownInSentence {
         && !words.isHolding(at.word(first - 1))) {
       first--;
     }
-    boolean named = first < kind || at.part(kind) == Part.OTHER;
+    boolean named = first < kind && others || at.part(kind) == Part.OTHER;
     boolean placed =
         first > 0 && (words.isThe(at.word(first - 1)) || words.isFrom(at.word(first - 1)));
     return named && placed ? named(at, first, kind + 1) : null;
@@ -119,7 +118,7 @@ final class UnknownInSentence {
   private boolean mayBeOfName(LineAtHand at, int i) {
     Word w = at.word(i);
     boolean unknown = at.part(i) == Part.OTHER && w.digits() == 0 && !words.isThing(w);
-    return unknown && !words.isScanned(w) || isKind(at, i);
+    return unknown && !words.isScanned(w) && !words.isSame(w);
   }
 
   /** "C1301, C1302": nothing stands between the two but signs and "and". */

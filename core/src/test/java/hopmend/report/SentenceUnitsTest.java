@@ -151,7 +151,12 @@ class SentenceUnitsTest {
             + " | P0236 current @engine control, C1301 current @reefer unit, C1302 current @reefer unit",
         "im Motor P0401 als aktiv und im Ladekransteuergerät C1051 als gespeichert"
             + " | P0401 current @engine control, C1051 stored @Ladekransteuergerät",
-        // no units: a thing of the engine, and what a fault does
+        "motorn visar P0335 och i kranstyrenheten C1300"
+            + " | P0335 @engine control, C1300 @kranstyrenheten",
+        // no units: a thing of the engine, one of several, what reads, and what a fault does
+        "the engine has P0335 and the same unit shows P0340"
+            + " | P0335 @engine control, P0340 @engine control",
+        "the handheld unit shows P0340 stored | P0340 stored",
         "the engine has P0335 and the camshaft sensor shows P0340"
             + " | P0335 @engine control, P0340 @engine control",
         "P0101 (comes and goes), P0100 (engine) | P0101 history @engine control, P0100 @engine control",
