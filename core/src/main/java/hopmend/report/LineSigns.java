@@ -248,7 +248,8 @@ final class LineSigns {
 
   private static void endRun(String text, List<Sign> run, boolean whole, List<Sign> all) {
     long codes = run.stream().filter(s -> holdsCode(text, s.start())).count();
-    if (run.size() >= LEAST_ALIKE && codes < run.size() && (whole || codes > 0)) {
+    boolean some = codes > 0 && run.stream().noneMatch(s -> isColumn(text, s));
+    if (run.size() >= LEAST_ALIKE && codes < run.size() && (whole || some)) {
       int spaces = run.stream().mapToInt(s -> spaces(text, s.end())).min().orElse(0);
       for (Sign s : run) {
         all.add(new Sign(s.start(), s.end() + spaces, s.kind(), s.dateStart(), s.dateEnd()));
@@ -259,6 +260,11 @@ final class LineSigns {
       }
     }
     run.clear();
+  }
+
+  /** What a tab or a gap parts from the rest may be a column whose name stands above. */
+  private static boolean isColumn(String text, Sign s) {
+    return text.startsWith("\t", s.end()) || text.startsWith("  ", s.end());
   }
 
   /** Where a line ends, or the bar at its end stands. */

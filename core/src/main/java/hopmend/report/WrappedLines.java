@@ -40,7 +40,7 @@ final class WrappedLines {
   /** What begins something of its own: a bullet, a number of a list, a field with its name. */
   private static final Pattern ITEM =
       Pattern.compile(
-          "[-*•·●▪◦‣→#+~–>=\\[{<\"]|\\d{1,3}[.)/] |[\\p{L}/-]+(?: [\\p{L}/-]+){0,2} *:(?: |$)");
+          "[-*•·●▪◦‣→#+~–>=\\[{<\"]|\\d{1,3}[.)/] |[\\p{L}\\d/-]+(?: [\\p{L}\\d/-]+){0,2} *:(?: |$)");
 
   /** A line and whether it goes on in the next one. */
   private record Broken(String line, int end, String next, boolean goesOn) {

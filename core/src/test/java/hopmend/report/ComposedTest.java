@@ -83,6 +83,9 @@ class ComposedTest {
         // running numbers before units, with lines between them
         "1. Engine\\n   P0403 current\\n2. ABS\\n   C0021 history"
             + " | P0403 current @engine control, C0021 history @brake control",
+        // running numbers in a column that has its name
+        "No\\tCode\\tUnit\\tState\\n1\\tP0299\\tEngine\\tstored\\n2\\t-\\tABS\\tno faults"
+            + " | P0299 stored @engine control",
         // a list of codes as long as lines of mails
         "P0299 turbocharger underboost condition detected by the engine stored\\n"
             + "P0715 input speed sensor circuit, gearbox, seen when pending"
@@ -95,7 +98,7 @@ class ComposedTest {
         "Cause? P0335 stored | P0335 stored",
       })
   void whatTellsSomethingStays(String report, String told) {
-    assertThat(Told.codes(report.replace("\\n", "\n"))).isEqualTo(told);
+    assertThat(Told.codes(report.replace("\\n", "\n").replace("\\t", "\t"))).isEqualTo(told);
   }
 
   @ParameterizedTest
