@@ -107,6 +107,36 @@ class LauncherTest {
   }
 
   /** Other people on the machine see command lines, and can make names in its shared folder. */
+  /** 3 is the status of a virtual machine that is out of memory, 137 of one that was killed. */
+  @ParameterizedTest
+  @CsvSource({
+    "3 137 143, 0, 3, 143", // ended twice by itself, then stopped
+    "3 143, 10, 1, 3", // ended at once: it would only end again
+    "1 143, 0, 1, 1", // said why it cannot run
+    "0, 0, 1, 0",
+  })
+  void aServerThatEndsByItselfIsStartedAgain(String ends, String leastRun, int launches, int status)
+      throws Exception {
+    String script = Files.readString(ROOT.resolve("hopmend"));
+    String supervise =
+        script.substring(script.indexOf("supervise() {"), script.indexOf("# A class of the"));
+    ProcessBuilder builder =
+        new ProcessBuilder(
+                "bash",
+                "-c",
+                "set -eu; ends=(%s); n=0; say() { :; }\n".formatted(ends)
+                    + "launch() { (exit ${ends[n]}) & app_pid=$!; n=$((n + 1)); }\n"
+                    + supervise
+                    + "launch; s=0; supervise '' || s=$?; echo $n $s")
+            .redirectErrorStream(true)
+            .directory(elsewhere.toFile());
+    builder.environment().put("HOPMEND_LEAST_RUN", String.valueOf(leastRun));
+    Process p = builder.start();
+    p.getOutputStream().close();
+    String said = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    assertThat(said.strip()).isEqualTo(launches + " " + status);
+  }
+
   @Test
   void noPasswordIsOnACommandLineAndNothingLiesInTheSharedFolder() throws Exception {
     String scripts =

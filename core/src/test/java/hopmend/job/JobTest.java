@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -78,6 +79,30 @@ class JobTest {
     assertThat(workup().state().readings()).containsExactly(engine);
     add(new Fact.CodeSetAside(CAM, "slip"));
     assertThat(workup().state().codes()).isEmpty();
+  }
+
+  /** Codes from P1000 on, so many. */
+  private static Fact codes(int first, int count) {
+    return new Fact.CodesRead(
+        Fact.CodeSource.PASTED,
+        IntStream.range(first, first + count)
+            .mapToObj(n -> ReadCode.of(TroubleCode.parse("P1%03d".formatted(n))))
+            .toList(),
+        List.of(),
+        "");
+  }
+
+  @Test
+  void aJobHoldsFiveHundredCodesAndSaysSo() {
+    add(codes(0, 499));
+    assertThat(refused(codes(498, 2), 99)).isEmpty();
+    assertThat(refused(codes(498, 3), 99))
+        .get()
+        .satisfies(
+            r -> {
+              assertThat(r.field()).isEqualTo("text");
+              assertThat(JobOnPaper.said(r.says())).contains("501", "500");
+            });
   }
 
   private static Fact none() {
