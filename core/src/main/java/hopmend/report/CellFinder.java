@@ -7,6 +7,7 @@ import java.util.Locale;
 /** What stands in cells whose column or field has a name. */
 final class CellFinder {
   private final char[] glyphs;
+  private final ReportWords words;
   private final CodeFinder codes;
   private final HeavyFinder heavy;
   private final ConditionFinder conditions;
@@ -17,6 +18,7 @@ final class CellFinder {
 
   CellFinder(
       char[] glyphs,
+      ReportWords words,
       CodeFinder codes,
       HeavyFinder heavy,
       ConditionFinder conditions,
@@ -25,6 +27,7 @@ final class CellFinder {
       UnitFields units,
       boolean ofOneRecord) {
     this.glyphs = glyphs;
+    this.words = words;
     this.codes = codes;
     this.heavy = heavy;
     this.conditions = conditions;
@@ -120,7 +123,7 @@ final class CellFinder {
         boolean isUntold = at.cells().stream().noneMatch(x -> x.head().is(Label.UNIT));
         if (isUntold && units.isKnown(written)) {
           units.unitCell(at, written, cell, first, behind);
-        } else if (codes.isDescription(head)
+        } else if (Word.of(head.words()).stream().anyMatch(words::isDescription)
             && at.cells().stream().anyMatch(x -> x.head().is(Label.CODE))) {
           at.describe(first, behind);
         }

@@ -230,9 +230,4 @@ final class CodeFinder {
       at.finds.none = true;
     }
   }
-
-  /** Whether a column or a field describes faults. */
-  boolean isDescription(Head head) {
-    return Word.of(head.words()).stream().anyMatch(words::isDescription);
-  }
 }

@@ -25,7 +25,7 @@ record Composed(String text, int[] starts, int[] ends) {
         .by(Escapes::ofMarkup)
         .by(Escapes::ofTwoEncodings)
         .by(Escapes::ofTwoEncodings)
-        .by(Escapes::ofWrappedLines)
+        .by(Escapes::ofPreformatted)
         .by(Escapes::ofMarkdown)
         .by(Escapes::ofAddresses)
         .by(Letters::composed)

@@ -18,7 +18,7 @@ final class EmptyLines {
     int start = 0;
     while (start < text.length()) {
       int end = LineSigns.lineEnd(text, start);
-      boolean empty = isEmpty(text, start, end);
+      boolean empty = LineSigns.isEmpty(text, start);
       emptyBefore = empty ? emptyBefore + 1 : 0;
       if (!empty || emptyBefore % 2 == 0) {
         anew.keep(start, Math.min(end + 1, text.length()));
@@ -35,7 +35,7 @@ final class EmptyLines {
     int empty = -1;
     while (start < text.length()) {
       int end = LineSigns.lineEnd(text, start);
-      if (isEmpty(text, start, end)) {
+      if (LineSigns.isEmpty(text, start)) {
         empty++;
       } else if (lines > 0 && empty % 2 == 0) {
         return false;
@@ -46,14 +46,5 @@ final class EmptyLines {
       start = end + 1;
     }
     return lines >= LEAST_SPACED;
-  }
-
-  private static boolean isEmpty(String text, int start, int end) {
-    for (int i = start; i < end; i++) {
-      if (!Character.isWhitespace(text.charAt(i))) {
-        return false;
-      }
-    }
-    return true;
   }
 }

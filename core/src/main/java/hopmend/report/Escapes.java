@@ -148,7 +148,7 @@ final class Escapes {
   }
 
   /** Plain lines within "pre", or with "br" at their ends. */
-  static Optional<Rewriting> ofWrappedLines(String text) {
+  static Optional<Rewriting> ofPreformatted(String text) {
     if (text.indexOf('<') < 0) {
       return Optional.empty();
     }

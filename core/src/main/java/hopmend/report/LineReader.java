@@ -77,7 +77,15 @@ final class LineReader {
     labels = new LabelFinder(glyphs, words, heavy, odometer, status, unitFields);
     cells =
         new CellFinder(
-            glyphs, codes, heavy, conditions, odometer, status, unitFields, layout.isOfOneRecord());
+            glyphs,
+            words,
+            codes,
+            heavy,
+            conditions,
+            odometer,
+            status,
+            unitFields,
+            layout.isOfOneRecord());
   }
 
   /** The value of a part that is named for it. */

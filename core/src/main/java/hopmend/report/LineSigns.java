@@ -7,9 +7,10 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * What programs put before lines and is no part of them: the signs by which a mail quotes; when and
- * who says it, in messages that people wrote each other ("[09:15] Ola: and U0100 in the ABS"); the
- * time and level of a log; bullets, bars and running numbers before every line.
+ * What programs put before and behind lines and is no part of them: the signs by which a mail
+ * quotes; when and who says it, in messages that people wrote each other ("[09:15] Ola: and U0100
+ * in the ABS"); the time and level of a log; bullets, bars and running numbers before every line;
+ * the sign by which all of them end.
  */
 final class LineSigns {
   /** So many lines are quoted in a row at least; one alone is a heading (our own bound). */
@@ -325,7 +326,7 @@ final class LineSigns {
     return TextCells.CODE_WITHIN.matcher(begin(text, start)).find();
   }
 
-  private static boolean isEmpty(String text, int start) {
+  static boolean isEmpty(String text, int start) {
     int end = lineEnd(text, start);
     int at = start;
     while (at < end && Character.isWhitespace(text.charAt(at))) {

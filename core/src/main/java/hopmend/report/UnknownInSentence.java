@@ -5,6 +5,7 @@ import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 
 /**
  * Control units that nobody here knows, in a line that names others: "P1234 (implement controller),
@@ -29,7 +30,9 @@ final class UnknownInSentence {
   /** The codes of such units, by their numbers in the line. */
   Map<Integer, LineFinds.UnitAt> of(LineAtHand at) {
     Map<Integer, LineFinds.UnitAt> held = new TreeMap<>();
-    boolean others = at.finds.codes.size() > 1 && at.words().stream().anyMatch(w -> isUnit(at, w));
+    boolean others =
+        at.finds.codes.size() > 1
+            && IntStream.range(0, at.size()).anyMatch(i -> at.part(i) == Part.UNIT);
     boolean brackets = others && isAnyInBrackets(at);
     for (int k = 0; k < at.finds.codes.size(); k++) {
       LineFinds.UnitAt name = brackets ? inBrackets(at, k) : null;
@@ -42,10 +45,6 @@ final class UnknownInSentence {
       }
     }
     return held;
-  }
-
-  private static boolean isUnit(LineAtHand at, Word w) {
-    return at.part(wordAt(at, w.start())) == Part.UNIT;
   }
 
   private static int wordAt(LineAtHand at, int place) {
