@@ -7,6 +7,7 @@ import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeRule;
 import hopmend.fault.CodeWords;
+import hopmend.fault.KnownCodes;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Level;
 import hopmend.find.Sides;
@@ -224,6 +225,10 @@ public record Catalog(
     return sheets.stream().flatMap(s -> s.codes().stream()).toList();
   }
 
+  public KnownCodes knownCodes() {
+    return new KnownCodes(codeRules, codeGroups(), otherCodes);
+  }
+
   public CodeMeaning meaning(TroubleCode code) {
     return meaning(code, List.of());
   }
@@ -232,8 +237,7 @@ public record Catalog(
    * @param own groups of the vehicle's card, which come first
    */
   public CodeMeaning meaning(TroubleCode code, List<CodeGroup> own) {
-    List<CodeGroup> known = Stream.of(own, codeGroups(), otherCodes).flatMap(List::stream).toList();
-    return CodeMeaning.of(code, known, codeWords);
+    return CodeMeaning.of(code, knownCodes().with(own).all(), codeWords);
   }
 
   /** The caution of this id; one that nobody wrote yet still warns, by its id. */

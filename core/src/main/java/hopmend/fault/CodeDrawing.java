@@ -71,7 +71,7 @@ public final class CodeDrawing {
         for (CodePicture.Arrow a : out) {
           double at = y + BOX_HEIGHT / 2;
           box(byCode.get(a.to()), 2, at);
-          arrow(a.brief(), 1, middle, 2, at);
+          arrow(words.of(a.brief()), 1, middle, 2, at);
           y += STEP;
           followers++;
         }

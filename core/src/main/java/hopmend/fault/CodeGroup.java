@@ -17,6 +17,7 @@ import java.util.OptionalInt;
  * @param position the sheet's word for the place, for example "intake"; empty where none
  * @param firstCylinder the cylinder of the first code, where a run counts cylinders, 0 for all of
  *     them together; null where it does not
+ * @param apart whether its codes speak about parts of their own
  * @param modes failure mode of single codes of the run, by their written form
  * @param series failure modes of the run in its order, separated by semicolons; empty where the
  *     modes are named one by one, or where the failure type tells them
@@ -30,6 +31,7 @@ public record CodeGroup(
     int bank,
     String position,
     Integer firstCylinder,
+    boolean apart,
     Map<String, String> modes,
     String series,
     String accuses,
@@ -75,6 +77,11 @@ public record CodeGroup(
     }
   }
 
+  /** Whether all of its codes are about one and the same part. */
+  boolean speaksAboutOnePart() {
+    return firstCylinder == null && !apart;
+  }
+
   public boolean owns(TroubleCode code) {
     return codes.contains(code);
   }
@@ -92,10 +99,8 @@ public record CodeGroup(
 
   /** The cylinder that a code of this run speaks about; empty if it is about none alone. */
   public OptionalInt cylinder(TroubleCode code) {
-    if (firstCylinder == null || !owns(code)) {
-      return OptionalInt.empty();
-    }
-    int cylinder = firstCylinder + codes.indexOf(code);
+    OptionalInt place = firstCylinder == null ? OptionalInt.empty() : codes.placeOf(code);
+    int cylinder = place.isEmpty() ? 0 : firstCylinder + place.getAsInt();
     return cylinder > 0 ? OptionalInt.of(cylinder) : OptionalInt.empty();
   }
 
@@ -104,6 +109,11 @@ public record CodeGroup(
   }
 
   public static Optional<CodeGroup> owning(TroubleCode code, List<CodeGroup> groups) {
-    return groups.stream().filter(g -> g.owns(code)).findFirst();
+    for (CodeGroup group : groups) {
+      if (group.owns(code)) {
+        return Optional.of(group);
+      }
+    }
+    return Optional.empty();
   }
 }

@@ -2,15 +2,12 @@ package hopmend.fault;
 
 import hopmend.message.Message;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.function.IntPredicate;
+import java.util.stream.Stream;
 
 /**
  * How several codes hang together: which is worth working on first, which follow from it, which
@@ -44,10 +41,12 @@ public record CodePicture(
    *
    * @param read told together by all its control units
    * @param holders what each of them says
+   * @param next what to do about it
    */
-  public record Node(ReadCode read, List<ReadCode> holders, Role role, Message reason) {
+  public record Node(
+      ReadCode read, List<ReadCode> holders, Role role, Message reason, Optional<Message> next) {
     private Node as(Role tied, Message why) {
-      return new Node(read, holders, tied, why);
+      return new Node(read, holders, tied, why, next);
     }
 
     private Node as(Role tied, String key, Object... said) {
@@ -56,7 +55,7 @@ public record CodePicture(
   }
 
   /** "from explains to", and why; {@code brief} is for the drawing. */
-  public record Arrow(TroubleCode from, TroubleCode to, String brief, String reason) {}
+  public record Arrow(TroubleCode from, TroubleCode to, Message brief, Message reason) {}
 
   /**
    * A cause that is no code itself, with the codes that point at it.
@@ -77,126 +76,67 @@ public record CodePicture(
     says = List.copyOf(says);
   }
 
-  public static CodePicture of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
-    return of(codes, rules, groups, List.of(), List.of());
+  public static CodePicture of(List<ReadCode> codes, KnownCodes known) {
+    return of(codes, known, List.of(), List.of());
   }
 
   /**
-   * Groups the codes by the rules. Among several causes one that a shared cause or most children
-   * point at comes first, then one that is current, then the lower code.
+   * Groups the codes by the rules. Among several causes one that a rule sets first comes first,
+   * then one that a shared cause or most children point at, then one that is current, then the
+   * lower code.
    *
    * @param readings each code by every control unit that holds it
-   * @param groups the circuits that have a family sheet
    * @param wired what the vehicle's own wiring says; it comes before what rules say of all
    * @param bulletins those of the vehicle's card
    */
   public static CodePicture of(
-      List<ReadCode> readings,
-      List<CodeRule> rules,
-      List<CodeGroup> groups,
-      List<Shared> wired,
-      List<Bulletin> bulletins) {
+      List<ReadCode> readings, KnownCodes known, List<Shared> wired, List<Bulletin> bulletins) {
     CodeReadings held = CodeReadings.of(readings);
     List<ReadCode> codes = held.codes();
-    Ties ties = Ties.of(codes, rules, groups);
-    List<Arrow> arrows = ties.arrows();
-    List<Shared> shared = shared(codes, rules, wired, ties);
+    CodeTies ties = new CodeTies(codes, known);
+    RulesAtHand atHand = new RulesAtHand(codes, known.rules());
+    List<Shared> shared = shared(atHand, wired, ties);
     Map<TroubleCode, Shared> sharedBy = new HashMap<>();
     shared.forEach(s -> s.codes().forEach(c -> sharedBy.putIfAbsent(c, s)));
     List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
-    List<Node> nodes =
+    List<Node> sorted =
         codes.stream()
-            .map(c -> new Node(c, held.of(c.code()), Role.ALONE, Message.of("tie.no-rule")))
-            .map(n -> named(node(n, ties, sharedBy, rules), cases))
+            .map(c -> untied(c, held, ties, atHand))
+            .map(n -> named(node(n, ties, sharedBy, atHand), cases))
             .sorted(
                 Comparator.comparing(Node::role)
-                    .thenComparing(n -> isPast(n.read()) ? 1 : 0)
-                    .thenComparing(n -> sharedBy.containsKey(n.read().code()) ? 0 : 1)
+                    .thenComparing(n -> n.read().isPast())
+                    .thenComparing(n -> atHand.rank(n.read().code()))
+                    .thenComparing(n -> standsBy(n.read().code(), ties, atHand))
+                    .thenComparing(n -> !sharedBy.containsKey(n.read().code()))
                     .thenComparing(n -> -ties.childrenOf(n.read().code()))
-                    .thenComparing(n -> ties.mayFollow().contains(n.read().code()) ? 1 : 0)
-                    .thenComparing(n -> ties.circuitOf(n.read().code()).isPresent() ? 0 : 1)
-                    .thenComparing(n -> n.read().is(CodeState.CURRENT) ? 0 : 1)
+                    .thenComparing(n -> ties.mayFollow(n.read().code()))
+                    .thenComparing(n -> ties.circuitOf(n.read().code()).isEmpty())
+                    .thenComparing(n -> !n.read().is(CodeState.CURRENT))
                     .thenComparing(n -> n.read().code()))
             .toList();
     Optional<Node> first =
-        nodes.stream().filter(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE).findFirst();
+        sorted.stream()
+            .filter(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE)
+            .min(Comparator.comparing(n -> n.read().isPast()));
+    List<Node> nodes =
+        Stream.concat(first.stream(), sorted.stream().filter(n -> !first.equals(Optional.of(n))))
+            .toList();
+    List<Message> says = new ArrayList<>();
+    cases.stream().findFirst().ifPresent(b -> says.add(Message.of("codes.bulletin", b.id())));
+    says.addAll(new FirstSentence(nodes, ties.arrows(), shared, atHand).says(first));
     return new CodePicture(
-        nodes,
-        arrows,
-        shared,
-        cases,
-        first.map(n -> n.read().code()),
-        says(cases, first, arrows, sharedBy, nodes, rules));
+        nodes, ties.arrows(), shared, cases, first.map(n -> n.read().code()), says);
   }
 
-  /**
-   * Which code explains which, each pair by the first rule that ties it; every code is held against
-   * every rule once.
-   */
-  private record Ties(
-      List<Arrow> arrows,
-      Map<TroubleCode, Arrow> into,
-      Map<TroubleCode, Integer> children,
-      Map<TroubleCode, Optional<CodeGroup>> circuits,
-      Set<TroubleCode> mayFollow) {
-
-    static Ties of(List<ReadCode> codes, List<CodeRule> rules, List<CodeGroup> groups) {
-      List<CodeRule> tying = rules.stream().filter(r -> r.kind() == CodeRule.Kind.CHILD).toList();
-      Map<TroubleCode, Optional<CodeGroup>> circuits = new HashMap<>();
-      Map<TroubleCode, BitSet> causes = new LinkedHashMap<>();
-      Map<TroubleCode, BitSet> followers = new LinkedHashMap<>();
-      for (ReadCode read : codes) {
-        TroubleCode code = read.code();
-        circuits.put(code, CodeGroup.owning(code, groups));
-        BitSet causeIn = new BitSet();
-        BitSet followerIn = new BitSet();
-        for (int r = 0; r < tying.size(); r++) {
-          causeIn.set(r, tying.get(r).isCause(code));
-          followerIn.set(r, !causeIn.get(r) && tying.get(r).explains(code));
-        }
-        if (!causeIn.isEmpty()) {
-          causes.put(code, causeIn);
-        }
-        if (!followerIn.isEmpty()) {
-          followers.put(code, followerIn);
-        }
-      }
-      List<Arrow> arrows = new ArrayList<>();
-      Map<TroubleCode, Arrow> into = new HashMap<>();
-      Map<TroubleCode, Integer> children = new HashMap<>();
-      followers.forEach(
-          (child, followerIn) ->
-              causes.forEach(
-                  (cause, causeIn) -> {
-                    int rule =
-                        firstOfBoth(causeIn, followerIn, r -> tying.get(r).ties(cause, child));
-                    if (rule >= 0) {
-                      CodeRule r = tying.get(rule);
-                      Arrow arrow = new Arrow(cause, child, r.brief(), r.reason());
-                      arrows.add(arrow);
-                      into.putIfAbsent(child, arrow);
-                      children.merge(cause, 1, Integer::sum);
-                    }
-                  }));
-      return new Ties(arrows, into, children, circuits, followers.keySet());
-    }
-
-    private static int firstOfBoth(BitSet one, BitSet other, IntPredicate ties) {
-      for (int i = one.nextSetBit(0); i >= 0; i = one.nextSetBit(i + 1)) {
-        if (other.get(i) && ties.test(i)) {
-          return i;
-        }
-      }
-      return -1;
-    }
-
-    int childrenOf(TroubleCode code) {
-      return children.getOrDefault(code, 0);
-    }
-
-    Optional<CodeGroup> circuitOf(TroubleCode code) {
-      return circuits.get(code);
-    }
+  private static Node untied(ReadCode read, CodeReadings held, CodeTies ties, RulesAtHand rules) {
+    TroubleCode code = read.code();
+    return new Node(
+        read,
+        held.of(code),
+        Role.ALONE,
+        Message.of("tie.no-rule"),
+        rules.next(code, ties.circuitOf(code).isPresent()));
   }
 
   /** A code that no rule ties to another is tied by a bulletin that names it. */
@@ -209,114 +149,76 @@ public record CodePicture(
         .orElse(node);
   }
 
-  /** What the vehicle's own wiring tells is not told once more by a rule. */
-  private static List<Shared> shared(
-      List<ReadCode> codes, List<CodeRule> rules, List<Shared> wired, Ties ties) {
+  /** What the vehicle's own wiring tells, or an earlier rule, is not told once more by a rule. */
+  private static List<Shared> shared(RulesAtHand rules, List<Shared> wired, CodeTies ties) {
     List<Shared> shared = new ArrayList<>();
-    wired.stream().filter(s -> !isExplained(s.codes(), ties)).forEach(shared::add);
-    List<TroubleCode> all = codes.stream().map(ReadCode::code).toList();
-    for (CodeRule rule : rules) {
-      List<TroubleCode> pointing = all.stream().filter(rule::explains).toList();
-      boolean told = wired.stream().anyMatch(w -> w.codes().containsAll(pointing));
-      if (rule.isShared(all) && !told && !isExplained(pointing, ties)) {
+    wired.stream().filter(s -> !ties.areExplained(s.codes())).forEach(shared::add);
+    for (RulesAtHand.Speaking speaking : rules.speaking()) {
+      CodeRule rule = speaking.rule();
+      List<TroubleCode> pointing = pointing(speaking, ties);
+      boolean told =
+          Stream.concat(wired.stream(), shared.stream())
+              .anyMatch(s -> s.codes().containsAll(pointing));
+      if (rule.isShared(pointing) && !told) {
         shared.add(new Shared(rule.brief(), Message.text(rule.reason()), pointing, rule.unplug()));
       }
     }
     return shared;
   }
 
-  /** What follows from another code needs no cause of its own. */
-  private static boolean isExplained(List<TroubleCode> codes, Ties ties) {
-    return codes.stream().allMatch(c -> ties.into().containsKey(c));
+  /**
+   * The codes that count for a shared cause: none that follows from another one, and none of the
+   * past among those that are there now.
+   */
+  private static List<TroubleCode> pointing(RulesAtHand.Speaking speaking, CodeTies ties) {
+    List<ReadCode> of = speaking.of();
+    boolean now = of.stream().anyMatch(c -> c.is(CodeState.CURRENT));
+    List<TroubleCode> pointing =
+        of.stream().filter(c -> !now || !c.isPast()).map(ReadCode::code).toList();
+    boolean all = speaking.rule().withFollowers() && !ties.areExplained(pointing);
+    return pointing.stream().filter(c -> all || ties.into(c).isEmpty()).sorted().toList();
   }
 
   private static Node node(
-      Node alone, Ties ties, Map<TroubleCode, Shared> sharedBy, List<CodeRule> rules) {
+      Node alone, CodeTies ties, Map<TroubleCode, Shared> sharedBy, RulesAtHand rules) {
     TroubleCode code = alone.read().code();
-    Arrow into = ties.into().get(code);
-    if (into != null) {
-      return alone.as(Role.CHILD, Message.text(into.reason()));
+    Optional<Arrow> into = ties.into(code);
+    if (into.isPresent()) {
+      return alone.as(Role.CHILD, into.get().reason());
+    }
+    Shared common = sharedBy.get(code);
+    if (common != null) {
+      TroubleCode begins = common.codes().get(0);
+      return code.equals(begins)
+          ? alone.as(Role.CAUSE, "points-at", common.name(), common.reason())
+          : alone.as(Role.CAUSE, "points-too", common.name(), begins.text());
     }
     int children = ties.childrenOf(code);
     if (children > 0) {
       return alone.as(Role.CAUSE, "explains", children);
     }
-    Shared common = sharedBy.get(code);
-    if (common != null) {
-      return alone.as(Role.CAUSE, "points-at", common.name(), common.reason());
+    Optional<CodeRule> first = rules.rule(CodeRule.Kind.FIRST, code);
+    if (first.isPresent()) {
+      return alone.as(Role.CAUSE, "first", first.get().reason());
     }
-    Optional<CodeRule> bystander =
-        rules.stream()
-            .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER && r.explains(code))
-            .findFirst();
-    Optional<CodeGroup> circuit = ties.circuitOf(code);
     Optional<CodeRule> agreed =
-        rules.stream()
-            .filter(r -> r.kind() == CodeRule.Kind.AGREED && r.explains(code))
-            .filter(r -> alone.holders().size() >= r.atLeast())
-            .findFirst();
+        rules.rule(CodeRule.Kind.AGREED, code).filter(r -> alone.holders().size() >= r.atLeast());
     if (agreed.isPresent()) {
       List<String> units = alone.holders().stream().map(ReadCode::controlUnit).toList();
       return alone.as(Role.CAUSE, "agreed", Message.listed(units), agreed.get().reason());
     }
-    if (bystander.isPresent() && circuit.isEmpty()) {
-      return alone.as(Role.BYSTANDER, Message.text(bystander.get().reason()));
-    }
-    return circuit.map(g -> alone.as(Role.CAUSE, "circuit", g.circuit())).orElse(alone);
+    return ties.circuitOf(code)
+        .map(g -> alone.as(Role.CAUSE, "circuit", g.circuit()))
+        .or(
+            () ->
+                rules
+                    .rule(CodeRule.Kind.BYSTANDER, code)
+                    .map(r -> alone.as(Role.BYSTANDER, Message.text(r.reason()))))
+        .orElse(alone);
   }
 
-  private static List<Message> says(
-      List<Bulletin> cases,
-      Optional<Node> first,
-      List<Arrow> arrows,
-      Map<TroubleCode, Shared> sharedBy,
-      List<Node> nodes,
-      List<CodeRule> rules) {
-    List<Message> says = new ArrayList<>();
-    cases.stream().findFirst().ifPresent(b -> says.add(Message.of("codes.bulletin", b.id())));
-    if (nodes.isEmpty()) {
-      says.add(Message.of("codes.none"));
-    } else if (first.isEmpty()) {
-      says.add(alone(nodes, rules));
-    } else {
-      says.add(lead(first.get(), arrows, sharedBy));
-      if (isPast(first.get().read())) {
-        says.add(Message.of("codes.history"));
-      }
-    }
-    return says;
-  }
-
-  /** Told only of the past, while nothing says that it is there. */
-  private static boolean isPast(ReadCode read) {
-    return read.states().equals(Set.of(CodeState.HISTORY));
-  }
-
-  /** What to do where nothing accuses anything: the first bystander's own way on. */
-  private static Message alone(List<Node> nodes, List<CodeRule> rules) {
-    return nodes.stream()
-        .flatMap(
-            n ->
-                rules.stream()
-                    .filter(r -> r.kind() == CodeRule.Kind.BYSTANDER)
-                    .filter(r -> r.explains(n.read().code()) && !r.alone().isEmpty())
-                    .map(r -> Message.of("codes.alone", n.read().code().text(), r.alone())))
-        .findFirst()
-        .orElse(Message.of("codes.no-cause"));
-  }
-
-  private static Message lead(Node first, List<Arrow> arrows, Map<TroubleCode, Shared> sharedBy) {
-    TroubleCode code = first.read().code();
-    Optional<Shared> common = Optional.ofNullable(sharedBy.get(code));
-    if (common.isPresent()) {
-      List<String> together = common.get().codes().stream().map(TroubleCode::text).toList();
-      return Message.of(
-          "codes.together", Message.listed(together), common.get().name(), code.text());
-    }
-    List<String> children =
-        arrows.stream().filter(a -> a.from().equals(code)).map(a -> a.to().text()).toList();
-    return children.isEmpty()
-        ? Message.of("codes.work-on", code.text())
-        : Message.of("codes.work-on-cause", code.text(), String.join(", ", children));
+  /** Whether it accuses no sensor, however many codes it explains. */
+  private static boolean standsBy(TroubleCode code, CodeTies ties, RulesAtHand rules) {
+    return ties.circuitOf(code).isEmpty() && rules.rule(CodeRule.Kind.BYSTANDER, code).isPresent();
   }
 }

@@ -2,6 +2,7 @@ package hopmend.fault;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * Which codes explain which others, from the catalog file {@code code-rules.yaml}.
@@ -17,7 +18,8 @@ import java.util.Optional;
  * @param brief a few words for the drawing; for a shared cause its name
  * @param unplug for a shared cause: whether the sensor that spoils it is found by unplugging one
  *     after another
- * @param alone for a bystander: what to do where nothing else is there
+ * @param withFollowers for a shared cause: whether codes that follow from others count too
+ * @param next what to do where such a code is the one to begin with
  */
 public record CodeRule(
     String id,
@@ -29,19 +31,29 @@ public record CodeRule(
     int atLeast,
     String brief,
     String reason,
-    String alone,
+    String next,
     boolean unplug,
+    boolean withFollowers,
     String source) {
   /**
-   * CHILD: follows from the cause. BYSTANDER: stands there for a reason of its own. SHARED: several
+   * FIRST: comes before all others, those of an earlier rule before those of a later one. CHILD:
+   * follows from the cause. BYSTANDER: stands there for a reason of its own. SHARED: several
    * circuits at once point at what they have in common. AGREED: several control units say the same
-   * of another one.
+   * of another one. WAY: only tells what to do. AREA: the same, where nothing else is known of a
+   * code.
    */
   public enum Kind {
+    FIRST,
     CHILD,
     BYSTANDER,
     SHARED,
-    AGREED
+    AGREED,
+    WAY,
+    AREA;
+
+    private boolean onlyTellsWhatToDo() {
+      return this == WAY || this == AREA;
+    }
   }
 
   public CodeRule {
@@ -50,9 +62,16 @@ public record CodeRule(
     explains =
         explains == null ? circuits.stream().flatMap(List::stream).toList() : List.copyOf(explains);
     brief = brief == null ? "" : brief;
-    alone = alone == null ? "" : alone;
+    reason = reason == null ? "" : reason;
+    next = next == null ? "" : next;
     if (kind == Kind.CHILD && causes.isEmpty()) {
       throw new IllegalArgumentException("Rule " + id + " explains children but names no cause");
+    }
+    if (reason.isEmpty() != kind.onlyTellsWhatToDo()
+        || kind.onlyTellsWhatToDo() && next.isEmpty()) {
+      throw new IllegalArgumentException(
+          "Rule %s needs %s"
+              .formatted(id, kind.onlyTellsWhatToDo() ? "what to do next" : "a reason"));
     }
     if (kind == Kind.SHARED && (atLeast < 2 || brief.isEmpty())) {
       throw new IllegalArgumentException(
@@ -71,26 +90,40 @@ public record CodeRule(
     return ranges.stream().mapToInt(CodeRange::size).sum();
   }
 
+  /** Whether it says what to do about each of its codes. */
+  boolean tellsWhatToDo() {
+    return kind != Kind.AREA && !next.isEmpty();
+  }
+
   boolean isCause(TroubleCode code) {
-    return causes.stream().anyMatch(r -> r.contains(code));
+    return holds(causes, code);
   }
 
   boolean explains(TroubleCode code) {
-    return explains.stream().anyMatch(r -> r.contains(code));
+    return holds(explains, code);
+  }
+
+  private static boolean holds(List<CodeRange> ranges, TroubleCode code) {
+    for (CodeRange range : ranges) {
+      if (range.contains(code)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Whether a cause of the rule explains a code of the rule: any, or its own one. */
   boolean ties(TroubleCode cause, TroubleCode code) {
-    return !pairwise || place(causes, cause).equals(place(explains, code));
+    return !pairwise
+        || place(causes, cause).isPresent() && place(causes, cause).equals(place(explains, code));
   }
 
   private static Optional<Integer> place(List<CodeRange> ranges, TroubleCode code) {
     int before = 0;
     for (CodeRange r : ranges) {
-      for (int i = 0; i < r.size(); i++) {
-        if (r.at(i).circuitText().equals(code.circuitText())) {
-          return Optional.of(before + i);
-        }
+      OptionalInt place = r.placeOf(code);
+      if (place.isPresent()) {
+        return Optional.of(before + place.getAsInt());
       }
       before += r.size();
     }
@@ -103,9 +136,7 @@ public record CodeRule(
         circuits.isEmpty()
             ? codes.stream().filter(this::explains).map(TroubleCode::circuitText).distinct().count()
             : circuits.stream()
-                .filter(
-                    c ->
-                        codes.stream().anyMatch(code -> c.stream().anyMatch(r -> r.contains(code))))
+                .filter(c -> codes.stream().anyMatch(code -> holds(c, code)))
                 .count();
     return kind == Kind.SHARED && hit >= atLeast;
   }

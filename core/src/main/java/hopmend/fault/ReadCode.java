@@ -75,6 +75,11 @@ public record ReadCode(
         : this;
   }
 
+  /** Told only of the past, while nothing says that it is there. */
+  public boolean isPast() {
+    return states.equals(Set.of(CodeState.HISTORY));
+  }
+
   public boolean is(CodeState state) {
     return states.contains(state);
   }

@@ -8,6 +8,7 @@ import hopmend.fault.CodeDrawing;
 import hopmend.fault.CodeGroup;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodePicture;
+import hopmend.fault.KnownCodes;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.CodePlace;
@@ -46,7 +47,7 @@ final class CodesAtHand {
   private final List<CodeGroup> ownCodes;
 
   /** Those, and the standard ones. */
-  private final List<CodeGroup> groups;
+  private final KnownCodes known;
 
   /** By the name of a card: its sites about whose circuits codes speak. */
   private final Map<String, Map<TroubleCode, Site>> circuits;
@@ -66,17 +67,13 @@ final class CodesAtHand {
     this.body = cardNamed(Fact.VehicleIdentified::card);
     this.cards = Stream.of(engine, body).flatMap(Optional::stream).distinct().toList();
     this.ownCodes = cards.stream().flatMap(c -> c.codes().stream()).toList();
-    this.groups = Stream.concat(ownCodes.stream(), catalog.codeGroups().stream()).toList();
+    this.known = catalog.knownCodes().with(ownCodes);
     this.circuits =
         cards.stream()
             .collect(Collectors.toUnmodifiableMap(VehicleCard::id, this::circuits, (c, same) -> c));
     this.picture =
         CodePicture.of(
-            job.readings(),
-            catalog.codeRules(),
-            groups,
-            wired(),
-            body.map(VehicleCard::bulletins).orElse(List.of()));
+            job.readings(), known, wired(), body.map(VehicleCard::bulletins).orElse(List.of()));
     Optional<VehicleCard> turnedTo =
         job.sensorChosen()
             .flatMap(s -> cards.stream().filter(c -> c.id().equals(s.card())).findFirst());
@@ -102,7 +99,7 @@ final class CodesAtHand {
   }
 
   private Optional<CodePlace> place(TroubleCode code, FamilySheet sheet, VehicleCard card) {
-    return sheet.place(code, groups, card, told(card));
+    return sheet.place(code, known.circuits(), card, told(card));
   }
 
   /** What is known of the vehicle, by its card and by who stands before it. */
@@ -198,7 +195,7 @@ final class CodesAtHand {
     for (ReadCode read : job.codes()) {
       TroubleCode code = read.code();
       boolean range =
-          CodeGroup.owning(code, groups)
+          CodeGroup.owning(code, known.circuits())
               .flatMap(g -> g.mode(code))
               .filter(m -> m.contains("range"))
               .isPresent();
@@ -257,7 +254,7 @@ final class CodesAtHand {
   }
 
   private List<Message> findMisfits() {
-    List<CodeGroup> all = Stream.concat(groups.stream(), catalog.otherCodes().stream()).toList();
+    List<CodeGroup> all = known.all();
     return picture.nodes().stream()
         .map(n -> n.read().code())
         .flatMap(c -> CodeGroup.owning(c, all).flatMap(g -> misfit(c, g)).stream())

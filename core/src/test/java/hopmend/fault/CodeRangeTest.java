@@ -72,6 +72,43 @@ class CodeRangeTest {
                     .hasSizeLessThanOrEqualTo(g.codes().size()));
   }
 
+  /** P020A to P020F tell injection timing in a run of cylinders that counts 1, 2, 3. */
+  @Test
+  void aLetterWithinARunThatCountsInTensHasNoPlace() {
+    CodeRange injectors = CodeRange.parse("P0201-P0212");
+    assertThat(injectors.contains(TroubleCode.parse("P020A"))).isTrue();
+    assertThat(injectors.placeOf(TroubleCode.parse("P020A"))).isEmpty();
+    assertThat(injectors.placeOf(TroubleCode.parse("P0212"))).hasValue(11);
+    assertThat(injectors.placeOf(TroubleCode.parse("P0213"))).isEmpty();
+    CodeGroup group =
+        CodeGroup.owning(TroubleCode.parse("P020A"), Shipped.CATALOG.otherCodes()).get();
+    assertThat(group.cylinder(TroubleCode.parse("P020A"))).isEmpty();
+    assertThat(group.cylinder(TroubleCode.parse("P0203"))).hasValue(3);
+  }
+
+  /** Failure types of ISO 15031-6 and failure modes of SAE J1939-73, from memory. */
+  @ParameterizedTest
+  @CsvSource({
+    "SPN 102 LOW, SPN 102 FMI 4, SPN 102 FMI 3",
+    "SPN 102 HIGH, SPN 102 FMI 3, SPN 102 FMI 31",
+    "SPN 100-SPN 110 BELOW, SPN 105 FMI 18, SPN 105 FMI 4",
+    "SPN 110 ABOVE, SPN 110 FMI 0, SPN 111 FMI 0",
+    "SPN 1-SPN 9 SILENT, SPN 9 FMI 19, SPN 9 FMI 2",
+    "P0335-P0339 OPEN, P0336-13, P0336-11",
+    "P0335-P0339 LOW, P0335-14, P0335"
+  })
+  void aRangeMayAskHowItsCodesAreOff(String range, String inside, String outside) {
+    CodeRange asks = CodeRange.parse(range);
+    assertThat(asks.contains(TroubleCode.parse(inside))).isTrue();
+    assertThat(asks.contains(TroubleCode.parse(outside))).isFalse();
+    assertThat(asks.text()).isEqualTo(range);
+  }
+
+  @Test
+  void aWayToBeOffThatNobodyKnowsIsRefused() {
+    assertThatThrownBy(() -> CodeRange.parse("SPN 102 LOWER")).hasMessageContaining("LOWER");
+  }
+
   @Test
   void aSeriesLongerThanItsRunIsRefused() {
     assertThatThrownBy(
@@ -83,6 +120,7 @@ class CodeRangeTest {
                     0,
                     "",
                     null,
+                    false,
                     null,
                     "a; b; c",
                     "",

@@ -30,7 +30,7 @@ class SaidTogetherTest {
                   return ReadCode.of(TroubleCode.parse(parts[0]), state);
                 })
             .toList();
-    CodePicture picture = CodePicture.of(read, CATALOG.codeRules(), CATALOG.codeGroups());
+    CodePicture picture = CodePicture.of(read, CATALOG.knownCodes());
     assertThat(picture.workOn().map(TroubleCode::text).orElse("-")).as(codes).isEqualTo(workOn);
     String all =
         said(picture.says())

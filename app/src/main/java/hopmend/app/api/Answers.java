@@ -285,7 +285,8 @@ final class Answers {
 
   record Condition(String name, Value value) {}
 
-  record Node(String code, String role, String reason, String headline) {}
+  /** A code among others; {@code next} says what to do about it. */
+  record Node(String code, String role, String reason, String headline, String next) {}
 
   /** A report, read, and what its codes say together. */
   record Report(

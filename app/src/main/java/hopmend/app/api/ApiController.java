@@ -82,9 +82,7 @@ class ApiController {
     ScanText scan = ScanText.read(text, year(), catalogs.now().reportWords());
     CodePicture picture =
         CodePicture.of(
-            scan.codes().stream().limit(MOST_CODES).toList(),
-            catalogs.now().codeRules(),
-            catalogs.now().codeGroups());
+            scan.codes().stream().limit(MOST_CODES).toList(), catalogs.now().knownCodes());
     return new Answers.Report(
         scan.layout(),
         scan.found().stream().limit(MOST_FOUND).map(Answers.Found::of).toList(),
@@ -108,7 +106,8 @@ class ApiController {
         code.text(),
         Words.of(n.role()),
         Words.of(n.reason()),
-        catalogs.now().meaning(code).headline());
+        catalogs.now().meaning(code).headline(),
+        n.next().map(Words::of).orElse(""));
   }
 
   @GetMapping("/identification/{number}")

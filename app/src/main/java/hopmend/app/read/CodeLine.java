@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
  * @param kind the word of its style sheet
  * @param units the control units that hold it; where they are several, each with what it says
  * @param chips its states, and how often it was seen
+ * @param next what to do about it
  * @param isFull shown with all that can be said and done; the others on being asked
  */
 public record CodeLine(
@@ -28,6 +29,7 @@ public record CodeLine(
     List<String> chips,
     List<String> units,
     CodeMeaning meaning,
+    String next,
     boolean isFull) {
   static CodeLine of(CodePicture.Node node, CodeMeaning meaning, boolean full) {
     List<String> chips = new ArrayList<>();
@@ -45,6 +47,7 @@ public record CodeLine(
         chips,
         units(node.holders()),
         meaning,
+        node.next().map(Words::of).orElse(""),
         full);
   }
 
