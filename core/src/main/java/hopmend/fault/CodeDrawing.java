@@ -26,7 +26,7 @@ public final class CodeDrawing {
   private static final double WIDE_BOX = 308;
   private static final int WIDE_TEXT = 10;
   private static final double ROOM_FOR_WORDS = 170;
-  private static final int MOST_LETTERS = 27;
+  private static final int MOST_LETTERS = 22;
 
   /** More boxes than this nobody can read; the list beside the drawing has them all. */
   private static final int MOST_BOXES = 40;

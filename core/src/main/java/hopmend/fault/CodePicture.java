@@ -188,10 +188,7 @@ public record CodePicture(
     }
     Shared common = sharedBy.get(code);
     if (common != null) {
-      TroubleCode begins = common.codes().get(0);
-      return code.equals(begins)
-          ? alone.as(Role.CAUSE, "points-at", common.name(), common.reason())
-          : alone.as(Role.CAUSE, "points-too", common.name(), begins.text());
+      return alone.as(Role.CAUSE, "points-at", common.name());
     }
     int children = ties.childrenOf(code);
     if (children > 0) {

@@ -10,6 +10,8 @@ import java.util.Optional;
 
 /** What an experienced technician would say first of some codes, why, and what to do then. */
 final class FirstSentence {
+  private static final int MOST_BESIDES = 3;
+
   private final List<Node> nodes;
   private final List<Arrow> arrows;
   private final List<Shared> shared;
@@ -47,12 +49,19 @@ final class FirstSentence {
     if (common.isEmpty()) {
       first.next().ifPresent(next -> says.add(Message.of("codes.next", next)));
     }
+    shared.stream()
+        .filter(s -> !common.equals(Optional.of(s)))
+        .limit(MOST_BESIDES)
+        .forEach(s -> says.add(Message.of("codes.besides", codes(s), s.name(), s.reason())));
     return says;
   }
 
   private static Message together(Shared common, TroubleCode first) {
-    List<String> codes = common.codes().stream().map(TroubleCode::text).toList();
-    return Message.of("codes.together", Message.listed(codes), common.name(), first.text());
+    return Message.of("codes.together", codes(common), common.name(), first.text());
+  }
+
+  private static Message codes(Shared common) {
+    return Message.listed(common.codes().stream().map(TroubleCode::text).toList());
   }
 
   private Message workOn(TroubleCode code) {
