@@ -105,7 +105,7 @@ public record CodePicture(
             .map(n -> named(node(n, ties, sharedBy, atHand), cases))
             .sorted(
                 Comparator.comparing(Node::role)
-                    .thenComparing(n -> n.read().isPast())
+                    .thenComparing(n -> n.read().onlyOfThePast())
                     .thenComparing(n -> atHand.rank(n.read().code()))
                     .thenComparing(n -> standsBy(n.read().code(), ties, atHand))
                     .thenComparing(n -> !sharedBy.containsKey(n.read().code()))
@@ -118,7 +118,7 @@ public record CodePicture(
     Optional<Node> first =
         sorted.stream()
             .filter(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE)
-            .min(Comparator.comparing(n -> n.read().isPast()));
+            .min(Comparator.comparing(n -> n.read().onlyOfThePast()));
     List<Node> nodes =
         Stream.concat(first.stream(), sorted.stream().filter(n -> !first.equals(Optional.of(n))))
             .toList();
@@ -174,7 +174,7 @@ public record CodePicture(
     List<ReadCode> of = speaking.of();
     boolean now = of.stream().anyMatch(c -> c.is(CodeState.CURRENT));
     List<TroubleCode> pointing =
-        of.stream().filter(c -> !now || !c.isPast()).map(ReadCode::code).toList();
+        of.stream().filter(c -> !now || !c.onlyOfThePast()).map(ReadCode::code).toList();
     boolean all = speaking.rule().withFollowers() && !ties.areExplained(pointing);
     return pointing.stream().filter(c -> all || ties.into(c).isEmpty()).sorted().toList();
   }

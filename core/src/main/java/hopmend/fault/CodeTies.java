@@ -80,7 +80,7 @@ final class CodeTies {
   }
 
   private static boolean mayExplain(ReadCode cause, ReadCode child) {
-    return !cause.isPast() || !child.is(CodeState.CURRENT);
+    return !cause.onlyOfThePast() || !child.is(CodeState.CURRENT);
   }
 
   private void tieWithinParts(KnownCodes known) {
@@ -92,7 +92,7 @@ final class CodeTies {
           ofOne.stream()
               .filter(c -> !into.containsKey(c.code()))
               .min(
-                  Comparator.comparing(ReadCode::isPast)
+                  Comparator.comparing(ReadCode::onlyOfThePast)
                       .thenComparing(c -> !c.is(CodeState.CURRENT))
                       .thenComparing(c -> -childrenOf(c.code()))
                       .thenComparing(ReadCode::code))

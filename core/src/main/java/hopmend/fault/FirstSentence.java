@@ -43,7 +43,7 @@ final class FirstSentence {
         .map(Shared::reason)
         .or(() -> rules.rule(CodeRule.Kind.FIRST, code).map(r -> Message.text(r.reason())))
         .ifPresent(why -> says.add(Message.of("codes.why", why)));
-    if (first.read().isPast()) {
+    if (first.read().onlyOfThePast()) {
       says.add(Message.of("codes.history"));
     }
     if (common.isEmpty()) {

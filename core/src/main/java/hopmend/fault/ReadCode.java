@@ -76,7 +76,7 @@ public record ReadCode(
   }
 
   /** Told only of the past, while nothing says that it is there. */
-  public boolean isPast() {
+  public boolean onlyOfThePast() {
     return states.equals(Set.of(CodeState.HISTORY));
   }
 

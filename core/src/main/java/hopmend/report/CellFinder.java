@@ -124,7 +124,7 @@ final class CellFinder {
         if (isUntold && units.isKnown(written)) {
           units.unitCell(at, written, cell, first, behind);
         } else if (Word.of(head.words()).stream().anyMatch(words::isDescription)
-            && at.cells().stream().anyMatch(x -> x.head().is(Label.CODE))) {
+            && at.cells().stream().anyMatch(x -> x.head().isOfCodes())) {
           at.describe(first, behind);
         }
       }

@@ -19,21 +19,28 @@ record Composed(String text, int[] starts, int[] ends) {
   private static final int[] AS_IT_CAME = {};
 
   static Composed of(String report, ReportWords words) {
-    return new Composed(report, AS_IT_CAME, AS_IT_CAME)
-        .by(Escapes::ofTerminal)
-        .by(Escapes::ofMail)
-        .by(Escapes::ofMarkup)
-        .by(Escapes::ofTwoEncodings)
-        .by(Escapes::ofTwoEncodings)
-        .by(Escapes::ofPreformatted)
-        .by(Escapes::ofMarkdown)
-        .by(Escapes::ofAddresses)
-        .by(Letters::composed)
-        .by(text -> LostLetters.found(text, words))
-        .by(LineSigns::unquoted)
-        .by(text -> LineSigns.unsigned(text, words))
-        .by(LineSigns::unlogged)
-        .by(LineSigns::unbulleted)
+    Composed lines =
+        new Composed(report, AS_IT_CAME, AS_IT_CAME)
+            .by(Escapes::ofTerminal)
+            .by(Escapes::ofMail)
+            .by(Escapes::ofMarkup)
+            .by(Escapes::ofTwoEncodings)
+            .by(Escapes::ofTwoEncodings)
+            .by(Escapes::ofDataWithin)
+            .by(Escapes::ofPreformatted)
+            .by(Escapes::ofMarkdown)
+            .by(Escapes::ofAddresses)
+            .by(Letters::composed)
+            .by(text -> LostLetters.found(text, words))
+            .by(LineSigns::unquoted)
+            .by(text -> LineSigns.unsigned(text, words))
+            .by(LineSigns::unlogged);
+    return JsonLayout.isYaml(lines.text, words) ? lines : lines.withoutSigns(words);
+  }
+
+  /** Without what stands before and behind lines, and with those as one that were broken. */
+  private Composed withoutSigns(ReportWords words) {
+    return by(LineSigns::unbulleted)
         .by(LineSigns::uncounted)
         .by(text -> LineSigns.unended(text, ",;\\"))
         .by(text -> WrappedLines.joined(text, words))

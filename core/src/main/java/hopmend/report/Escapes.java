@@ -71,7 +71,43 @@ final class Escapes {
           "[\u00C2-\u00C5\u00CE-\u00D1][\u0080-\u00BF%1$s]|[\u00E2\u00EF][\u0080-\u00BF%1$s]{2}"
               .formatted(WESTERN_SIGNS));
 
+  /** JSON that a program put into a string of JSON. */
+  private static final Pattern DATA_WITHIN =
+      Pattern.compile("(?<=[:,\\[]\\s{0,9})\"(?=\\[?\\s?\\{\\\\\")");
+
   private Escapes() {}
+
+  /** {"body": "{\"code\": ...}"}: what stands in the string is data as well. */
+  static Optional<Rewriting> ofDataWithin(String text) {
+    Matcher within = DATA_WITHIN.matcher(text);
+    if (!within.find()) {
+      return Optional.empty();
+    }
+    Rewriting freed = new Rewriting(text);
+    int from = 0;
+    do {
+      freed.keep(from, within.start());
+      from = freed(text, within.end(), freed);
+    } while (from < text.length() && within.find(from));
+    freed.keep(from, text.length());
+    return Optional.of(freed);
+  }
+
+  /** What a string holds, without its escapes, and where the text behind it begins. */
+  private static int freed(String text, int start, Rewriting freed) {
+    int i = start;
+    while (i < text.length() && text.charAt(i) != '"') {
+      boolean escaped = text.charAt(i) == '\\' && i + 1 < text.length();
+      char sign = escaped ? text.charAt(i + 1) : text.charAt(i);
+      char is = escaped && sign == 'n' ? '\n' : escaped && sign == 't' ? '\t' : sign;
+      int behind = escaped ? i + 2 : i + 1;
+      if (!escaped || sign != 'r') {
+        freed.put(is, i, behind);
+      }
+      i = behind;
+    }
+    return Math.min(i + 1, text.length());
+  }
 
   /** Signs of the encoding that stand for 0x80 to 0x9F. */
   private static String western() {

@@ -117,7 +117,9 @@ record Head(
     ReportWords.Label label = null;
     for (int i = 0; i < words.size(); i++) {
       Phrases.Match<ReportWords.Label> match = known.labels().at(words, i);
-      if (match != null && (label == null || label == ReportWords.Label.TEXT)) {
+      boolean ofOther =
+          match != null && match.words() == 1 && words.size() > 1 && known.namesAlone(words.get(i));
+      if (match != null && !ofOther && (label == null || label == ReportWords.Label.TEXT)) {
         label = match.meaning();
       }
     }
@@ -151,6 +153,49 @@ record Head(
   private static MeasureUnit perIn(List<Word> words, ReportWords known) {
     int n = words.size();
     return n < 3 ? null : known.measure(words.get(n - 2).text() + "/" + last(words)).orElse(null);
+  }
+
+  /**
+   * Whether they name the columns of a table: two of them or more and at least half are known. A
+   * table has a column of codes, or conditions only, or tells of the vehicle only: values with
+   * their names are none.
+   */
+  static boolean nameATable(List<Head> heads) {
+    long known =
+        heads.stream()
+            .filter(h -> h.isKnown() || h.controlUnit() != null && heads.size() > 2)
+            .count();
+    boolean isTable =
+        heads.stream().allMatch(h -> h.condition() != null)
+            || heads.stream().anyMatch(h -> h.isOfCodes() || h.state() != null && heads.size() > 2)
+            || heads.stream().filter(Head::isOfVehicle).count() >= 2 && areOfVehicle(heads);
+    return known >= 2 && known * 2 >= heads.size() && isTable;
+  }
+
+  /** Whether they tell of the vehicle, and of no code. */
+  static boolean areOfVehicle(List<Head> heads) {
+    return heads.stream().anyMatch(Head::isOfVehicle)
+        && heads.stream().allMatch(h -> h.isOfVehicle() || !h.isKnown());
+  }
+
+  /** A column of codes is told by what stands in it, whatever it is called. */
+  static List<Head> withCodes(List<Head> named, List<Boolean> codesBelow, ReportWords words) {
+    boolean told =
+        named.stream()
+            .anyMatch(h -> h.isOfCodes() || h.condition() != null || h.controlUnit() != null);
+    boolean one =
+        codesBelow.size() == named.size() && codesBelow.stream().filter(c -> c).count() == 1;
+    int codes = codesBelow.indexOf(true);
+    if (told || !one || named.get(codes).isKnown()) {
+      return named;
+    }
+    List<Head> all = new ArrayList<>(named);
+    all.set(codes, Head.of("code", words));
+    return all;
+  }
+
+  boolean isOfCodes() {
+    return is(ReportWords.Label.CODE) || is(ReportWords.Label.SPN) || is(ReportWords.Label.SPN_FMI);
   }
 
   boolean is(ReportWords.Label asked) {

@@ -1,21 +1,41 @@
 package hopmend.report;
 
+import hopmend.measure.MeasureUnit;
 import hopmend.report.PartLayout.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.TokenStreamFactory;
 import tools.jackson.core.json.JsonFactory;
+import tools.jackson.dataformat.yaml.YAMLFactory;
 
-/** JSON: objects are parts, their names and those of lists are headings. */
+/** JSON and YAML: objects are parts, their names and those of lists are headings. */
 final class JsonLayout {
   private static final Pattern CODE =
       Pattern.compile("[PCBU][0-9][0-9A-Z]{3}([^0-9A-Z]?[0-9A-F]{2})?", Pattern.CASE_INSENSITIVE);
+
+  private static final Pattern NESTED =
+      Pattern.compile(
+          "(?m)^ *- +[^:\\s][^:\\n]*:( |$)|^( *)\\S[^\\n]*:\\s*\\n\\2 *(-|[^:\\s]+:)( |$)");
+
+  /** A field or an item that lies deeper than what is above it: lists of one level have none. */
+  private static final Pattern WITHIN = Pattern.compile("(?m)^ +(?:[^\\s#-][^:\\n]*:|- )");
+
+  private static final Pattern YAML_LINE =
+      Pattern.compile(
+          "\\s*|---| *(- +)*([^:{\\[\"'#-][^:]*|\"[^\"]*\"|'[^']*'):( .*)?| *-( \\S*)?");
+  private static final Pattern FIELD = Pattern.compile("(?m)^ *(?:- +)*\"?([\\w -]{1,40})\"?:");
+  private static final int MOST_FIELDS = 200;
+  private static final Pattern NUMBER = Pattern.compile("[-+]?[0-9][0-9.,]*");
 
   private final String text;
   private final JsonParser json;
@@ -30,14 +50,47 @@ final class JsonLayout {
 
   /** Empty if it is none. */
   static Optional<Layout> of(String text, ReportWords words) {
-    try (JsonParser json = new JsonFactory().createParser(ObjectReadContext.empty(), text)) {
+    return read(text, new JsonFactory(), words)
+        .map(root -> new Layout("json", text, unescaped(text), PartLayout.lines(root)));
+  }
+
+  /**
+   * Data with parts in parts, one name or item a line; empty for anything else. Prose is no data,
+   * nor are fields below each other.
+   */
+  static Optional<Layout> ofYaml(String text, ReportWords words) {
+    return isYaml(text, words)
+        ? read(text, new YAMLFactory(), words)
+            .map(root -> new Layout("yaml", text, Layout.glyphs(text), PartLayout.lines(root)))
+        : Optional.empty();
+  }
+
+  static boolean isYaml(String text, ReportWords words) {
+    return NESTED.matcher(text).find()
+        && WITHIN.matcher(text).find()
+        && text.lines().allMatch(l -> YAML_LINE.matcher(l).matches())
+        && text.chars().noneMatch(c -> Character.isSurrogate((char) c))
+        && namesFields(text, words);
+  }
+
+  /** Whether two lines or more begin with the name of a field. */
+  private static boolean namesFields(String text, ReportWords words) {
+    return FIELD
+            .matcher(text)
+            .results()
+            .limit(MOST_FIELDS)
+            .filter(m -> Head.of(m.group(1), words).isKnown())
+            .limit(2)
+            .count()
+        == 2;
+  }
+
+  private static Optional<Part> read(String text, TokenStreamFactory kind, ReportWords words) {
+    try (JsonParser json = kind.createParser(ObjectReadContext.empty(), text)) {
       json.nextToken();
       Part root = new Part(null);
       new JsonLayout(text, json, words).value(root, null);
-      if (json.nextToken() != null) {
-        return Optional.empty();
-      }
-      return Optional.of(new Layout("json", text, unescaped(text), PartLayout.lines(root)));
+      return json.nextToken() == null ? Optional.of(root) : Optional.empty();
     } catch (JacksonException e) {
       return Optional.empty();
     }
@@ -85,16 +138,20 @@ final class JsonLayout {
           value(inner, inside);
         }
       }
+      measured(inner);
+      named(inner);
     } else if (token == JsonToken.START_ARRAY) {
       list(part, name);
+    } else if (token == JsonToken.VALUE_NULL) {
+      return;
     } else if (token != null) {
       int start = (int) json.currentTokenLocation().getCharOffset();
       json.getString();
       int end = (int) json.currentLocation().getCharOffset();
-      boolean quoted = token == JsonToken.VALUE_STRING;
+      boolean quoted = isQuoted(start);
       if (name != null && name.head().controlUnit() != null && holdsCode(start, end)) {
         Part ofUnit = new Part(name);
-        ofUnit.cells.add(new Cell(Head.NONE, start + 1, end - 1));
+        ofUnit.cells.add(new Cell(Head.NONE, quoted ? start + 1 : start, quoted ? end - 1 : end));
         part.parts.add(ofUnit);
         return;
       }
@@ -135,6 +192,68 @@ final class JsonLayout {
     }
   }
 
+  /** {"name": "Engine speed", "unit": "rpm", "value": 1850}, in any order: a field of that name. */
+  private void measured(Part part) {
+    List<Cell> names =
+        part.cells.stream().filter(c -> c.head().is(Label.TEXT) && isMeasure(c)).toList();
+    List<Cell> numbers =
+        part.cells.stream().filter(c -> !c.head().isKnown() && isNumber(c)).toList();
+    if (names.size() != 1 || numbers.size() != 1) {
+      return;
+    }
+    Optional<Cell> unit = part.cells.stream().filter(c -> measure(c).isPresent()).findFirst();
+    Head named = head(text(names.get(0)));
+    Cell number = numbers.get(0);
+    part.cells.removeAll(List.of(names.get(0), number));
+    unit.ifPresent(part.cells::remove);
+    Head head = unit.flatMap(this::measure).map(named::in).orElse(named);
+    part.cells.add(new Cell(head, number.start(), number.end()));
+  }
+
+  private boolean isMeasure(Cell name) {
+    Head head = head(text(name));
+    return head.condition() != null || head.is(Label.ODOMETER);
+  }
+
+  private Optional<MeasureUnit> measure(Cell c) {
+    return c.head().is(Label.UNIT) ? words.measure(text(c).strip()) : Optional.empty();
+  }
+
+  private boolean isNumber(Cell c) {
+    return NUMBER.matcher(text).region(c.start(), c.end()).matches();
+  }
+
+  private String text(Cell c) {
+    return text.substring(c.start(), c.end());
+  }
+
+  /** {"systems": [{"name": "Tail lift", "faults": [...]}]}: the name is that of the unit. */
+  private void named(Part part) {
+    boolean ofUnits = part.name != null && part.name.head().is(Label.UNIT);
+    boolean told =
+        part.cells.stream().anyMatch(c -> c.head().is(Label.UNIT) || holdsCode(c.start(), c.end()));
+    boolean answers =
+        part.cells.stream()
+            .anyMatch(c -> c.head().is(Label.ADDRESS) && words.answering(text(c)).isPresent());
+    if (!ofUnits || told || answers) {
+      return;
+    }
+    Stream.<Predicate<Cell>>of(
+            c -> c.head().is(Label.TEXT),
+            c -> c.head().is(Label.CODE),
+            c -> !c.head().isKnown() && words.units().whole(Word.of(text(c))).isPresent())
+        .flatMap(asked -> part.cells.stream().filter(asked).filter(this::holdsLetters))
+        .findFirst()
+        .ifPresent(
+            c ->
+                part.cells.set(
+                    part.cells.indexOf(c), new Cell(part.name.head(), c.start(), c.end())));
+  }
+
+  private boolean holdsLetters(Cell c) {
+    return text(c).chars().anyMatch(Character::isLetter);
+  }
+
   private boolean isCode(Cell name) {
     return CODE.matcher(text).region(name.start(), name.end()).matches();
   }
@@ -153,8 +272,13 @@ final class JsonLayout {
     }
   }
 
+  private boolean isQuoted(int start) {
+    return start < text.length() && "\"'".indexOf(text.charAt(start)) >= 0;
+  }
+
   private Cell name() {
-    int start = (int) json.currentTokenLocation().getCharOffset() + 1;
+    int start = (int) json.currentTokenLocation().getCharOffset();
+    start += isQuoted(start) ? 1 : 0;
     return new Cell(head(json.currentName()), start, start + json.currentName().length());
   }
 }

@@ -22,6 +22,7 @@ record Layout(String name, String original, char[] glyphs, List<Line> lines) {
       whole = Optional.of(MarkupLayout.of(text, words));
     }
     return whole
+        .or(() -> JsonLayout.ofYaml(text, words))
         .or(() -> MixedLayout.of(text, words))
         .or(() -> MarkupLayout.within(text, words))
         .orElseGet(() -> PlainLayout.of(text, words));

@@ -24,6 +24,8 @@ import org.jsoup.parser.Parser;
 /** HTML and XML, by a lenient parser that knows where in the original everything stands. */
 final class MarkupLayout {
   private static final Pattern BEGINS_WITH_NUMBER = Pattern.compile("[-+]?\\d");
+  private static final Pattern TWO_DIGITS = Pattern.compile("\\d.*\\d");
+  private static final int LONGEST_CODE = 12;
   private static final Set<String> INLINE =
       Set.of(
           "b", "i", "u", "em", "strong", "span", "font", "a", "sub", "sup", "mark", "code", "tt",
@@ -38,10 +40,12 @@ final class MarkupLayout {
 
   private static final Set<String> HEADINGS =
       Set.of("h1", "h2", "h3", "h4", "h5", "h6", "caption", "legend", "summary", "title");
-  private static final List<String> HTML_SIGNS =
-      List.of(
-          "<html", "<table", "<td", "<tr", "<div", "<p>", "<br", "<body", "<li", "<h1", "<h2",
-          "<h3");
+
+  /** Whole names: "<Transmission>" and "<brakes>" are no rows and breaks. */
+  private static final Pattern HTML_TAG =
+      Pattern.compile(
+          "<(html|table|td|tr|div|p|br|body|li|h[1-3])(?=[\\s/>])", Pattern.CASE_INSENSITIVE);
+
   private static final int LOOK_AT = 65_536;
   private static final Set<String> SILENT = Set.of("script", "style", "template");
 
@@ -74,8 +78,7 @@ final class MarkupLayout {
   }
 
   private static boolean isHtml(String text) {
-    String head = text.substring(0, Math.min(LOOK_AT, text.length())).toLowerCase(Locale.ROOT);
-    return HTML_SIGNS.stream().anyMatch(head::contains);
+    return HTML_TAG.matcher(text).region(0, Math.min(LOOK_AT, text.length())).find();
   }
 
   private static Layout html(String text, ReportWords words) {
@@ -259,16 +262,26 @@ final class MarkupLayout {
     List<Head> heads = List.of();
     Optional<SideBySide> units = Optional.empty();
     Map<Integer, Lasting> lasting = new TreeMap<>();
-    for (Element row : rows(table)) {
-      List<Element> cells = withLasting(row, lasting);
+    List<Element> rows = rows(table);
+    if (isTurned(rows)) {
+      turned(rows);
+      return;
+    }
+    for (int r = 0; r < rows.size(); r++) {
+      List<Element> cells = withLasting(rows.get(r), lasting);
       if (cells.stream().anyMatch(c -> !c.children().isEmpty() && c.selectFirst("table") != null)) {
         cells.forEach(c -> blocks(c, depth + 1));
         continue;
       }
       boolean allHeads = cells.stream().allMatch(c -> c.normalName().equals("th"));
-      if (cells.size() > 1 && (allHeads || heads.isEmpty() && isHeader(cells))) {
-        heads =
-            Head.nowAndBefore(cells.stream().map(c -> Head.of(c.text(), words)).toList(), words);
+      Optional<Element> below =
+          r + 1 < rows.size() ? Optional.of(rows.get(r + 1)) : Optional.empty();
+      boolean names =
+          heads.isEmpty()
+              && (isHeader(cells)
+                  || r == 0 && below.isPresent() && mayBeHeader(cells, below.get()));
+      if (cells.size() > 1 && (allHeads || names)) {
+        heads = heads(cells, below);
         units.ifPresent(u -> lines.addAll(u.lines()));
         units = ofUnits(cells, heads);
       } else if (cells.size() == 1) {
@@ -282,6 +295,67 @@ final class MarkupLayout {
       }
     }
     units.ifPresent(u -> lines.addAll(u.lines()));
+  }
+
+  private List<Head> heads(List<Element> cells, Optional<Element> below) {
+    List<Head> named = cells.stream().map(c -> Head.of(c.text(), words)).toList();
+    List<Boolean> codes = below.map(MarkupLayout::codes).orElse(List.of());
+    return Head.withCodes(Head.nowAndBefore(named, words), codes, words);
+  }
+
+  private static List<Boolean> codes(Element row) {
+    return row.children().stream().map(c -> isCode(c.text())).toList();
+  }
+
+  private static boolean isCode(String text) {
+    return TextCells.CODE_WITHIN.matcher(text).lookingAt() && text.length() < LONGEST_CODE;
+  }
+
+  /**
+   * The first row of plain cells may be that of names, some of them unknown, if those of a table
+   * stand there, or units above their codes.
+   */
+  private boolean mayBeHeader(List<Element> cells, Element below) {
+    if (cells.size() < 2 || cells.stream().anyMatch(c -> TWO_DIGITS.matcher(c.text()).find())) {
+      return false;
+    }
+    List<Head> named = heads(cells, Optional.of(below));
+    boolean units =
+        named.stream().noneMatch(Head::isKnown)
+            && named.stream().filter(h -> h.controlUnit() != null).count() >= 2
+            && TextCells.CODE_WITHIN.matcher(below.text()).find();
+    return units || Head.nameATable(named);
+  }
+
+  /** Names below each other in the first column, and several codes side by side behind one. */
+  private boolean isTurned(List<Element> rows) {
+    boolean even =
+        rows.size() > 1
+            && rows.get(0).childrenSize() > 2
+            && rows.stream().allMatch(r -> r.childrenSize() == rows.get(0).childrenSize());
+    if (!even) {
+      return false;
+    }
+    List<Head> names = rows.stream().map(r -> Head.of(r.child(0).text(), words)).toList();
+    boolean codes =
+        rows.stream()
+            .filter(r -> Head.of(r.child(0).text(), words).is(Label.CODE))
+            .anyMatch(r -> r.children().stream().skip(1).allMatch(c -> isCode(c.text())));
+    return codes && names.stream().filter(Head::isKnown).count() > 1;
+  }
+
+  private void turned(List<Element> rows) {
+    List<Head> names = rows.stream().map(r -> Head.of(r.child(0).text(), words)).toList();
+    for (int c = 1; c < rows.get(0).childrenSize(); c++) {
+      List<Cell> cells = new ArrayList<>();
+      for (int r = 0; r < rows.size(); r++) {
+        int[] place = place(rows.get(r).child(c));
+        if (place[1] > 0) {
+          cells.add(new Cell(names.get(r), place[0], place[1]));
+        }
+      }
+      lines.add(new Line(Line.Kind.ROW, cells, 0));
+    }
   }
 
   /** Whether all names of columns are those of control units; empty if they are others. */
@@ -438,13 +512,28 @@ final class MarkupLayout {
     }
     Head head = heads.computeIfAbsent(e.tagName(), n -> Head.of(n, words));
     int[] place = e.children().isEmpty() ? place(e) : new int[2];
+    int name = e.sourceRange().startPos() + 1;
+    if (isCode(e.tagName()) && e.children().isEmpty()) {
+      // <P0340>confirmed</P0340>
+      Part ofCode = new Part(null);
+      parent.parts.add(ofCode);
+      reveal(name, name + e.tagName().length(), e.tagName());
+      ofCode.cells.add(new Cell(Head.NONE, name, name + e.tagName().length()));
+      if (place[1] > 0) {
+        ofCode.cells.add(new Cell(Head.NONE, place[0], place[1]));
+      }
+      return;
+    }
     if (e.attributesSize() == 0 && e.children().isEmpty() && !holdsCodes(place, head)) {
       if (place[1] > 0) {
         parent.cells.add(new Cell(head, place[0], place[1]));
       }
       return;
     }
-    int name = e.sourceRange().startPos() + 1;
+    if (head.is(Label.UNIT) && e.attributesSize() == 0 && isUnitWithName(e)) {
+      unit(parent, e, head, depth);
+      return;
+    }
     Part part = new Part(new Cell(head, name, name + e.tagName().length()));
     parent.parts.add(part);
     reveal(name, name + e.tagName().length(), e.tagName());
@@ -471,6 +560,29 @@ final class MarkupLayout {
     if (!e.children().isEmpty()) {
       nodes(part, e, head, depth + 1);
     }
+  }
+
+  /** <ecu><name>Engine</name><addr>7E8</addr></ecu>: it is that of the part around it. */
+  private void unit(Part parent, Element e, Head head, int depth) {
+    for (Element child : e.children()) {
+      int[] place = place(child);
+      if (isName(child) && place[1] > 0) {
+        parent.cells.add(new Cell(head, place[0], place[1]));
+      } else {
+        part(parent, child, depth + 1);
+      }
+    }
+  }
+
+  private boolean isUnitWithName(Element e) {
+    return e.children().stream().anyMatch(this::isName)
+        && e.children().stream().allMatch(c -> c.children().isEmpty())
+        && !TextCells.CODE_WITHIN.matcher(e.text()).find();
+  }
+
+  private boolean isName(Element e) {
+    Head head = Head.of(e.tagName(), words);
+    return head.is(Label.TEXT) || head.is(Label.UNIT);
   }
 
   /** Elements, and what stands between them: "<fault>P0340 <state>stored</state></fault>". */

@@ -46,7 +46,11 @@ final class PartLayout {
     boolean areUnits =
         part.parts.stream().anyMatch(p -> p.name != null && p.name.head().controlUnit() != null);
     for (Part p : part.parts) {
-      boolean isUnknown = areUnits && p.name != null && !p.name.head().isKnown();
+      boolean isUnknown =
+          areUnits
+              && p.name != null
+              && !p.name.head().isKnown()
+              && p.name.head().controlUnit() == null;
       put(isUnknown ? p.namedAsTold() : p, depth + 1);
     }
     lines.add(Line.of(Line.Kind.CLOSE, depth));

@@ -64,6 +64,13 @@ final class PlainLayout {
         start = stack.get().end();
         continue;
       }
+      Optional<FlagLines> flags = FlagLines.at(glyphs, start, words);
+      if (flags.isPresent()) {
+        endBlock();
+        lines.add(flags.get().row());
+        start = flags.get().end();
+        continue;
+      }
       int end = start;
       while (end < glyphs.length && glyphs[end] != '\n') {
         end++;
@@ -90,7 +97,7 @@ final class PlainLayout {
     endBlock();
     if (start == end) {
       lines.add(Line.of(Line.Kind.GAP, 0));
-      if (rows > 0 && (parting == TextCells.SPACES || isOfVehicle(heads))) {
+      if (rows > 0 && (parting == TextCells.SPACES || Head.areOfVehicle(heads))) {
         heads = List.of();
       }
       return;
@@ -104,7 +111,7 @@ final class PlainLayout {
     if (!holdsCode && isHeader(start, end) || beginsBlock(start, end)) {
       return;
     }
-    if (holdsCode && isOfVehicle(heads)) {
+    if (holdsCode && Head.areOfVehicle(heads)) {
       heads = List.of();
     }
     if (!heads.isEmpty()) {
@@ -218,18 +225,15 @@ final class PlainLayout {
         continue;
       }
       List<Head> named = Head.nowAndBefore(cells.stream().map(text::headOf).toList(), words);
-      int known = 0;
       for (int i = 0; i < cells.size(); i++) {
         Cell c = cells.get(i);
-        Head head = named.get(i);
-        if (digits(c) > (head.condition() == null ? 1 : 2) || isValue(c) || isField(c)) {
+        if (digits(c) > (named.get(i).condition() == null ? 1 : 2) || isValue(c) || isField(c)) {
           return false;
         }
-        boolean unit = head.controlUnit() != null && cells.size() > 2;
-        known += head.isKnown() || unit ? 1 : 0;
       }
-      named = withCodes(named, end, sign);
-      if (known >= 2 && known * 2 >= cells.size() && isTable(named)) {
+      List<Boolean> codesBelow = text.below(end, sign).stream().map(text::isCode).toList();
+      named = Head.withCodes(named, codesBelow, words);
+      if (Head.nameATable(named)) {
         columns = cells;
         heads = named;
         parting = sign;
@@ -240,23 +244,6 @@ final class PlainLayout {
       }
     }
     return false;
-  }
-
-  /** A column of codes is told by what stands in it, whatever it is called. */
-  private List<Head> withCodes(List<Head> named, int end, char sign) {
-    List<Cell> row = text.below(end, sign);
-    boolean told =
-        named.stream()
-            .anyMatch(h -> isOfCodes(h) || h.condition() != null || h.controlUnit() != null);
-    if (told || row.size() != named.size() || row.stream().filter(text::isCode).count() != 1) {
-      return named;
-    }
-    int codes = IntStream.range(0, row.size()).filter(i -> text.isCode(row.get(i))).sum();
-    List<Head> all = new ArrayList<>(named);
-    if (!named.get(codes).isKnown()) {
-      all.set(codes, Head.of("code", words));
-    }
-    return all;
   }
 
   /** "Conf Pend Perm": names of states that one space parts are columns of their own. */
@@ -310,28 +297,6 @@ final class PlainLayout {
   private boolean isField(Cell c) {
     int colon = text.indexOf(':', c.start(), c.end());
     return colon > c.start() && colon + 1 < c.end();
-  }
-
-  /**
-   * A table has a column of codes, or conditions only, or tells of the vehicle only: values with
-   * their names are none.
-   */
-  private static boolean isTable(List<Head> heads) {
-    return heads.stream().allMatch(h -> h.condition() != null)
-        || heads.stream().anyMatch(h -> isOfCodes(h) || h.state() != null && heads.size() > 2)
-        || heads.stream().filter(Head::isOfVehicle).count() >= 2 && isOfVehicle(heads);
-  }
-
-  /** Whether the table at hand tells of the vehicle, and of no code. */
-  private static boolean isOfVehicle(List<Head> heads) {
-    return heads.stream().anyMatch(Head::isOfVehicle)
-        && heads.stream().allMatch(h -> h.isOfVehicle() || !h.isKnown());
-  }
-
-  private static boolean isOfCodes(Head h) {
-    return h.is(ReportWords.Label.CODE)
-        || h.is(ReportWords.Label.SPN)
-        || h.is(ReportWords.Label.SPN_FMI);
   }
 
   /** Three digits together are no name of a column. */

@@ -213,7 +213,9 @@ final class ReportReader {
     Set<CodeState> states = head.state() == null ? f.allStates() : Set.of(head.state());
     Context next =
         new Context(context.unit(), states.isEmpty() ? context.states() : states, head, false);
-    context = f.unit != null && f.unitIsWhole ? next.of(f.unit) : next;
+    String unit = head.controlUnit() != null ? head.controlUnit().name() : f.unit;
+    boolean whole = head.controlUnit() != null || f.unit != null && f.unitIsWhole;
+    context = whole ? next.of(unit) : next;
   }
 
   // Codes

@@ -197,8 +197,7 @@ final class ReportValues {
     boolean isAnother = named && odometerIsNamed && beside == odometerBeside && ofOnePlace;
     if (isAnother && odometer.filter(o -> !isAbout(o.reading(), v.reading())).isPresent()) {
       LineFinds.Value known = odometer.get();
-      double more = km(v.reading()) - km(known.reading());
-      boolean isLater = more > 0 && more <= RUN_BETWEEN;
+      boolean isLater = isLater(v.reading(), known.reading());
       noOdometer();
       take(isLater ? v : known, beside, true);
       marks.doubt(isLater ? known : v, Message.of("doubt.another-odometer"));
@@ -248,6 +247,12 @@ final class ReportValues {
                 c -> distances.stream().allMatch(d -> isNoLess(c.reading(), d.value().reading())))
             .findFirst()
         : Optional.empty();
+  }
+
+  /** Whether it may be the later one of two visits, or of one hire: no vehicle runs backwards. */
+  static boolean isLater(Reading other, Reading known) {
+    double more = km(other) - km(known);
+    return more > 0 && more <= RUN_BETWEEN;
   }
 
   /** One distance in two units, or read twice in one visit. */

@@ -85,6 +85,7 @@ public final class ReportWords {
       List<String> faulty,
       List<String> relative,
       List<String> singular,
+      List<String> alone,
       List<String> trips,
       List<String> demanded,
       List<String> since,
@@ -193,6 +194,7 @@ public final class ReportWords {
   private final Set<String> descriptions = new HashSet<>();
   private final Set<String> relative = new HashSet<>();
   private final Set<String> singular = new HashSet<>();
+  private final Set<String> alone = new HashSet<>();
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
@@ -235,6 +237,7 @@ public final class ReportWords {
     words(file.faulty(), faulty);
     words(file.relative(), relative);
     words(file.singular(), singular);
+    words(file.alone(), alone);
     words(file.since(), since);
     words(file.trips(), trips);
     words(file.demanded(), demanded);
@@ -564,6 +567,11 @@ public final class ReportWords {
 
   boolean isNot(Word w) {
     return not.contains(w.text());
+  }
+
+  /** "id" names a code's field, "session id" does not. */
+  boolean namesAlone(Word w) {
+    return alone.contains(w.text());
   }
 
   boolean isDenied(Word w) {

@@ -122,6 +122,10 @@ public record ScanText(
           "The report has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), MAX_CHARACTERS));
     }
+    return SeveralReports.read(text, report -> alone(report, modelYearNow, words));
+  }
+
+  private static ScanText alone(String text, int modelYearNow, ReportWords words) {
     Composed report = Composed.of(text, words);
     // Behind every word something stands, so that nobody has to look whether the text ends there.
     String closed = report.text().endsWith("\n") ? report.text() : report.text() + "\n";

@@ -90,7 +90,10 @@ final class StatusCells {
     OptionalInt status = HexByte.of(small);
     boolean hex =
         status.isPresent()
-            && (layout.name().equals("text") || small.length() > 2 || !small.matches("[01]\\d?"));
+            && (layout.name().equals("text")
+                || small.length() > 2
+                || !small.matches("[01]\\d?")
+                || cell.head().words().matches(".*\\b(byte|hex|mask)\\b.*"));
     OptionalInt bits = HexByte.ofBits(small);
     if (hex || bits.isPresent()) {
       int value = bits.orElseGet(status::getAsInt);

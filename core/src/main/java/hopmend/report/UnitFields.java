@@ -184,6 +184,9 @@ final class UnitFields {
 
   /** What a gap parts from the code: a name in the first column, if a table has such a column. */
   void firstColumn(LineAtHand at) {
+    if (at.size() > 0 && at.cellOf(0).head().is(Label.TEXT)) {
+      return;
+    }
     int code = 0;
     while (code < at.size() && code < 4 && at.part(code) == Part.OTHER) {
       if (at.word(code).digits() > 0 || at.segment(code) != at.segment(0)) {

@@ -362,6 +362,9 @@ final class UnitFinder {
       return true;
     }
     boolean whole = isWholeSegment(at, from, behind);
+    if (head.is(Label.TEXT) && at.cells().stream().anyMatch(c -> c.head().isOfCodes())) {
+      return false;
+    }
     if (!at.finds.hasCodes()) {
       boolean loose = head == Head.NONE || at.line().kind() == Line.Kind.HEADING || whole;
       return loose && (whole || behind - from > 1 && at.finds.otherWords <= 3);

@@ -124,7 +124,8 @@ final class WrappedLines {
         broken.add(new Broken(line, end, begin, within && goesOn(line, begin, capital)));
       }
       line = next;
-      isProse = mayBe && !parted && isProse(next);
+      boolean whole = looks.substring(start + next.length(), behind).isBlank();
+      isProse = mayBe && !parted && whole && isProse(next);
       longest = isProse ? Math.max(longest, next.length()) : longest;
       end = start + next.length();
     }

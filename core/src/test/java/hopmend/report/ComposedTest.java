@@ -66,6 +66,22 @@ class ComposedTest {
     return report.substring(0, f.start()).split("\r\n|\n\f|[\n\r\f\u2028]", -1).length == f.line();
   }
 
+  /** Lines may be broken or whole, and as long as they like: no visible sign is lost. */
+  @Test
+  void joinedLinesKeepAllThatStoodInThem() {
+    String line = "It came in with a lamp and the driver says it was there since the bridge near ";
+    for (int more = 0; more < 80; more++) {
+      String report =
+          line
+              + "x".repeat(more)
+              + " the old harbour P0340 stored and P0300 pending after that\nand now"
+              + " it is fine\nP0335 stored\n";
+      assertThat(Told.codes(report)).as(report).contains("P0340", "P0300", "P0335");
+      String composed = Composed.of(report, Shipped.CATALOG.reportWords()).text();
+      assertThat(composed.replaceAll("\\s", "")).isEqualTo(report.replaceAll("\\s", ""));
+    }
+  }
+
   @Test
   void oneQuotedLineIsAHeadingAndGapsBetweenBlocksStay() {
     assertThat(Told.codes("> Zorbel\nC1234\n\n> Engine\nP0335\nP0340\n"))

@@ -192,7 +192,8 @@ final class ReportSweep {
   public static void main(String[] names) {
     List<ReportScore.Case> all = all();
     Map<String, String> before = new HashMap<>();
-    Stream.concat(WAYS.stream(), HARDER.stream())
+    Stream.of(WAYS, HARDER, DataWays.WAYS, DataWays.HARDER)
+        .flatMap(List::stream)
         .filter(w -> names.length == 0 || List.of(names).contains(w.name()))
         .forEach(
             way -> {

@@ -3,6 +3,7 @@ package hopmend.app.read;
 import hopmend.app.web.HeavyWork;
 import hopmend.app.web.InputProblem;
 import hopmend.app.web.UploadedText;
+import hopmend.report.SeveralReports;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -46,9 +47,9 @@ public class SentReports {
    * @throws InputProblem in the field "file" if a file is empty, too large, or no report
    */
   public String text(String pasted, List<MultipartFile> files, String asker) {
-    List<String> parts = new ArrayList<>();
+    List<SeveralReports.Named> parts = new ArrayList<>();
     if (!pasted.isBlank()) {
-      parts.add(pasted);
+      parts.add(new SeveralReports.Named("pasted", pasted));
     }
     for (MultipartFile file : files == null ? List.<MultipartFile>of() : files) {
       String name = Objects.toString(file.getOriginalFilename(), "");
@@ -59,10 +60,11 @@ public class SentReports {
         throw new InputProblem("file", "The file " + name + " is empty. Pick another one.");
       }
       UploadedText.requireSize(file.getSize());
-      parts.add(
-          heavy.few("file", asker, (int) file.getSize(), () -> read(name, bytes(file), true)));
+      String report =
+          heavy.few("file", asker, (int) file.getSize(), () -> read(name, bytes(file), true));
+      parts.add(new SeveralReports.Named(name, report));
     }
-    return String.join("\n\n", parts);
+    return SeveralReports.joined(parts);
   }
 
   private static byte[] bytes(MultipartFile file) {
@@ -115,7 +117,7 @@ public class SentReports {
   }
 
   private static String zip(String name, byte[] bytes) {
-    List<String> parts = new ArrayList<>();
+    List<SeveralReports.Named> parts = new ArrayList<>();
     int left = MOST_BYTES;
     try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
       for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
@@ -133,7 +135,7 @@ public class SentReports {
               "holds more than %d files or %d MB. Send the reports alone."
                   .formatted(MOST_FILES, MOST_BYTES / 1_000_000));
         }
-        parts.add(read(e.getName(), entry, false));
+        parts.add(new SeveralReports.Named(e.getName(), read(e.getName(), entry, false)));
       }
     } catch (IOException e) {
       throw refused(name, "is a ZIP that cannot be read.");
@@ -141,6 +143,6 @@ public class SentReports {
     if (parts.isEmpty()) {
       throw refused(name, "is an empty ZIP.");
     }
-    return String.join("\n\n", parts);
+    return SeveralReports.joined(parts);
   }
 }
