@@ -23,7 +23,12 @@ final class BlockFinder {
    */
   Optional<ColumnBlock> ofUnits(int start, int end, int lineStart) {
     List<Cell> names = cells.split(start, end, TextCells.SPACES);
-    if (names.size() > 1 && names.stream().allMatch(cells::isUnit)) {
+    // "ECU   ABS": a field and what stands in it.
+    boolean field =
+        names.size() == 2
+            && cells.headOf(names.get(0)).is(ReportWords.Label.UNIT)
+            && cells.below(end, TextCells.SPACES).stream().noneMatch(cells::isCode);
+    if (names.size() > 1 && !field && names.stream().allMatch(cells::isUnit)) {
       return Optional.of(new SideBySide(TextCells.SPACES, names, lineStart));
     }
     for (char sign : TextCells.PARTINGS) {

@@ -54,6 +54,12 @@ final class UnitFinder {
       }
       Phrases.Match<ControlUnit> match = names.at(at, i);
       int behind = match == null ? i + 1 : i + match.words();
+      if (i == 0 && isKindOf(at, behind)) {
+        at.account(0, behind, Part.LABEL);
+        at.finds.unitIsLabelled = true;
+        i = behind;
+        continue;
+      }
       boolean before = at.finds.hasCodes() && isBeforeCode(at, i);
       boolean ofUnknown = at.finds.unitIsUnknown && at.word(i).start() < at.finds.unitEnd;
       if (match != null && !ofUnknown && !isTaken(at, i) && isNamed(at, i, behind)) {
@@ -71,6 +77,18 @@ final class UnitFinder {
       }
       i = behind;
     }
+  }
+
+  /** "ECU ABS": the first word says what the second is the name of. */
+  private boolean isKindOf(LineAtHand at, int behind) {
+    Phrases.Match<Label> label = words.labels().at(at.words(), 0);
+    return label != null
+        && label.meaning() == Label.UNIT
+        && label.words() == behind
+        && behind < at.size()
+        && at.part(behind) == Part.UNIT
+        && names.at(at, behind) != null
+        && behind + names.at(at, behind).words() == at.size();
   }
 
   /** "Crane: C1234" in the midst of others: the name stands right before its code. */

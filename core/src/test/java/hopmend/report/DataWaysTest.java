@@ -41,6 +41,8 @@ class DataWaysTest {
         "DTC: P0299§Active = x§Pending = -§Confirmed = x§§DTC: P0300§Active = -§Pending = x§|P0299 current stored, P0300 pending",
         "Fehlercode: P0300§Aktuell: nein§Gespeichert: ja§|P0300 stored",
         "Unit: Body§Fault: B1318§Now: -§Before: x§|B1318 history @body control",
+        "DTC   P0299-00§ECU   Engine§State Confirmed, active§DTC   C0040-1F§ECU   ABS§State Pending§|P0299 current stored @engine control, C0040-1F pending @brake control",
+        "P0299§ECU ABS§|P0299 @brake control",
         "<report><Transmission><P0715>pending</P0715></Transmission><Brakes><C0035>stored</C0035></Brakes></report>|P0715 pending @transmission control, C0035 stored @brake control",
         "<scan><row><ecu><name>Engine</name><addr>7E8</addr></ecu><codes><id>P0171</id></codes></row></scan>|P0171 @engine control",
         "<table><tr><td>ECU</td><td>DTC</td><td>Status byte</td></tr><tr><td>Engine</td><td>P0299</td><td>09</td></tr></table>|P0299 current stored @engine control",
