@@ -119,6 +119,19 @@ class ReportFilesIT extends AppIT {
     assertThat(codes(job)).containsExactlyInAnyOrder("P0340", "P0113", "P0717");
   }
 
+  /** What a heading of one file says ends with it. */
+  @Test
+  void noFileSaysAnythingOfAnother() throws Exception {
+    long job = newJob();
+    MockMultipartFile one = file("one.txt", utf8("Engine control\nP0340 stored\n"));
+    MockMultipartFile two = file("two.txt", utf8("P0717\n"));
+    assertThat(send(job, "", one, two).getStatus()).isEqualTo(302);
+    assertThat(desk.look(job).workup().state().readings())
+        .extracting(r -> r.code().text() + " " + r.states() + " " + r.controlUnit())
+        .containsExactlyInAnyOrder("P0340 [STORED] engine control", "P0717 [] ");
+    assertThat(page(job)).contains("2 codes in 2 places of several reports", "§§ two.txt");
+  }
+
   @Test
   void whatIsNoReportIsRefusedInPlaceWithAWayOn() throws Exception {
     long job = newJob();
