@@ -19,6 +19,7 @@ import java.util.stream.Stream;
  * @param bulletins of the vehicle that speak about just these codes
  * @param workOn the code to work on first, empty if there is none
  * @param says what to do, a few sentences
+ * @param stops whether nobody goes on before what is said is done
  */
 public record CodePicture(
     List<Node> nodes,
@@ -26,7 +27,8 @@ public record CodePicture(
     List<Shared> shared,
     List<Bulletin> bulletins,
     Optional<TroubleCode> workOn,
-    List<Message> says) {
+    List<Message> says,
+    boolean stops) {
 
   /** What a code is to the others. */
   public enum Role {
@@ -125,8 +127,13 @@ public record CodePicture(
     List<Message> says = new ArrayList<>();
     cases.stream().findFirst().ifPresent(b -> says.add(Message.of("codes.bulletin", b.id())));
     says.addAll(new FirstSentence(nodes, ties.arrows(), shared, atHand).says(first));
+    boolean stops =
+        codes.stream()
+            .filter(c -> !c.onlyOfThePast())
+            .flatMap(c -> atHand.rule(CodeRule.Kind.FIRST, c.code()).stream())
+            .anyMatch(CodeRule::stop);
     return new CodePicture(
-        nodes, ties.arrows(), shared, cases, first.map(n -> n.read().code()), says);
+        nodes, ties.arrows(), shared, cases, first.map(n -> n.read().code()), says, stops);
   }
 
   private static Node untied(ReadCode read, CodeReadings held, CodeTies ties, RulesAtHand rules) {

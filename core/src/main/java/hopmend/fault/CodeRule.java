@@ -19,6 +19,7 @@ import java.util.OptionalInt;
  * @param unplug for a shared cause: whether the sensor that spoils it is found by unplugging one
  *     after another
  * @param withFollowers for a shared cause: whether codes that follow from others count too
+ * @param stop for what comes first: whether nobody goes on before it is done
  * @param next what to do where such a code is the one to begin with
  */
 public record CodeRule(
@@ -34,6 +35,7 @@ public record CodeRule(
     String next,
     boolean unplug,
     boolean withFollowers,
+    boolean stop,
     String source) {
   /**
    * FIRST: comes before all others, those of an earlier rule before those of a later one. CHILD:
@@ -72,6 +74,10 @@ public record CodeRule(
       throw new IllegalArgumentException(
           "Rule %s needs %s"
               .formatted(id, kind.onlyTellsWhatToDo() ? "what to do next" : "a reason"));
+    }
+    if (stop && (kind != Kind.FIRST || next.isEmpty())) {
+      throw new IllegalArgumentException(
+          "Rule " + id + " stops, so it must come first and say what to do");
     }
     if (kind == Kind.SHARED && (atLeast < 2 || brief.isEmpty())) {
       throw new IllegalArgumentException(

@@ -30,6 +30,25 @@ final class MixedLayout {
         : Optional.empty();
   }
 
+  /** Where runs of blocks begin and end, what only space parts as one. */
+  static List<int[]> runs(String text, ReportWords words) {
+    MixedLayout mixed = new MixedLayout(text, words);
+    List<int[]> runs = new ArrayList<>();
+    int at = 0;
+    while (at < text.length()) {
+      int start = mixed.firstSign(at);
+      int end = start < text.length() ? mixed.blockEnd(start) : -1;
+      int[] last = runs.isEmpty() ? null : runs.get(runs.size() - 1);
+      if (end > 0 && last != null && text.substring(last[1], start).isBlank()) {
+        last[1] = end;
+      } else if (end > 0) {
+        runs.add(new int[] {start, end});
+      }
+      at = end < 0 ? mixed.lineBehind(start) : end;
+    }
+    return runs;
+  }
+
   private boolean read() {
     int plain = 0;
     int at = 0;

@@ -122,7 +122,7 @@ public record ScanText(
           "The report has %d characters; at most %d are read. Paste the part with the codes."
               .formatted(text.length(), MAX_CHARACTERS));
     }
-    return SeveralReports.read(text, report -> alone(report, modelYearNow, words));
+    return SeveralReports.read(text, words, report -> alone(report, modelYearNow, words));
   }
 
   private static ScanText alone(String text, int modelYearNow, ReportWords words) {

@@ -58,7 +58,7 @@ public final class SeveralReports {
         : reports.stream().map(Named::headed).collect(Collectors.joining("\n\n"));
   }
 
-  static ScanText read(String text, Function<String, ScanText> reader) {
+  static ScanText read(String text, ReportWords words, Function<String, ScanText> reader) {
     SeveralReports all = new SeveralReports(text);
     Matcher head = HEAD.matcher(text);
     int from = 0;
@@ -67,10 +67,29 @@ public final class SeveralReports {
       from = Math.min(head.end() + 1, text.length());
     }
     if (from == 0) {
-      return reader.apply(text);
+      return all.byData(words, reader);
     }
     all.add(from, text.length(), reader);
     return all.together();
+  }
+
+  /** Data and text in one paste are two reports, if each tells codes. */
+  private ScanText byData(ReportWords words, Function<String, ScanText> reader) {
+    List<int[]> cuts = new ArrayList<>();
+    int from = 0;
+    for (int[] run : MixedLayout.runs(text, words)) {
+      cuts.add(new int[] {from, run[0]});
+      cuts.add(run);
+      from = run[1];
+    }
+    cuts.add(new int[] {from, text.length()});
+    cuts.removeIf(c -> text.substring(c[0], c[1]).isBlank());
+    Matcher code = TextCells.CODE_WITHIN.matcher(text);
+    if (cuts.size() < 2 || !cuts.stream().allMatch(c -> code.region(c[0], c[1]).find())) {
+      return reader.apply(text);
+    }
+    cuts.forEach(c -> add(c[0], c[1], reader));
+    return together();
   }
 
   private void add(int from, int to, Function<String, ScanText> reader) {

@@ -232,6 +232,15 @@ class CodePictureTest {
   }
 
   @Test
+  void whatCanHurtOrWreckStopsTheWork() {
+    assertThat(picture("P0335, P0524").stops()).isTrue();
+    assertThat(picture("P0AA6").stops()).isTrue();
+    assertThat(picture("P0562, P0335").stops()).isFalse();
+    ReadCode once = ReadCode.of(TroubleCode.parse("P0217"), CodeState.HISTORY);
+    assertThat(CodePicture.of(List.of(once), CATALOG.knownCodes()).stops()).isFalse();
+  }
+
+  @Test
   void whatIsOnlyOfThePastExplainsNothingThatIsThereNow() {
     ReadCode cam = ReadCode.of(TroubleCode.parse("P0340"), CodeState.HISTORY);
     ReadCode misfire = ReadCode.of(TroubleCode.parse("P0301"), CodeState.CURRENT);
