@@ -35,6 +35,11 @@ final class JsonLayout {
           "\\s*|---| *(- +)*([^:{\\[\"'#-][^:]*|\"[^\"]*\"|'[^']*'):( .*)?| *-( \\S*)?");
   private static final Pattern FIELD = Pattern.compile("(?m)^ *(?:- +)*\"?([\\w -]{1,40})\"?:");
   private static final int MOST_FIELDS = 200;
+
+  /** Cells of an object that tells one value, and characters of its name (our own bounds). */
+  private static final int MOST_CELLS = 12;
+
+  private static final int LONGEST_NAME = 48;
   private static final Pattern NUMBER = Pattern.compile("[-+]?[0-9][0-9.,]*");
 
   private final String text;
@@ -194,11 +199,16 @@ final class JsonLayout {
 
   /** {"name": "Engine speed", "unit": "rpm", "value": 1850}, in any order: a field of that name. */
   private void measured(Part part) {
+    List<Cell> numbers =
+        part.cells.size() > MOST_CELLS
+            ? List.of()
+            : part.cells.stream().filter(c -> !c.head().isKnown() && isNumber(c)).toList();
+    if (numbers.size() != 1) {
+      return;
+    }
     List<Cell> names =
         part.cells.stream().filter(c -> c.head().is(Label.TEXT) && isMeasure(c)).toList();
-    List<Cell> numbers =
-        part.cells.stream().filter(c -> !c.head().isKnown() && isNumber(c)).toList();
-    if (names.size() != 1 || numbers.size() != 1) {
+    if (names.size() != 1) {
       return;
     }
     Optional<Cell> unit = part.cells.stream().filter(c -> measure(c).isPresent()).findFirst();
@@ -211,6 +221,9 @@ final class JsonLayout {
   }
 
   private boolean isMeasure(Cell name) {
+    if (name.end() - name.start() > LONGEST_NAME) {
+      return false;
+    }
     Head head = head(text(name));
     return head.condition() != null || head.is(Label.ODOMETER);
   }

@@ -26,6 +26,10 @@ final class MarkupLayout {
   private static final Pattern BEGINS_WITH_NUMBER = Pattern.compile("[-+]?\\d");
   private static final Pattern TWO_DIGITS = Pattern.compile("\\d.*\\d");
   private static final int LONGEST_CODE = 12;
+
+  /** Names of fields below each other, at most (our own bound). */
+  private static final int MOST_NAMES = 40;
+
   private static final Set<String> INLINE =
       Set.of(
           "b", "i", "u", "em", "strong", "span", "font", "a", "sub", "sup", "mark", "code", "tt",
@@ -331,6 +335,7 @@ final class MarkupLayout {
   private boolean isTurned(List<Element> rows) {
     boolean even =
         rows.size() > 1
+            && rows.size() <= MOST_NAMES
             && rows.get(0).childrenSize() > 2
             && rows.stream().allMatch(r -> r.childrenSize() == rows.get(0).childrenSize());
     if (!even) {

@@ -32,38 +32,43 @@ final class MixedLayout {
 
   /** Where runs of blocks begin and end, what only space parts as one. */
   static List<int[]> runs(String text, ReportWords words) {
-    MixedLayout mixed = new MixedLayout(text, words);
     List<int[]> runs = new ArrayList<>();
-    int at = 0;
-    while (at < text.length()) {
-      int start = mixed.firstSign(at);
-      int end = start < text.length() ? mixed.blockEnd(start) : -1;
+    for (int[] block : new MixedLayout(text, words).blocks()) {
       int[] last = runs.isEmpty() ? null : runs.get(runs.size() - 1);
-      if (end > 0 && last != null && text.substring(last[1], start).isBlank()) {
-        last[1] = end;
-      } else if (end > 0) {
-        runs.add(new int[] {start, end});
+      if (last != null && text.substring(last[1], block[0]).isBlank()) {
+        last[1] = block[1];
+      } else {
+        runs.add(block);
       }
-      at = end < 0 ? mixed.lineBehind(start) : end;
     }
     return runs;
   }
 
-  private boolean read() {
-    int plain = 0;
+  private List<int[]> blocks() {
+    List<int[]> blocks = new ArrayList<>();
     int at = 0;
-    boolean any = false;
     while (at < text.length()) {
       int start = firstSign(at);
       int end = start < text.length() ? blockEnd(start) : -1;
-      Optional<Layout> block = end < 0 ? Optional.empty() : block(text.substring(start, end));
-      if (block.isPresent()) {
-        plain(plain, start);
-        add(block.get(), start);
-        plain = end;
-        any = true;
+      if (end > 0) {
+        blocks.add(new int[] {start, end});
       }
       at = end < 0 ? lineBehind(start) : end;
+    }
+    return blocks;
+  }
+
+  private boolean read() {
+    int plain = 0;
+    boolean any = false;
+    for (int[] b : blocks()) {
+      Optional<Layout> block = block(text.substring(b[0], b[1]));
+      if (block.isPresent()) {
+        plain(plain, b[0]);
+        add(block.get(), b[0]);
+        plain = b[1];
+        any = true;
+      }
     }
     if (any) {
       plain(plain, text.length());
