@@ -10,6 +10,7 @@ import java.util.Optional;
 
 /** What an experienced technician would say first of some codes, why, and what to do then. */
 final class FirstSentence {
+  /** Shared causes that are told beside the first (our own bound). */
   private static final int MOST_BESIDES = 3;
 
   private final List<Node> nodes;

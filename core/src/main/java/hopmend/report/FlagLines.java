@@ -13,13 +13,16 @@ import java.util.Optional;
 record FlagLines(Line row, int end) {
   private static final int LONGEST_NAME = 40;
 
+  /** There are fewer ways to hold a code (our own bound). */
+  private static final int MOST = 12;
+
   static Optional<FlagLines> at(char[] glyphs, int from, ReportWords words) {
     List<Cell> flags = new ArrayList<>();
     int place = from;
-    while (place < glyphs.length) {
+    while (place < glyphs.length && flags.size() < MOST) {
       Cell line = Cell.ofLine(glyphs, place);
       Optional<Cell> flag = flag(glyphs, line, words);
-      if (flag.isEmpty()) {
+      if (flag.isEmpty() || isTold(flags, flag.get())) {
         break;
       }
       flags.add(flag.get());
@@ -34,6 +37,11 @@ record FlagLines(Line row, int end) {
       row.add(new Cell(heads.get(i), flags.get(i).start(), flags.get(i).end()));
     }
     return Optional.of(new FlagLines(new Line(Line.Kind.ROW, row, 0), place));
+  }
+
+  /** A name that comes again begins the next code. */
+  private static boolean isTold(List<Cell> flags, Cell flag) {
+    return flags.stream().anyMatch(f -> f.head().words().equals(flag.head().words()));
   }
 
   private static Optional<Cell> flag(char[] glyphs, Cell line, ReportWords words) {

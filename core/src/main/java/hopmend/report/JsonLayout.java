@@ -32,8 +32,8 @@ final class JsonLayout {
 
   private static final Pattern YAML_LINE =
       Pattern.compile(
-          "\\s*|---| *(- +)*([^:{\\[\"'#-][^:]*|\"[^\"]*\"|'[^']*'):( .*)?| *-( \\S*)?");
-  private static final Pattern FIELD = Pattern.compile("(?m)^ *(?:- +)*\"?([\\w -]{1,40})\"?:");
+          "\\s*|---| *(?:- +){0,9}([^\\s:{\\[\"'#-][^:]*|\"[^\"]*\"|'[^']*'):( .*)?| *-( +\\S*| +[\\[{].*)?");
+  private static final Pattern FIELD = Pattern.compile("(?m)^ *(?:- +){0,9}\"?([\\w -]{1,40})\"?:");
   private static final int MOST_FIELDS = 200;
 
   /** Cells of an object that tells one value, and characters of its name (our own bounds). */
@@ -242,13 +242,15 @@ final class JsonLayout {
 
   /** {"systems": [{"name": "Tail lift", "faults": [...]}]}: the name is that of the unit. */
   private void named(Part part) {
-    boolean ofUnits = part.name != null && part.name.head().is(Label.UNIT);
+    if (part.name == null || !part.name.head().is(Label.UNIT)) {
+      return;
+    }
     boolean told =
         part.cells.stream().anyMatch(c -> c.head().is(Label.UNIT) || holdsCode(c.start(), c.end()));
     boolean answers =
         part.cells.stream()
             .anyMatch(c -> c.head().is(Label.ADDRESS) && words.answering(text(c)).isPresent());
-    if (!ofUnits || told || answers) {
+    if (told || answers) {
       return;
     }
     Stream.<Predicate<Cell>>of(

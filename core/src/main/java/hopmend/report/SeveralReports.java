@@ -29,6 +29,10 @@ import java.util.stream.Collectors;
 public final class SeveralReports {
   private static final String SIGN = "§§ ";
   private static final int LONGEST_NAME = 80;
+
+  /** More than that nobody sends together (our own bound); what is behind them is of the last. */
+  private static final int MOST = 40;
+
   private static final Pattern HEAD =
       Pattern.compile("^" + SIGN + "[^\\n]{1," + LONGEST_NAME + "}$", Pattern.MULTILINE);
 
@@ -62,7 +66,7 @@ public final class SeveralReports {
     SeveralReports all = new SeveralReports(text);
     Matcher head = HEAD.matcher(text);
     int from = 0;
-    while (head.find()) {
+    while (all.parts.size() < MOST && head.find()) {
       all.add(from, head.start(), reader);
       from = Math.min(head.end() + 1, text.length());
     }
@@ -70,7 +74,7 @@ public final class SeveralReports {
       return all.byData(words, reader);
     }
     all.add(from, text.length(), reader);
-    return all.together();
+    return all.parts.isEmpty() ? reader.apply(text) : all.together();
   }
 
   /** Data and text in one paste are two reports, if each tells codes. */
@@ -85,7 +89,9 @@ public final class SeveralReports {
     cuts.add(new int[] {from, text.length()});
     cuts.removeIf(c -> text.substring(c[0], c[1]).isBlank());
     Matcher code = TextCells.CODE_WITHIN.matcher(text);
-    if (cuts.size() < 2 || !cuts.stream().allMatch(c -> code.region(c[0], c[1]).find())) {
+    if (cuts.size() < 2
+        || cuts.size() > MOST
+        || !cuts.stream().allMatch(c -> code.region(c[0], c[1]).find())) {
       return reader.apply(text);
     }
     cuts.forEach(c -> add(c[0], c[1], reader));
@@ -101,18 +107,6 @@ public final class SeveralReports {
   }
 
   private ScanText together() {
-    if (parts.isEmpty()) {
-      return new ScanText(
-          "text",
-          List.of(),
-          List.of(),
-          List.of(),
-          List.of(),
-          Optional.empty(),
-          Optional.empty(),
-          List.of(),
-          false);
-    }
     List<Found> found = new ArrayList<>();
     List<Doubtful> doubtful = new ArrayList<>();
     List<Mark> marks = new ArrayList<>();

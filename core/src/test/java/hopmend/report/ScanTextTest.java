@@ -178,7 +178,12 @@ class ScanTextTest {
         "P0X40 ",
         "code: - ",
         "Codes winch: P0340 ",
-        "> P0340 stored\n"
+        "> P0340 stored\n",
+        "\n§§ a\nP0340",
+        "\nNow: x",
+        "\nActive: no",
+        "\n{'a':'P0335'}\nP0340",
+        "\n- code: P0335\n  state: stored"
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
@@ -188,6 +193,14 @@ class ScanTextTest {
                 ScanText.read(
                     "P0340 " + piece.repeat(n / piece.length()), 2026, CATALOG.reportWords()));
     assertThat(grows).isLessThan(10);
+  }
+
+  /** What looks like nested data without end is read like anything else. */
+  @ParameterizedTest
+  @ValueSource(strings = {"- ", " ", "[", "{a: ", ":"})
+  void dataThatNeverEndsIsNoError(String piece) {
+    String report = "- code: P0335\n  state: stored\n- x: " + piece.repeat(100_000);
+    assertThat(read(report).found()).hasSize(1);
   }
 
   @Test
