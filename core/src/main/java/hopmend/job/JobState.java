@@ -33,6 +33,7 @@ public final class JobState {
   private final List<JobEntry> entries;
   private final Map<Long, JobEntry> strikes;
   private final CodeReadings codes = new CodeReadings();
+  private final Once<List<ReadCode>> eachCode = new Once<>(codes::codes);
   private final List<FreezeFrameValue> freezeFrame = new ArrayList<>();
   private final Map<String, Fact.CheckAnswered> answers = new LinkedHashMap<>();
   private final Map<String, Boolean> clues = new LinkedHashMap<>();
@@ -737,7 +738,7 @@ public final class JobState {
 
   /** Each code once. */
   public List<ReadCode> codes() {
-    return codes.codes();
+    return eachCode.get();
   }
 
   /** Each code by every control unit that holds it. */

@@ -20,6 +20,9 @@ final class CodeFinder {
   /** Letters of "no.", "ref.", "inv.": behind more of them a full stop ends a sentence. */
   private static final int LONGEST_SHORTENED = 3;
 
+  /** "Cylinder 3 P0303" is no number of a part. */
+  private static final int SHORTEST_GROUP = 3;
+
   private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}([0-9a-f]{2})?");
   private static final Pattern FOUR = Pattern.compile("[pcbu][0-9a-f]{3}");
   private static final Pattern BYTES = Pattern.compile("0x([0-9a-f]{4})([0-9a-f]{2})?");
@@ -125,7 +128,7 @@ final class CodeFinder {
 
   /** "bolt C1025", "part no. P0340": told by what stands right before it. */
   private boolean isBeside(LineAtHand at, int i) {
-    if (isNumberedBeside(at, i)) {
+    if (isNumberedBeside(at, i) || isSecondGroup(at, i)) {
       return true;
     }
     for (int words = 1; words <= 2 && i - words >= 0; words++) {
@@ -135,6 +138,28 @@ final class CodeFinder {
       Phrases.Match<Boolean> match = this.words.beside().at(at.words(), i - words);
       if (match != null && match.words() == words) {
         return !isEndOfSentence(at.word(i - 1));
+      }
+    }
+    return false;
+  }
+
+  /** "Part 4471 P0101", "kit no. 4410 P0117": the second half of a number; how is it held? */
+  private boolean isSecondGroup(LineAtHand at, int i) {
+    if (i < 2
+        || !at.word(i - 1).isNumber()
+        || at.word(i - 1).text().length() < SHORTEST_GROUP
+        || at.segment(i - 1) != at.segment(i)
+        || at.isAnnounced(i)
+        || i + 1 < at.size()
+            && (words.states().at(at.words(), i + 1) != null
+                || at.word(i + 1).digits() >= SHORTEST_GROUP)) {
+      return false;
+    }
+    for (int before = 2; before <= 3 && i - before >= 0; before++) {
+      Phrases.Match<Boolean> match = words.beside().at(at.words(), i - before);
+      boolean numbered = before == 2 || at.word(i - 2).text().length() <= LONGEST_SHORTENED;
+      if (match != null && match.words() <= before - 1 && numbered) {
+        return at.cellIndex(i - before) == at.cellIndex(i);
       }
     }
     return false;

@@ -28,6 +28,7 @@ record Composed(String text, int[] starts, int[] ends) {
             .by(Escapes::ofTwoEncodings)
             .by(Escapes::ofDataWithin)
             .by(Escapes::ofPreformatted)
+            .by(Escapes::ofEmphasis)
             .by(Escapes::ofMarkdown)
             .by(Escapes::ofAddresses)
             .by(Letters::composed)

@@ -154,7 +154,7 @@ final class Escapes {
             : Parser.unescapeEntities(written, true);
     boolean letter =
         meant.length() == 1
-            && meant.charAt(0) > LAST_PLAIN
+            && (meant.charAt(0) > LAST_PLAIN || Character.isLetterOrDigit(meant.charAt(0)))
             && !Character.isSurrogate(meant.charAt(0));
     return letter ? meant : written;
   }
@@ -202,6 +202,21 @@ final class Escapes {
       lines |= name.equals("br");
     }
     return pre || lines && !others ? replaced(text, TAG, Escapes::endOfLine) : Optional.empty();
+  }
+
+  /** Lines in which something stands out, and no other markup: "<b>P0</b>340". */
+  static Optional<Rewriting> ofEmphasis(String text) {
+    Matcher tag = TAG.matcher(text);
+    boolean any = text.indexOf('<') >= 0 && tag.find();
+    if (!any) {
+      return Optional.empty();
+    }
+    do {
+      if (!MarkupLayout.WITHIN_WORDS.contains(tag.group("name").toLowerCase(Locale.ROOT))) {
+        return Optional.empty();
+      }
+    } while (tag.find());
+    return replaced(text, TAG, Escapes::endOfLine);
   }
 
   private static String endOfLine(Matcher tag) {

@@ -159,14 +159,16 @@ record Head(
    * Whether they name the columns of a table: two of them or more and at least half are known. A
    * table has a column of codes, or conditions only, or tells of the vehicle only: values with
    * their names are none.
+   *
+   * @param overValues whether numbers stand below: then some of the conditions may be unknown
    */
-  static boolean nameATable(List<Head> heads) {
+  static boolean nameATable(List<Head> heads, boolean overValues) {
     long known =
         heads.stream()
             .filter(h -> h.isKnown() || h.controlUnit() != null && heads.size() > 2)
             .count();
     boolean isTable =
-        heads.stream().allMatch(h -> h.condition() != null)
+        heads.stream().allMatch(h -> h.condition() != null || overValues && !h.isKnown())
             || heads.stream().anyMatch(h -> h.isOfCodes() || h.state() != null && heads.size() > 2)
             || heads.stream().filter(Head::isOfVehicle).count() >= 2 && areOfVehicle(heads);
     return known >= 2 && known * 2 >= heads.size() && isTable;

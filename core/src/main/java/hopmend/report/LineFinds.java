@@ -145,6 +145,9 @@ final class LineFinds {
   /** "Where: gearbox": it is all that stands behind a sign. */
   boolean unitIsValue;
 
+  /** "P0440 EVAP system: stored": below the name of a unit it says what is wrong. */
+  boolean unitMayDescribe;
+
   /** The words before the first code that a gap parts from it, as in a column without a name. */
   String nameBefore = "";
 
@@ -243,6 +246,15 @@ final class LineFinds {
   /** A word that ends its row, and may be how the code is held or the end of a description. */
   final List<State> atEnd = new ArrayList<>();
 
+  /** The last word of the row tells a state, and no description. */
+  boolean endsInState;
+
+  /** The same right behind a code, before its description. */
+  final List<State> atStart = new ArrayList<>();
+
+  /** "Intermittent": such a word tells as well what is wrong. */
+  boolean edgeIsPassing;
+
   /** Words that nothing else accounts for. */
   int otherWords;
 
@@ -260,6 +272,12 @@ final class LineFinds {
     unitStart = start;
     unitEnd = end;
     unitIsWhole |= whole;
+  }
+
+  /** What stood for the unit describes a code. */
+  void namesNone() {
+    unit = null;
+    unitsBehind.clear();
   }
 
   /** Of several units that are named behind codes the next one, else the one in force. */
@@ -296,6 +314,11 @@ final class LineFinds {
       }
     }
     return from;
+  }
+
+  /** "P0335 pending crankshaft sensor". */
+  boolean beginsWithState() {
+    return !states.isEmpty() && states.get(0).start() == codes.get(0).end() + 1;
   }
 
   boolean hasCodes() {

@@ -39,7 +39,7 @@ final class MarkupLayout {
   private static final Set<String> BOLD = Set.of("b", "strong");
 
   /** Those of them that stand within words; the others part them. */
-  private static final Set<String> WITHIN_WORDS =
+  static final Set<String> WITHIN_WORDS =
       Set.of("b", "i", "u", "em", "strong", "font", "sub", "sup", "mark", "wbr", "s", "big");
 
   private static final Set<String> HEADINGS =
@@ -328,7 +328,9 @@ final class MarkupLayout {
         named.stream().noneMatch(Head::isKnown)
             && named.stream().filter(h -> h.controlUnit() != null).count() >= 2
             && TextCells.CODE_WITHIN.matcher(below.text()).find();
-    return units || Head.nameATable(named);
+    boolean overValues =
+        below.children().stream().allMatch(c -> BEGINS_WITH_NUMBER.matcher(c.text()).lookingAt());
+    return units || Head.nameATable(named, overValues);
   }
 
   /** Names below each other in the first column, and several codes side by side behind one. */

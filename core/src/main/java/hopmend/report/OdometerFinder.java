@@ -207,8 +207,19 @@ final class OdometerFinder {
   private boolean isUnitOfNumber(LineAtHand at, int i) {
     Word w = at.word(i);
     boolean perHour = w.end() < glyphs.length && glyphs[w.end()] == '/';
-    boolean counted = i > 0 && at.segment(i - 1) == at.segment(i) && at.word(i - 1).isNumber();
+    boolean counted =
+        i > 0
+            && at.segment(i - 1) == at.segment(i)
+            && at.word(i - 1).isNumber()
+            && !isOfMoment(at.word(i - 1).start());
     return spoken.isDistance(w) && (perHour || counted);
+  }
+
+  /** "11/23/26 14:20 MILES 102345": a date or a time ends before the name. */
+  private boolean isOfMoment(int number) {
+    return number > 1
+        && "/:".indexOf(glyphs[number - 1]) >= 0
+        && Character.isDigit(glyphs[number - 2]);
   }
 
   /** A count of kilometres or miles that is named behind it, in the same breath. */

@@ -231,9 +231,11 @@ final class PlainLayout {
           return false;
         }
       }
-      List<Boolean> codesBelow = text.below(end, sign).stream().map(text::isCode).toList();
+      List<Cell> below = text.below(end, sign);
+      List<Boolean> codesBelow = below.stream().map(text::isCode).toList();
       named = Head.withCodes(named, codesBelow, words);
-      if (Head.nameATable(named)) {
+      boolean overValues = below.size() == cells.size() && below.stream().allMatch(this::isNumber);
+      if (Head.nameATable(named, overValues)) {
         columns = cells;
         heads = named;
         parting = sign;
@@ -297,6 +299,14 @@ final class PlainLayout {
   private boolean isField(Cell c) {
     int colon = text.indexOf(':', c.start(), c.end());
     return colon > c.start() && colon + 1 < c.end();
+  }
+
+  /** A number or a unit, or nothing: what stands below the name of a condition. */
+  private boolean isNumber(Cell c) {
+    return c.start() == c.end()
+        || "+-−".indexOf(glyphs[c.start()]) >= 0
+        || Glyphs.isDigit(glyphs[c.start()]) && !text.isCode(c)
+        || measure(c).isPresent();
   }
 
   /** Three digits together are no name of a column. */

@@ -20,6 +20,9 @@ enum RecordOrder {
   /** So many lines at both ends show how a report is written (our own bound). */
   static final int LOOKED_AT = 200;
 
+  /** A report of one code tells it in so many lines at most (our own bound). */
+  private static final int LONGEST_RECORD = 6;
+
   /** What a line is of such a report. */
   private enum Role {
     CODE,
@@ -45,14 +48,29 @@ enum RecordOrder {
     boolean isAnyBare =
         IntStream.range(1, roles.size())
             .anyMatch(i -> roles.get(i) == Role.CODE && roles.get(i - 1) == Role.CODE);
-    if (codes < 2 || isAnyBare || roles.contains(Role.NO_RECORD)) {
+    boolean single = codes == 1 && isSingle(lines, finds);
+    if (codes < 2 && !single || isAnyBare || roles.contains(Role.NO_RECORD)) {
       return UNTOLD;
     }
     boolean begins = roles.get(0) == Role.CODE;
+    if (single) {
+      return begins && roles.size() > 1 ? BELOW : UNTOLD;
+    }
     if (begins == (last(lines, finds) == Role.CODE)) {
       return UNTOLD;
     }
     return begins ? BELOW : roles.contains(Role.STATE) ? UNTOLD : ABOVE;
+  }
+
+  /** Units that were asked and have nothing to tell stand in a list; a record has one. */
+  private static boolean isSingle(List<Line> lines, IntFunction<LineFinds> finds) {
+    return lines.size() <= LONGEST_RECORD
+        && IntStream.range(0, lines.size())
+                .filter(i -> !lines.get(i).cells().isEmpty())
+                .mapToObj(finds)
+                .filter(f -> f.unit != null)
+                .count()
+            == 1;
   }
 
   /**
@@ -92,6 +110,12 @@ enum RecordOrder {
       return Role.NO_RECORD;
     }
     LineFinds f = finds.apply(line);
+    if (f.spn >= 0) {
+      return Role.CODE;
+    }
+    if (f.fmi >= 0) {
+      return Role.NOTHING; // the other half of a code
+    }
     boolean tells = f.unit != null || !f.states.isEmpty();
     boolean list = f.isDecorated || f.speaksOfCodes && !f.isStatusField;
     if (f.none && !f.hasCodes()) {

@@ -15,7 +15,7 @@ import java.util.regex.Pattern;
 final class ReportNumbers {
   private static final int LOOK_AT = 100_000;
   private static final Pattern NUMBER =
-      Pattern.compile("\\d{1,3}(?:[ '’]\\d{3})+(?![\\d])(?:[.,]\\d+)?|\\d+(?:[.,]\\d+)*");
+      Pattern.compile("\\d{1,3}(?:[ '’]\\d{3})+(?![\\d])(?:[.,]\\d+)?|\\d+(?:[.,](?!1/min)\\d+)*");
 
   /** "187 443 km", "unit = km", {@code "unit": "km"}. */
   private static final Pattern KILOMETRES = Pattern.compile("(\\d ?|[:=][ '\"]{0,2})km\\b");

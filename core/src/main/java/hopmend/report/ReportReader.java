@@ -34,7 +34,8 @@ final class ReportReader {
   private final LineReader lineReader;
 
   private final FoundCodes found = new FoundCodes();
-  private final RowEnds ends = new RowEnds();
+  private final RowEnds ends = new RowEnds(true);
+  private final RowEnds starts = new RowEnds(false);
   private final ReportMarks marks;
   private final ReportValues values;
 
@@ -124,7 +125,8 @@ final class ReportReader {
       ahead[i] = null;
     }
     endHalf();
-    ends.told(found).forEach(this::markState);
+    tell(ends);
+    tell(starts);
     if (permanentIsPresent()) {
       found.changeAll(
           r ->
@@ -181,7 +183,7 @@ final class ReportReader {
         return false;
       }
       LineFinds below = finds(lines, ahead, k);
-      if (below.hasCodes() || below.none) {
+      if (below.hasCodes() || below.none || below.spn >= 0) {
         return true;
       }
       looked++;
@@ -224,6 +226,9 @@ final class ReportReader {
     endHalf();
     wrapped(at, f);
     int first = found.size();
+    if (f.unitMayDescribe && !context.unit().isEmpty()) {
+      f.namesNone();
+    }
     String unit = unit(at, f);
     if (f.unit != null) {
       boolean before = f.unitEnd < f.codes.get(0).start();
@@ -277,7 +282,8 @@ final class ReportReader {
     bare.code(place(at));
     f.states.forEach(this::markState);
     f.signs.forEach(this::markState);
-    ends.add(at, f, first);
+    ends.add(f, f.atEnd, f.endsInState, first);
+    starts.add(f, f.atStart, f.beginsWithState(), first);
     found.open(first);
     linesBelow = 0;
     openInPart = at.kind() == Line.Kind.ROW && !outer.isEmpty();
@@ -362,6 +368,13 @@ final class ReportReader {
     marks.mark(Mark.Kind.CODE, start, end, read.code().text());
   }
 
+  private void tell(RowEnds rows) {
+    RowEnds.Ends ends = rows.tell(found);
+    ends.told().forEach(this::markState);
+    ends.asked()
+        .forEach(s -> marks.doubt(s.start(), s.end(), Message.of("doubt.held-or-described"), null));
+  }
+
   private void markState(LineFinds.State s) {
     marks.mark(Mark.Kind.STATE, s.start(), s.end(), s.state().label());
   }
@@ -419,6 +432,10 @@ final class ReportReader {
       return;
     }
     if (order != RecordOrder.UNTOLD && RecordOrder.isPart(f)) {
+      boolean last = found.size() > 1 && f.unitIsLabelled && !headsCodes(lines, ahead, i);
+      if (last && found.allLackUnit(title)) {
+        found.changeAll(r -> r.withControlUnit(f.unit));
+      }
       partOfRecord(f, states);
       return;
     }

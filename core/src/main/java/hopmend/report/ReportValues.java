@@ -136,7 +136,8 @@ final class ReportValues {
     if (date.isEmpty() && datesOfCodes.size() == 1) {
       datesOfCodes.values().forEach(this::date);
     }
-    if (frame.size() >= FEW_VALUES) {
+    boolean few = frame.size() + bare.size() > FEW_VALUES;
+    if (frame.size() >= FEW_VALUES || !frame.isEmpty() && few) {
       bare.values().forEach(this::takeBare);
     }
     if (odometer.isEmpty() && distancesOfCodes == Beside.NOTHING) {

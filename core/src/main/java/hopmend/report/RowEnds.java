@@ -8,12 +8,18 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * Words that end rows of a code and its description, "P0335 CRANKSHAFT SENSOR CIRCUIT CURRENT": how
- * the code is held if all rows end so, else a part of the description.
+ * Words that end rows of a code and its description, "P0335 CRANKSHAFT SENSOR CIRCUIT CURRENT", or
+ * begin their descriptions, "P0335 current crankshaft sensor": how the code is held if all rows do
+ * so, else perhaps a part of the description.
  */
 final class RowEnds {
   /** A row whose end is not sure, and which of the codes found it has. */
-  private record Row(int code, List<LineFinds.State> end) {
+  private record Row(int code, List<LineFinds.State> end, boolean comesAndGoes) {
+    /** No description ends in "stored". */
+    boolean isPlain() {
+      return states().equals(EnumSet.of(CodeState.STORED));
+    }
+
     Set<CodeState> states() {
       return end.stream()
           .map(LineFinds.State::state)
@@ -21,39 +27,61 @@ final class RowEnds {
     }
   }
 
+  private final boolean atEnds;
   private final List<Row> unsure = new ArrayList<>();
   private boolean isAnySure;
   private boolean isAnyWithout;
 
   /**
+   * @param atEnds whether the edge that is looked at is the end
+   */
+  RowEnds(boolean atEnds) {
+    this.atEnds = atEnds;
+  }
+
+  /**
+   * @param edge what may be a state at this edge of the description
+   * @param sure whether a state that is one stands there
    * @param code the number of its code among all that were found
    */
-  void add(Line at, LineFinds f, int code) {
+  void add(LineFinds f, List<LineFinds.State> edge, boolean sure, int code) {
     if (f.codes.size() != 1 || f.otherWords == 0) {
       return;
     }
-    if (!f.atEnd.isEmpty()) {
-      unsure.add(new Row(code, f.atEnd));
+    if (!edge.isEmpty()) {
+      unsure.add(new Row(code, edge, f.edgeIsPassing));
     } else if (f.states.isEmpty()) {
       isAnyWithout = true;
     } else {
-      isAnySure |= f.states.get(f.states.size() - 1).end() == at.end();
+      isAnySure |= sure;
     }
   }
 
-  /** Tells codes that nothing else is known of; returns what told it. */
-  List<LineFinds.State> told(FoundCodes found) {
+  /**
+   * What ends of rows tell.
+   *
+   * @param told how a code is held
+   * @param asked how it is held, or what is wrong
+   */
+  record Ends(List<LineFinds.State> told, List<LineFinds.State> asked) {}
+
+  /** Tells codes that nothing else is known of; "circuit intermittent" is a description. */
+  Ends tell(FoundCodes found) {
     long kinds = unsure.stream().map(Row::states).distinct().count();
-    List<LineFinds.State> told = new ArrayList<>();
-    if (isAnyWithout || !isAnySure && kinds < 2) {
-      return told;
-    }
+    boolean alike = unsure.size() > 1 && unsure.stream().noneMatch(Row::comesAndGoes);
+    boolean all = !isAnyWithout && (isAnySure || kinds > 1 || alike);
+    Ends ends = new Ends(new ArrayList<>(), new ArrayList<>());
     for (Row r : unsure) {
-      if (found.get(r.code()).read().states().isEmpty()) {
+      if (!found.get(r.code()).read().states().isEmpty()) {
+        continue;
+      }
+      if (all || atEnds && r.isPlain()) {
         found.changeOf(r.code(), read -> read.withStates(r.states()));
-        told.addAll(r.end());
+        ends.told().addAll(r.end());
+      } else if (!r.comesAndGoes()) {
+        ends.asked().addAll(r.end());
       }
     }
-    return told;
+    return ends;
   }
 }

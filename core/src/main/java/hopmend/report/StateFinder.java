@@ -172,7 +172,7 @@ final class StateFinder {
         || denying && isStateBehind(at, behind)
         || state == CodeState.CURRENT && isDeniedBefore(at, from)
         || isLeft(at, from, behind)
-        || isSaidAs(at, behind)
+        || isSaidAs(at, from, behind)
         || isOfSomethingElse(at, from, behind)
         || isFieldOfOther(at, from, behind)
         || isLegend(at, from)
@@ -204,12 +204,16 @@ final class StateFinder {
     boolean joined = sense.isJoined(at, at.finds.states, from);
     if (head.is(Label.TEXT) || !plain && !joined && !sense.isTold(at, from, behind)) {
       at.account(from, behind, Part.OTHER);
-      if (!head.is(Label.TEXT) && sense.endsRow(at, behind)) {
-        at.finds.atEnd.add(State.beside(state, at.word(from).start(), at.word(behind - 1).end()));
+      boolean ends = sense.endsRow(at, behind);
+      if (!head.is(Label.TEXT) && (ends || sense.beginsDescription(at, from, behind))) {
+        (ends ? at.finds.atEnd : at.finds.atStart)
+            .add(State.beside(state, at.word(from).start(), at.word(behind - 1).end()));
+        at.finds.edgeIsPassing |= words.isPassing(at.word(from));
       }
       return;
     }
     at.finds.speaksOfPassing |= words.isPassing(at.word(from));
+    at.finds.endsInState |= sense.endsRow(at, behind);
     if (sense.isJoined(at, at.finds.atEnd, from)) {
       at.finds.states.addAll(at.finds.atEnd);
       at.finds.atEnd.clear();
@@ -349,12 +353,18 @@ final class StateFinder {
         && at.segment(behind + 1) == at.segment(from - 1);
   }
 
-  /** "Logged as pending": the second tells how. */
-  private boolean isSaidAs(LineAtHand at, int behind) {
-    return behind + 1 < at.size()
-        && words.isAs(at.word(behind))
-        && at.part(behind + 1) == Part.STATE
-        && at.segment(behind + 1) == at.segment(behind - 1);
+  /** "Logged as pending", "als sporadisch abgelegt": the other one tells how. */
+  private boolean isSaidAs(LineAtHand at, int from, int behind) {
+    boolean before =
+        from > 1
+            && at.part(from - 1) == Part.STATE
+            && words.isAs(at.word(from - 2))
+            && at.segment(from - 2) == at.segment(from);
+    return before
+        || behind + 1 < at.size()
+            && words.isAs(at.word(behind))
+            && at.part(behind + 1) == Part.STATE
+            && at.segment(behind + 1) == at.segment(behind - 1);
   }
 
   /** "C0035 (pending) was logged in the ABS". */

@@ -4,11 +4,14 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /** Whether a word for a state tells one here, and is no part of a description. */
 final class StateSense {
   /** Words of a number and a name that may stand before the code of a row (our own bound). */
   private static final int MOST_BEFORE = 2;
+
+  private static final Pattern TIMES = Pattern.compile("x|x\\d{1,3}|\\d{1,3}x");
 
   private final char[] glyphs;
   private final ReportWords words;
@@ -38,6 +41,7 @@ final class StateSense {
       after += isOfDescription(at, i) && !words.isHolding(at.word(i)) ? 1 : 0;
     }
     if (before + after == 0
+        || isAllBeforeCode(at, from)
         || isBesideCodes(at, from, behind)
         || reach.namesList(at, from, behind)
         || reach.describesNext(at, from, behind)
@@ -119,13 +123,33 @@ final class StateSense {
     return words.isAnd(at.word(and)) && and + 1 < at.size() && at.part(and + 1) != Part.OTHER;
   }
 
+  /**
+   * "P0335 current camshaft sensor": right behind the only code, nothing but spaces between;
+   * "Active suspension valve" begins with a capital as a whole.
+   */
+  boolean beginsDescription(LineAtHand at, int from, int behind) {
+    return from > 0
+        && behind < at.size()
+        && capitals(at, from) <= capitals(at, behind)
+        && at.finds.codes.size() == 1
+        && at.part(from - 1) == Part.CODE
+        && at.segment(from - 1) == at.segment(from)
+        && at.word(from).start() == at.word(from - 1).end() + 1
+        && at.segment(behind) == at.segment(from);
+  }
+
   /** "P0335 Camshaft sensor circuit Current": the last word of a row that a code begins, or two. */
   boolean endsRow(LineAtHand at, int behind) {
     int end = behind;
-    while (end < at.size() && (isAnother(at, end) || words.isAnd(at.word(end)))) {
+    while (end < at.size()
+        && (isAnother(at, end)
+            || words.isAnd(at.word(end))
+            || isTimes(at, end)
+            || at.part(end) == Part.UNIT)) {
       end++;
     }
-    if (end < at.size() || at.word(end - 1).end() < at.line().end()) {
+    int last = Glyphs.behindSpaces(glyphs, at.word(end - 1).end());
+    if (end < at.size() || last < at.line().end() && glyphs[last] != ')') {
       return false;
     }
     int code = 0;
@@ -135,6 +159,11 @@ final class StateSense {
       code++;
     }
     return code < at.size() && at.part(code) == Part.CODE && at.finds.codes.size() == 1;
+  }
+
+  /** "x 14", "3x", "(2)": how often. */
+  static boolean isTimes(LineAtHand at, int i) {
+    return at.word(i).isNumber() || TIMES.matcher(at.word(i).text()).matches();
   }
 
   /** "Active/stored", "active and stored": the last of the states before ends right before it. */
@@ -222,6 +251,15 @@ final class StateSense {
     return at.part(unit) == Part.UNIT
         && unit > 0
         && (words.isFrom(at.word(unit - 1)) || words.isThe(at.word(unit - 1)));
+  }
+
+  /** "Active engine P0340": units and states are all that stands before the code. */
+  static boolean isAllBeforeCode(LineAtHand at, int word) {
+    int i = 0;
+    while (i < at.size() && (at.part(i) == Part.UNIT || at.part(i) == Part.STATE)) {
+      i++;
+    }
+    return word < i && i < at.size() && at.part(i) == Part.CODE;
   }
 
   /** "Active faults" names a list, whatever else its heading says. */

@@ -150,7 +150,18 @@ final class StatusCells {
       return;
     }
     Word w = at.word(behind);
+    if (code.end() - code.start() >= LONGER_THAN_BASE && isNoCount(w.text())) {
+      statusByte(at, HexByte.of(w.text()).getAsInt(), w.start(), w.end());
+      at.account(behind, behind + 1, Part.STATE);
+      return;
+    }
     at.finds.doubts.add(new LineFinds.Doubt(w.start(), w.end(), "which-byte", null));
+  }
+
+  /** "2F". "AC" may be a word, "09" how often. */
+  private static boolean isNoCount(String digits) {
+    return digits.chars().anyMatch(Character::isDigit)
+        && digits.chars().anyMatch(Character::isLetter);
   }
 
   private static boolean mayCount(String digits, Code code) {

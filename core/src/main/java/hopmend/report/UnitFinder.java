@@ -74,6 +74,8 @@ final class UnitFinder {
         at.finds.names(
             match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
         at.finds.unitIsUnknown = false;
+        at.finds.unitMayDescribe =
+            at.finds.hasCodes() && !before && isBetweenCodeAndState(at, i, behind);
       }
       i = behind;
     }
@@ -200,8 +202,13 @@ final class UnitFinder {
     if (from == behind || !begins || !isColon(at, code) || told) {
       return;
     }
+    List<Word> named = at.words().subList(from, behind);
+    boolean saysKind = kind && named.size() > 1;
     boolean ofCodes = listed || counted == 0 && behind < code;
-    if (ofCodes && at.words().subList(from, behind).stream().anyMatch(words::endsInThing)) {
+    // "Fan drive" is a name; "fan speed", "wheel speed sensor front" and "Öldruck niedrig" are
+    // none.
+    boolean mayBegin = !ofCodes && named.size() == 2 && words.isThing(named.get(0));
+    if (!saysKind && named.stream().skip(mayBegin ? 1 : 0).anyMatch(words::endsInThing)) {
       return;
     }
     int start = at.word(from).start();
@@ -404,6 +411,7 @@ final class UnitFinder {
     boolean article = isFromBefore(at, from) && !described;
     return isBeforeCode(at, from)
         ? whole
+            || StateSense.isAllBeforeCode(at, from)
             || opensCode(at, from, behind)
             || behind - from > 1
             || from0
@@ -428,9 +436,15 @@ final class UnitFinder {
         && isColon(at, behind);
   }
 
-  /** "P0299 Engine", and nothing else; "U0100 ECM" names whom nobody hears. */
+  /** "P0299 Engine", "P0299 x2 engine", and nothing else; "U0100 ECM" names whom nobody hears. */
   private boolean isAllBehindCode(LineAtHand at, int from, int behind) {
-    return behind == at.size() && at.part(from - 1) == Part.CODE && !isOfNetworkCode(at, from);
+    int last = from - 1;
+    while (last > 0
+        && at.part(last) != Part.CODE
+        && (StateSense.isTimes(at, last) || words.isLabel(at.words(), last, Label.COUNT))) {
+      last--;
+    }
+    return behind == at.size() && at.part(last) == Part.CODE && !isOfNetworkCode(at, from);
   }
 
   /**
@@ -513,12 +527,15 @@ final class UnitFinder {
     return false;
   }
 
-  /** "Engine P0420 st": it begins what is said, and the code stands right behind it. */
+  /**
+   * "Engine P0420 st", "2 Engine P0420": it begins what is said, and the code stands right behind
+   * it.
+   */
   private boolean opensCode(LineAtHand at, int from, int behind) {
     return behind < at.size()
         && at.part(behind) == Part.CODE
         && at.segment(behind) == at.segment(from)
-        && begins(at, from, false);
+        && (begins(at, from, false) || from == 1 && at.word(0).isNumber());
   }
 
   /** "P0171 and P0174 both pending ecm." */

@@ -42,6 +42,8 @@ final class WrappedLines {
       Pattern.compile(
           "[-*•·●▪◦‣→#+~–>=\\[{<\"]|\\d{1,3}[.)/] |[\\p{L}\\d/-]+(?: [\\p{L}\\d/-]+){0,2} *:(?: |$)");
 
+  private static final Pattern COUNTED = Pattern.compile(" *(\\d{1,3}) (?=\\p{L})");
+
   /** A line and whether it goes on in the next one. */
   private record Broken(String line, int end, String next, boolean goesOn) {
     /** Whether a sentence ends with it. */
@@ -149,8 +151,11 @@ final class WrappedLines {
         && Word.of(line).size() >= LEAST_WORDS;
   }
 
-  /** A code below a line that begins with one is the next of a list. */
+  /** A code below a line that begins with one is the next of a list, as "(" is below a "(". */
   private boolean isItem(String line, String next, boolean capital) {
+    if (next.startsWith("(") && line.stripLeading().startsWith("(") || isCountedOn(line, next)) {
+      return true;
+    }
     Matcher item = ITEM.matcher(next);
     if (item.lookingAt()) {
       // "P0715 Gearbox\npending. ABS: ..." goes on, "P0715\nstate: pending" does not.
@@ -160,6 +165,15 @@ final class WrappedLines {
     return TextCells.CODE_WITHIN.matcher(next).lookingAt()
         && TextCells.CODE_WITHIN.matcher(line.stripLeading()).lookingAt()
         && !isOpen(line);
+  }
+
+  /** "1 Engine ...", "2 Brakes ...". */
+  private static boolean isCountedOn(String line, String next) {
+    Matcher one = COUNTED.matcher(line);
+    Matcher two = COUNTED.matcher(next);
+    return one.lookingAt()
+        && two.lookingAt()
+        && Integer.parseInt(one.group(1)) + 1 == Integer.parseInt(two.group(1));
   }
 
   /**

@@ -1,0 +1,176 @@
+package hopmend.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import tools.jackson.dataformat.yaml.YAMLMapper;
+
+/**
+ * Rows in all orders and with all signs, and sentences, in ten languages: each code keeps its own
+ * state and its own control unit. All of it is invented.
+ */
+class TenLanguagesTest {
+  private static final Pattern PLACE =
+      Pattern.compile("(?<!\\p{L})[CDTUVSZ](?!\\p{L})|N(?!\\p{Ll})");
+  private static final List<String> CODES =
+      List.of("P0340", "P0299", "C0035", "P0101", "B1318", "P0715");
+
+  record File(List<String> rows, List<Language> languages) {}
+
+  /** Words for states and control units, each with what it means. */
+  record Language(
+      String language,
+      List<String> descriptions,
+      Map<String, String> states,
+      Map<String, String> units,
+      Map<String, String> unitsInSentences,
+      Map<String, String> statesInSentences,
+      List<String> sentences) {
+    @Override
+    public String toString() {
+      return language;
+    }
+  }
+
+  private static final File FILE = file();
+
+  private static File file() {
+    try (InputStream in = TenLanguagesTest.class.getResourceAsStream("/ten-languages.yaml")) {
+      return new YAMLMapper().readValue(in, File.class);
+    } catch (IOException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  static Stream<Language> languages() {
+    return FILE.languages().stream();
+  }
+
+  @ParameterizedTest
+  @MethodSource("languages")
+  void rowsOfEveryShapeTellTheSame(Language l) {
+    assertThat(languages()).hasSize(10);
+    for (String row : FILE.rows()) {
+      for (int turn = 0; turn < 5; turn++) {
+        List<String> rows = new ArrayList<>();
+        List<String> told = new ArrayList<>();
+        for (int k = turn; k < turn + 2; k++) {
+          Map<String, String> at = new LinkedHashMap<>();
+          at.put("T", turned(l.descriptions(), k));
+          at.put("N", Integer.toString(1 + k - turn));
+          told.add(tells(row, at, k, "C", "S", "U", l.states(), l.units()));
+          rows.add(written(row, at));
+        }
+        String report = String.join("\n", rows);
+        assertThat(Told.codes(report)).as(report).isEqualTo(String.join(", ", told));
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @MethodSource("languages")
+  void sentencesTellOfEachCodeItsOwn(Language l) {
+    for (String sentence : l.sentences()) {
+      for (int turn = 0; turn < 6; turn++) {
+        Map<String, String> at = new LinkedHashMap<>();
+        Map<String, String> states = l.statesInSentences();
+        Map<String, String> units = l.unitsInSentences();
+        List<String> told = new ArrayList<>();
+        told.add(tells(sentence, at, turn, "C", "S", "U", states, units));
+        if (sentence.contains("V")) {
+          told.add(tells(sentence, at, turn + 1, "D", "Z", "V", states, units));
+        }
+        String text = written(sentence, at);
+        text = text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+        assertThat(Told.codes(text)).as(text).isEqualTo(String.join(", ", told));
+      }
+    }
+  }
+
+  /** Puts a code, its state and its unit in their places, and says what has to be told. */
+  private static String tells(
+      String form,
+      Map<String, String> at,
+      int turn,
+      String code,
+      String state,
+      String unit,
+      Map<String, String> states,
+      Map<String, String> units) {
+    at.put(code, turned(CODES, turn));
+    at.put(state, turned(List.copyOf(states.keySet()), turn));
+    at.put(unit, turned(List.copyOf(units.keySet()), turn + turn / 5));
+    return at.get(code)
+        + " "
+        + states.get(at.get(state))
+        + (form.contains(unit) ? " @" + units.get(at.get(unit)) : "");
+  }
+
+  private static <T> T turned(List<T> all, int turn) {
+    return all.get(turn % all.size());
+  }
+
+  private static String written(String form, Map<String, String> at) {
+    return PLACE
+        .matcher(form.replace('§', '\n').replace('¦', '\t'))
+        .replaceAll(m -> Matcher.quoteReplacement(at.get(m.group())));
+  }
+
+  /** A single row: what may be a part of its description is asked, and nothing is lost. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0340 camshaft position sensor stored|P0340 stored|",
+        "P0193 signal high stored x 3|P0193 stored|",
+        "P0340 camshaft position sensor active|P0340|held-or-described",
+        "P0340 current camshaft position sensor|P0340|held-or-described",
+        "P0344 camshaft position sensor circuit intermittent|P0344|",
+        "C1A00 Active suspension valve|C1A00|",
+        "P0562 Stored energy low|P0562|",
+        "P0340 sensor active§P0335 sensor active|P0340 current, P0335 current|",
+        "P0339 circuit intermittent§P0344 circuit intermittent|P0339, P0344|",
+        "P0340 sensor active§P0335 sensor|P0340, P0335|held-or-described",
+      })
+  void theEdgeOfASingleRowIsAsked(String report, String told, String asked) {
+    assertThat(Told.codes(report.replace('§', '\n'))).isEqualTo(told);
+    assertThat(Told.asked(report.replace('§', '\n'))).isEqualTo(asked == null ? "" : asked);
+  }
+
+  /** A column that nobody knows takes nothing from its neighbours; numbers stay what they are. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "RPM [1/min];Zorb;Load [%];ECT [°C]§1842;7;41.2;88|1842 1/min, 41.2 %, 88 °C",
+        "<table><tr><td>RPM [1/min]</td><td>Zorb</td><td>ECT [°C]</td></tr><tr><td>1842</td><td>7</td><td>88</td></tr></table>|1842 1/min, 88 °C",
+        "Engine speed,1842,1/min§Vehicle speed,64,km/h|1842 1/min, 64 km/h",
+      })
+  void unknownColumnsTakeNothing(String report, String values) {
+    assertThat(Told.read("P0171§".concat(report).replace('§', '\n')).freezeFrame())
+        .extracting(v -> v.reading().text())
+        .containsExactlyInAnyOrder(values.split(", "));
+  }
+
+  @Test
+  void valuesWithoutUnitsAreAsked() {
+    assertThat(Told.asked("{\"frame\":{\"rpm\":1842,\"speed\":64,\"ect\":88}}"))
+        .isEqualTo("which-unit, which-unit");
+    assertThat(IntStream.of(1, 2, 3).mapToObj(n -> "P0340 x" + n + " engine"))
+        .allSatisfy(r -> assertThat(Told.codes(r)).isEqualTo("P0340 @engine control"));
+  }
+}
