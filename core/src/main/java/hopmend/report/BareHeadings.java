@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.IntFunction;
+import java.util.function.ToIntFunction;
 import java.util.stream.IntStream;
 
 /**
@@ -20,6 +21,10 @@ final class BareHeadings {
 
   private final Set<String> states = new HashSet<>();
 
+  /** In which columns the known ones stand. */
+  private final Set<Integer> columns = new HashSet<>();
+
+  /** Or with what says that there is none. */
   private final boolean endsWithCode;
 
   /** In which column the last one stood. */
@@ -33,8 +38,14 @@ final class BareHeadings {
 
   /**
    * @param finds what was found in a line, by its number
+   * @param place in which column a line begins
    */
-  BareHeadings(List<Line> lines, IntFunction<LineFinds> finds) {
+  BareHeadings(List<Line> lines, IntFunction<LineFinds> finds, ToIntFunction<Line> place) {
+    List<Line> filled =
+        lines.stream()
+            .limit(RecordOrder.LOOKED_AT)
+            .filter(line -> !line.cells().isEmpty())
+            .toList();
     List<LineFinds> first =
         IntStream.range(0, Math.min(RecordOrder.LOOKED_AT, lines.size()))
             .filter(i -> !lines.get(i).cells().isEmpty())
@@ -47,6 +58,9 @@ final class BareHeadings {
       LineFinds f = first.get(i);
       if (heads && (f.unit != null || f.isOnlyStates())) {
         (f.unit != null ? units : states).add(f.shape.written());
+        if (f.unit != null) {
+          columns.add(place.applyAsInt(filled.get(i)));
+        }
       }
     }
     units.remove("");
@@ -57,9 +71,9 @@ final class BareHeadings {
             .limit(LINES_AT_END)
             .filter(i -> !lines.get(i).cells().isEmpty())
             .mapToObj(finds)
-            .filter(f -> f.hasCodes() || f.shape.isBare() || f.isStatusField)
+            .filter(f -> f.hasCodes() || f.none || f.shape.isBare() || f.isStatusField)
             .findFirst()
-            .filter(LineFinds::hasCodes)
+            .filter(f -> f.hasCodes() || f.none)
             .isPresent();
   }
 
@@ -86,9 +100,14 @@ final class BareHeadings {
     return lastCode >= 0 && at > lastCode;
   }
 
-  /** Whether the name of a unit that nobody knows heads the codes below it. */
-  boolean isUnit(LineFinds f, int at) {
-    return units.contains(f.shape.written()) && standsOut(f, at);
+  /**
+   * Whether the name of a unit that nobody knows heads the codes below it.
+   *
+   * @param aboveCode whether the next line holds a code
+   */
+  boolean isUnit(LineFinds f, int at, boolean aboveCode) {
+    boolean first = lastCode < 0 && aboveCode && columns.contains(at);
+    return units.contains(f.shape.written()) && (first || standsOut(f, at));
   }
 
   /** Whether a word heads them that nobody knows, as words for states do. */

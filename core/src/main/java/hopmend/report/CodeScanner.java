@@ -22,9 +22,13 @@ final class CodeScanner {
   /** Letters that are typed for digits: those that look almost the same, and the others. */
   private static final String TWINS = "O0o0I1l1i1|1";
 
+  /** Letters of a control unit that a sign ties to its code (our own bound). */
+  private static final int LONGEST_UNIT = 30;
+
   private static final String COUSINS = "S5s5G6Z2z2";
 
   private final char[] text;
+  private final ReportWords words;
   private int base;
   private int failureType;
   private int end;
@@ -33,8 +37,9 @@ final class CodeScanner {
   private boolean cousin;
   private Message doubt = Message.text("");
 
-  CodeScanner(char[] text) {
+  CodeScanner(char[] text, ReportWords words) {
     this.text = text;
+    this.words = words;
   }
 
   TroubleCode code() {
@@ -185,7 +190,10 @@ final class CodeScanner {
         && (text[before] == '°' || Character.isDigit(text[before]));
   }
 
-  /** "WS-P0340" and "P0340-A" are numbers of parts; "engine.P0340=stored" is a field. */
+  /**
+   * "WS-P0340" and "P0340-A" are numbers of parts; "engine.P0340=stored" is a field, and
+   * "ECM-P0340" has the unit before the code.
+   */
   private boolean behindWordPart(int start) {
     boolean before =
         start > 1
@@ -197,7 +205,16 @@ final class CodeScanner {
             && Character.isLetter(text[end + 1])
             && (end + 2 >= text.length || !Glyphs.isWord(text[end + 2]));
     boolean field = before && text[start - 1] == '.' && end < text.length && text[end] == '=';
-    return before && !field && !isCodeBefore(start - 2) || behind;
+    boolean named = field || before && (isCodeBefore(start - 2) || isUnitBefore(start - 1));
+    return before && !named || behind;
+  }
+
+  private boolean isUnitBefore(int behind) {
+    int from = behind;
+    while (from > 0 && behind - from < LONGEST_UNIT && Glyphs.isWord(text[from - 1])) {
+      from--;
+    }
+    return words.units().whole(Word.of(text, from, behind)).isPresent();
   }
 
   /** A range or a run of codes: "P0300-P0304". */

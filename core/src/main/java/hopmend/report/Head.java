@@ -52,6 +52,10 @@ record Head(
       // In "frame RPM" the unit is the name.
       condition = conditionIn(alone, known).or(() -> conditionIn(words, known)).orElse(null);
     }
+    boolean isWholeCondition = known.conditions().whole(words).isPresent();
+    if (!isWholeCondition && alone.stream().anyMatch(known::isDemanded)) {
+      condition = null; // "boost pressure desired"
+    }
     if (label == null && state == null && condition == null && alone.size() <= 4) {
       label = within(alone, known);
       state = label == ReportWords.Label.CODE ? stateIn(alone, known) : null;

@@ -56,7 +56,7 @@ final class LineReader {
     this.glyphs = layout.glyphs();
     this.words = words;
     this.isAllLoud = isAllLoud(glyphs);
-    CodeScanner scanner = new CodeScanner(glyphs);
+    CodeScanner scanner = new CodeScanner(glyphs, words);
     heavy = new HeavyFinder(glyphs);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
     MeasureFinder measures = new MeasureFinder(glyphs, words);

@@ -258,8 +258,22 @@ final class OdometerFinder {
     return number != null && number[1] == at.word(unit - 1).end();
   }
 
-  /** "Mileage is 84 210", "kilometres today 84 210": the word between says nothing else. */
+  /**
+   * "Mileage is 84 210", "kilometres today 84 210": the word between says nothing else; and
+   * "mileage at drop-off 84 210".
+   */
   private int saidOf(LineAtHand at, int i) {
+    boolean when =
+        i + 2 < at.size()
+            && words.isFrom(at.word(i))
+            && at.word(i + 1).digits() == 0
+            && at.word(i + 2).digits() > 0
+            && at.segment(i + 2) == at.segment(i - 1)
+            && !isOfCode(at, i + 1)
+            && !isOfCode(at, i);
+    if (when) {
+      return i + 2;
+    }
     boolean says = i < at.size() && (words.isFill(at.word(i)) || words.makesOdometer(at.word(i)));
     return says && at.segment(i) == at.segment(i - 1) ? i + 1 : i;
   }

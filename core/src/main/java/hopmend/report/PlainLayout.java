@@ -32,6 +32,15 @@ final class PlainLayout {
    */
   private boolean edged;
 
+  /** How far in the names of the columns begin. */
+  private int indent;
+
+  /** Where a table without names of columns ends; 0 outside of one. */
+  private int unnamedEnd;
+
+  /** How far it was looked for one. */
+  private int lookedAt;
+
   private int lineStart;
   private int headerStart;
   private int rows;
@@ -111,12 +120,21 @@ final class PlainLayout {
     if (!holdsCode && isHeader(start, end) || beginsBlock(start, end)) {
       return;
     }
+    if (start >= unnamedEnd && unnamedEnd > 0) {
+      heads = List.of();
+      unnamedEnd = 0;
+    }
+    if (holdsCode && heads.isEmpty() && start >= lookedAt) {
+      unnamed(start, end);
+    }
     if (holdsCode && Head.areOfVehicle(heads)) {
       heads = List.of();
     }
     if (!heads.isEmpty()) {
       boolean edge = edged && glyphs[start] == '|';
-      List<Cell> cells = text.split(edge ? start + 1 : start, end, parting);
+      // A tab at the beginning stands behind an empty cell.
+      int first = parting == '\t' ? Math.min(start, from + indent) : start;
+      List<Cell> cells = text.split(edge ? start + 1 : first, end, parting);
       if (parting == TextCells.SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
@@ -136,6 +154,22 @@ final class PlainLayout {
       }
     }
     lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
+  }
+
+  private void unnamed(int start, int end) {
+    UnnamedColumns found = UnnamedColumns.at(text, start, end);
+    lookedAt = found.end();
+    if (found.heads().isEmpty()) {
+      return;
+    }
+    columns = found.columns();
+    heads = found.heads();
+    parting = found.parting();
+    edged = parting == '|' && glyphs[start] == '|';
+    headerStart = lineStart;
+    indent = start - lineStart;
+    rows = 0;
+    unnamedEnd = found.end();
   }
 
   /** "Total km;611204" below a table of other columns. */
@@ -227,7 +261,10 @@ final class PlainLayout {
       List<Head> named = Head.nowAndBefore(cells.stream().map(text::headOf).toList(), words);
       for (int i = 0; i < cells.size(); i++) {
         Cell c = cells.get(i);
-        if (digits(c) > (named.get(i).condition() == null ? 1 : 2) || isValue(c) || isField(c)) {
+        // "Engine, 2 faults"
+        boolean counts = i > 0 && named.get(i).isOfCodes() && beginsWithNumber(c);
+        int most = named.get(i).condition() == null ? 1 : 2;
+        if (digits(c) > most || counts || isValue(c) || isField(c)) {
           return false;
         }
       }
@@ -241,6 +278,8 @@ final class PlainLayout {
         parting = sign;
         edged = edge;
         headerStart = lineStart;
+        indent = start - lineStart;
+        unnamedEnd = 0;
         rows = 0;
         return true;
       }
@@ -321,6 +360,12 @@ final class PlainLayout {
     return false;
   }
 
+  private boolean beginsWithNumber(Cell c) {
+    int start =
+        c.start() < c.end() && "([".indexOf(glyphs[c.start()]) >= 0 ? c.start() + 1 : c.start();
+    return start < c.end() && Glyphs.isDigit(glyphs[start]);
+  }
+
   private int digits(Cell c) {
     int digits = 0;
     for (int i = c.start(); i < c.end(); i++) {
@@ -350,6 +395,10 @@ final class PlainLayout {
     List<Cell> named = new ArrayList<>();
     // Columns that were shifted are told by their turn, if none is missing.
     boolean byPlace = parting == TextCells.SPACES && cells.size() != columns.size();
+    if (byPlace && heads.get(0).is(ReportWords.Label.UNIT) && above(cells.get(0)) != heads.get(0)) {
+      // The column of units is empty: what stands above goes on.
+      named.add(new Cell(heads.get(0), cells.get(0).start(), cells.get(0).start()));
+    }
     for (int i = 0; i < cells.size(); i++) {
       Cell c = cells.get(i);
       Head head = byPlace ? above(c) : i < heads.size() ? heads.get(i) : Head.NONE;

@@ -106,7 +106,7 @@ final class ReportReader {
     nameOfCodes = RecordOrder.nameOfCodes(lines, i -> finds(lines, ahead, i));
     Arrays.stream(ahead).filter(Objects::nonNull).forEach(this::dropNameOfCodes);
     order = RecordOrder.of(lines, i -> finds(lines, ahead, i));
-    bare = new BareHeadings(lines, i -> finds(lines, ahead, i));
+    bare = new BareHeadings(lines, i -> finds(lines, ahead, i), this::place);
     for (int i = 0; i < lines.size(); i++) {
       Line at = lines.get(i);
       switch (at.kind()) {
@@ -411,6 +411,7 @@ final class ReportReader {
     boolean ofList = !context.states().isEmpty() && !context.statesOfAll();
     if (f.none && !f.noneOfState && !ofList && states.isEmpty() && f.otherWords == 0) {
       context = context.of("");
+      bare.code(place(at));
       close();
       return;
     }
@@ -514,7 +515,7 @@ final class ReportReader {
       }
       return;
     }
-    if (bare.isUnit(f, place(at)) && headsCodes(lines, ahead, i)) {
+    if (bare.isUnit(f, place(at), isAboveCode(lines, ahead, i)) && headsCodes(lines, ahead, i)) {
       String name = Glyphs.seen(layout.glyphs(), f.shape.start(), f.shape.end());
       marks.mark(Mark.Kind.UNIT, f.shape.start(), f.shape.end(), name);
       context = context.of(name);
@@ -527,6 +528,24 @@ final class ReportReader {
     } else if (heading && !f.hasValue) {
       headed(at, f, lines, ahead, i);
     }
+  }
+
+  /** A rule may stand between. */
+  private boolean isAboveCode(List<Line> lines, LineFinds[] ahead, int i) {
+    int below = i + 1;
+    while (below < lines.size()
+        && lines.get(below).kind() == Line.Kind.TEXT
+        && isRule(lines.get(below))) {
+      below++;
+    }
+    return below < lines.size()
+        && !lines.get(below).cells().isEmpty()
+        && finds(lines, ahead, below).hasCodes();
+  }
+
+  private boolean isRule(Line line) {
+    return line.cells().stream()
+        .allMatch(c -> Word.of(layout.glyphs(), c.start(), c.end()).isEmpty());
   }
 
   /**

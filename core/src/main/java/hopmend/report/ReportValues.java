@@ -15,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What a report tells beside its codes: the vehicle's number, its odometer, the date, the freeze
@@ -26,6 +27,11 @@ final class ReportValues {
 
   /** So many values make a freeze frame, in which others need no unit (our own bound). */
   private static final int FEW_VALUES = 2;
+
+  /** "A12, km 44": less than that is where something happened, if so many times as much is told. */
+  private static final int FEW_KM = 1_000;
+
+  private static final int MANY_TIMES = 5;
 
   /** Beside what a distance stands: a code in its line, or lines below one. */
   private enum Beside {
@@ -67,6 +73,9 @@ final class ReportValues {
   /** How many codes stand above the line at hand. */
   private int codesAbove;
 
+  /** Whether no code stood above the last condition. */
+  private boolean isFrameAboveCodes;
+
   ReportValues(LineReader lineReader, ReportMarks marks) {
     this.lineReader = lineReader;
     this.marks = marks;
@@ -88,6 +97,7 @@ final class ReportValues {
     boolean ofReading = isOfReading(at, f);
     for (LineFinds.Value v : f.values) {
       if (!ofReading && !frame.containsKey(v.condition())) {
+        isFrameAboveCodes = codes == 0;
         frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
         marks.mark(
             Mark.Kind.CONDITION,
@@ -132,6 +142,12 @@ final class ReportValues {
 
   /** What only the report as a whole tells. */
   void settle() {
+    boolean voltageOnly = frame.keySet().equals(Set.of(Condition.MODULE_VOLTAGE));
+    if (voltageOnly && bare.isEmpty() && isFrameAboveCodes && codesAbove > 0) {
+      // "Battery 12.4 V" at the head of a report: when it was read.
+      frame.clear();
+      marks.unmark(Mark.Kind.CONDITION);
+    }
     // Where dates of codes differ, they tell when each was set.
     if (date.isEmpty() && datesOfCodes.size() == 1) {
       datesOfCodes.values().forEach(this::date);
@@ -198,7 +214,8 @@ final class ReportValues {
     boolean isAnother = named && odometerIsNamed && beside == odometerBeside && ofOnePlace;
     if (isAnother && odometer.filter(o -> !isAbout(o.reading(), v.reading())).isPresent()) {
       LineFinds.Value known = odometer.get();
-      boolean isLater = isLater(v.reading(), known.reading());
+      boolean isMore = km(known.reading()) < FEW_KM && km(v.reading()) > MANY_TIMES * FEW_KM;
+      boolean isLater = isMore || isLater(v.reading(), known.reading());
       noOdometer();
       take(isLater ? v : known, beside, true);
       marks.doubt(isLater ? known : v, Message.of("doubt.another-odometer"));

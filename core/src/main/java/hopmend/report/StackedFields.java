@@ -31,7 +31,8 @@ record StackedFields(List<Line> lines, int end) {
         break;
       }
       Cell value = Cell.ofLine(glyphs, below);
-      if (head == Head.NONE && !fields.isEmpty() && isUnit(glyphs, value, words)) {
+      boolean mayName = !fields.isEmpty() && !holdsCode(glyphs, name);
+      if (head == Head.NONE && mayName && isUnit(glyphs, value, words)) {
         head = Head.of("control unit", words); // whatever it is called
       }
       if (head == Head.NONE) {
@@ -90,7 +91,13 @@ record StackedFields(List<Line> lines, int end) {
     return length > 0
         && length <= LONGEST_VALUE
         && (!measured || "+-0123456789".indexOf(glyphs[value.start()]) >= 0)
-        && (!head.is(Label.CODE) || hasDigit(glyphs, value));
+        && (!head.is(Label.CODE) || hasDigit(glyphs, value))
+        && (!head.is(Label.ADDRESS) || hasDigit(glyphs, value) && !holdsCode(glyphs, value));
+  }
+
+  /** In Spanish the word for an address is that for the steering, which heads its codes. */
+  private static boolean holdsCode(char[] glyphs, Cell line) {
+    return TextCells.CODE_WITHIN.matcher(text(glyphs, line)).find();
   }
 
   private static boolean hasDigit(char[] glyphs, Cell value) {

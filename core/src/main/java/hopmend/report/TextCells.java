@@ -70,6 +70,33 @@ final class TextCells {
     return split(edge ? start + 1 : start, end, sign);
   }
 
+  /**
+   * Rows of as many cells, each with a code, from one line on.
+   *
+   * @param end behind the first line
+   * @param most so many at most
+   * @param rows takes them
+   * @return behind the last of them
+   */
+  int rows(int start, int end, char sign, int most, List<List<Cell>> rows) {
+    Cell line = Cell.trimmed(glyphs, start, end);
+    int behind = end;
+    while (line.start() < line.end() && rows.size() < most && holdsCode(line)) {
+      List<Cell> cells = within(line.start(), line.end(), sign);
+      if (cells.size() < 2 || !rows.isEmpty() && cells.size() != rows.get(0).size()) {
+        break;
+      }
+      rows.add(cells);
+      behind = line.end();
+      line = Cell.ofLine(glyphs, Cell.nextLine(glyphs, line.end()));
+    }
+    return behind;
+  }
+
+  Head headOfUnits() {
+    return Head.of("control unit", words);
+  }
+
   Head headOf(Cell c) {
     return names.computeIfAbsent(written(c), n -> Head.of(n, words));
   }

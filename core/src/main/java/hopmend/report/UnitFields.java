@@ -44,7 +44,7 @@ final class UnitFields {
     }
     Phrases.Match<ControlUnit> match =
         first < behind ? names.at(at, named(at, first, behind)) : null;
-    if (first < behind && isName(at, first, match)) {
+    if (first < behind && isName(at, first, behind, match)) {
       return;
     }
     String name = match != null ? match.meaning().name() : written;
@@ -68,11 +68,14 @@ final class UnitFields {
   }
 
   /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
-  private boolean isName(LineAtHand at, int i, Phrases.Match<ControlUnit> unit) {
+  private boolean isName(LineAtHand at, int i, int behind, Phrases.Match<ControlUnit> unit) {
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
     Phrases.Match<Label> label = words.labels().at(at.words(), i);
     boolean isField = label != null && label.meaning() != Label.UNIT;
-    return unit == null && (condition != null || isField)
+    boolean isValue =
+        condition != null
+            && (i + condition.words() == behind || at.word(i + condition.words()).digits() > 0);
+    return unit == null && (isValue || isField && i + label.words() == behind)
         || unit != null && condition != null && condition.words() > unit.words();
   }
 

@@ -436,7 +436,16 @@ final class UnitFinder {
         && isColon(at, behind);
   }
 
-  /** "P0299 Engine", "P0299 x2 engine", and nothing else; "U0100 ECM" names whom nobody hears. */
+  /** Several spaces before a word, as between columns. */
+  private boolean isGap(LineAtHand at, int word) {
+    int start = at.word(word).start();
+    return start > 2 && glyphs[start - 1] == ' ' && glyphs[start - 2] == ' ';
+  }
+
+  /**
+   * "P0299 Engine", "P0299 x2 engine", and nothing else in its column; "U0100 ECM" names whom
+   * nobody hears.
+   */
   private boolean isAllBehindCode(LineAtHand at, int from, int behind) {
     int last = from - 1;
     while (last > 0
@@ -444,7 +453,12 @@ final class UnitFinder {
         && (StateSense.isTimes(at, last) || words.isLabel(at.words(), last, Label.COUNT))) {
       last--;
     }
-    return behind == at.size() && at.part(last) == Part.CODE && !isOfNetworkCode(at, from);
+    boolean ends =
+        behind == at.size()
+            || at.segment(behind) != at.segment(from)
+                && at.cells().size() == 1
+                && isGap(at, behind);
+    return ends && at.part(last) == Part.CODE && !isOfNetworkCode(at, from);
   }
 
   /**

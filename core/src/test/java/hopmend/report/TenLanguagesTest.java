@@ -29,7 +29,8 @@ class TenLanguagesTest {
   private static final List<String> CODES =
       List.of("P0340", "P0299", "C0035", "P0101", "B1318", "P0715");
 
-  record File(List<String> rows, List<Language> languages) {}
+  record File(
+      List<String> rows, List<String> headings, List<String> tables, List<Language> languages) {}
 
   /** Words for states and control units, each with what it means. */
   record Language(
@@ -39,6 +40,10 @@ class TenLanguagesTest {
       Map<String, String> units,
       Map<String, String> unitsInSentences,
       Map<String, String> statesInSentences,
+      List<String> unknown,
+      String none,
+      String faults,
+      Map<String, List<String>> columns,
       List<String> sentences) {
     @Override
     public String toString() {
@@ -99,6 +104,101 @@ class TenLanguagesTest {
         assertThat(Told.codes(text)).as(text).isEqualTo(String.join(", ", told));
       }
     }
+  }
+
+  /** Known and unknown units by turns, one of them without faults. */
+  @ParameterizedTest
+  @MethodSource("languages")
+  void headingsOfEveryShapeNameTheirCodes(Language l) {
+    List<String> known = List.copyOf(l.units().keySet());
+    List<String> states = List.copyOf(l.states().keySet());
+    for (String heading : FILE.headings()) {
+      for (int turn = 0; turn < 6; turn++) {
+        List<String> units =
+            turn % 2 == 0
+                ? List.of(turned(l.unknown(), turn), known.get(0), known.get(1))
+                : List.of(
+                    known.get(0), turned(l.unknown(), turn), known.get(1), l.unknown().get(0));
+        StringBuilder report = new StringBuilder();
+        List<String> told = new ArrayList<>();
+        for (int k = 0; k < units.size(); k++) {
+          boolean clean = turn > 2 && k == 2;
+          report.append(turn % 3 == 1 && k > 0 ? "\n" : "");
+          report.append(
+              heading
+                  .replace('§', '\n')
+                  .replaceFirst("(?<!\\p{L})X(?!\\p{L})", units.get(k))
+                  .replaceFirst("(?<!\\p{L})N(?!\\p{L})", clean ? "0" : "1")
+                  .replaceFirst("(?<!\\p{L})K(?!\\p{L})", l.faults()));
+          report.append(turn % 3 == 2 ? "\n  " : "\n");
+          String state = turned(states, turn + k);
+          String code = turned(CODES, turn + k);
+          report.append(clean ? l.none() : code + (turn < 4 ? " (" + state + ")" : " - " + state));
+          report.append("\n");
+          if (!clean) {
+            String unit = l.units().getOrDefault(units.get(k), units.get(k));
+            told.add(code + " " + l.states().get(state) + " @" + unit);
+          }
+        }
+        String text = report.toString();
+        assertThat(Told.codes(text)).as(text).isEqualTo(String.join(", ", told));
+      }
+    }
+  }
+
+  /** Columns in every order, with names and without, a unit that nobody knows among others. */
+  @ParameterizedTest
+  @MethodSource("languages")
+  void tablesTellEachRowItsOwn(Language l) {
+    List<String> known = List.copyOf(l.units().keySet()).subList(0, 2);
+    List<String> states = List.copyOf(l.states().keySet());
+    for (String order : FILE.tables()) {
+      for (int turn = 0; turn < 12; turn++) {
+        boolean named = turn % 2 == 0;
+        boolean isAsAbove = named && order.startsWith("U") && turn > 5;
+        List<List<String>> rows = new ArrayList<>();
+        List<String> told = new ArrayList<>();
+        if (named) {
+          int name = turn;
+          rows.add(
+              order.chars().mapToObj(c -> turned(l.columns().get("" + (char) c), name)).toList());
+        }
+        for (int k = 0; k < 4; k++) {
+          String unit = k == 3 ? l.unknown().get(0) : known.get(k / 2);
+          Map<Character, String> cells =
+              Map.of(
+                  'U', isAsAbove && k == 1 ? "" : unit,
+                  'C', turned(CODES, turn + k),
+                  'T', turned(l.descriptions(), k),
+                  'S', turned(states, turn + k));
+          rows.add(order.chars().mapToObj(c -> cells.get((char) c)).toList());
+          told.add(
+              cells.get('C')
+                  + (order.contains("S") ? " " + l.states().get(cells.get('S')) : "")
+                  + (order.contains("U") ? " @" + l.units().getOrDefault(unit, unit) : ""));
+        }
+        String text = table(rows, turn / 2);
+        assertThat(Told.codes(text)).as(text).isEqualTo(String.join(", ", told));
+      }
+    }
+  }
+
+  private static String table(List<List<String>> rows, int kind) {
+    String parted = List.of("   ", "\t", " | ", ";", ",", " | ").get(kind);
+    boolean padded = kind == 0 || kind == 2 || kind == 5;
+    StringBuilder table = new StringBuilder();
+    for (List<String> row : rows) {
+      List<String> cells = new ArrayList<>();
+      for (int c = 0; c < row.size(); c++) {
+        int column = c;
+        int width =
+            padded ? rows.stream().mapToInt(r -> r.get(column).length()).max().orElse(0) : 0;
+        cells.add(row.get(c) + " ".repeat(Math.max(0, width - row.get(c).length())));
+      }
+      String line = String.join(parted, cells);
+      table.append(kind == 5 ? "| " + line + " |" : line.stripTrailing()).append("\n");
+    }
+    return table.toString();
   }
 
   /** Puts a code, its state and its unit in their places, and says what has to be told. */
