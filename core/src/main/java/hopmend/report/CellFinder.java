@@ -111,7 +111,7 @@ final class CellFinder {
       }
       case UNIT -> units.unitCell(at, written, cell, first, behind);
       case ODOMETER -> {
-        if (ofOneRecord || at.cells().stream().noneMatch(x -> x.head().is(Label.CODE))) {
+        if (ofOneRecord || at.cells().stream().noneMatch(this::isOfCode)) {
           odometer.odometerCell(at, c, head, first, behind);
         } else {
           odometer.whereCodesWereSet(at, c, head, first, behind);
@@ -130,5 +130,12 @@ final class CellFinder {
       }
       case DATE, IDENTIFICATION -> {}
     }
+  }
+
+  /** {"id": "van 3", "odometer": ...}: a vehicle has an id as well. */
+  private boolean isOfCode(Cell c) {
+    boolean alone = Word.of(c.head().words()).stream().allMatch(words::namesAlone);
+    String written = Glyphs.seen(glyphs, c.start(), c.end());
+    return c.head().is(Label.CODE) && (!alone || TextCells.CODE_WITHIN.matcher(written).find());
   }
 }

@@ -210,6 +210,9 @@ final class LineFinds {
   /** "No stored codes": there may be others. */
   boolean noneOfState;
 
+  /** "Battery 12.6 V". */
+  boolean namesBattery;
+
   /** It says "codes", "faults": a state beside that is about a list. */
   boolean speaksOfCodes;
 

@@ -420,6 +420,7 @@ final class LineReader {
     at.finds.isMarkedHeading = at.finds.isDecorated || mayHead && isLoud(at, start, end);
     at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;
     boolean introduces = at.size() > 1 && words.isHolding(at.word(at.size() - 1));
+    at.finds.namesBattery = at.words().stream().anyMatch(words::isBattery);
     at.finds.shape = HeadingShape.of(at, glyphs, words, unitNames);
     if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && !introduces) {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();

@@ -269,7 +269,7 @@ final class PlainLayout {
         }
       }
       List<Cell> below = text.below(end, sign);
-      List<Boolean> codesBelow = below.stream().map(text::isCode).toList();
+      List<Boolean> codesBelow = codes(below, sign);
       named = Head.withCodes(named, codesBelow, words);
       boolean overValues = below.size() == cells.size() && below.stream().allMatch(this::isNumber);
       if (Head.nameATable(named, overValues)) {
@@ -338,6 +338,15 @@ final class PlainLayout {
   private boolean isField(Cell c) {
     int colon = text.indexOf(':', c.start(), c.end());
     return colon > c.start() && colon + 1 < c.end();
+  }
+
+  /** Which cells are codes, and those below them as well: "DTC;P0401;" may be a field. */
+  private List<Boolean> codes(List<Cell> row, char sign) {
+    List<Cell> next = text.below(row.get(row.size() - 1).end(), sign);
+    boolean even = next.size() == row.size();
+    return IntStream.range(0, row.size())
+        .mapToObj(i -> text.isCode(row.get(i)) && (!even || text.holdsCode(next.get(i))))
+        .toList();
   }
 
   /** A number or a unit, or nothing: what stands below the name of a condition. */

@@ -532,20 +532,17 @@ final class ReportReader {
 
   /** A rule may stand between. */
   private boolean isAboveCode(List<Line> lines, LineFinds[] ahead, int i) {
-    int below = i + 1;
-    while (below < lines.size()
-        && lines.get(below).kind() == Line.Kind.TEXT
-        && isRule(lines.get(below))) {
-      below++;
-    }
+    boolean ruled = i + 1 < lines.size() && isRule(lines.get(i + 1));
+    int below = ruled ? i + 2 : i + 1;
     return below < lines.size()
         && !lines.get(below).cells().isEmpty()
         && finds(lines, ahead, below).hasCodes();
   }
 
   private boolean isRule(Line line) {
-    return line.cells().stream()
-        .allMatch(c -> Word.of(layout.glyphs(), c.start(), c.end()).isEmpty());
+    return !line.cells().isEmpty()
+        && line.cells().stream()
+            .allMatch(c -> Word.of(layout.glyphs(), c.start(), c.end()).isEmpty());
   }
 
   /**

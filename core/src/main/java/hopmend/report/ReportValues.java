@@ -73,8 +73,8 @@ final class ReportValues {
   /** How many codes stand above the line at hand. */
   private int codesAbove;
 
-  /** Whether no code stood above the last condition. */
-  private boolean isFrameAboveCodes;
+  /** Whether the last condition is a battery's, above all codes. */
+  private boolean isOfBattery;
 
   ReportValues(LineReader lineReader, ReportMarks marks) {
     this.lineReader = lineReader;
@@ -97,7 +97,7 @@ final class ReportValues {
     boolean ofReading = isOfReading(at, f);
     for (LineFinds.Value v : f.values) {
       if (!ofReading && !frame.containsKey(v.condition())) {
-        isFrameAboveCodes = codes == 0;
+        isOfBattery = f.namesBattery && codes == 0;
         frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
         marks.mark(
             Mark.Kind.CONDITION,
@@ -143,8 +143,8 @@ final class ReportValues {
   /** What only the report as a whole tells. */
   void settle() {
     boolean voltageOnly = frame.keySet().equals(Set.of(Condition.MODULE_VOLTAGE));
-    if (voltageOnly && bare.isEmpty() && isFrameAboveCodes && codesAbove > 0) {
-      // "Battery 12.4 V" at the head of a report: when it was read.
+    if (voltageOnly && bare.isEmpty() && isOfBattery && codesAbove > 0) {
+      // When it was read.
       frame.clear();
       marks.unmark(Mark.Kind.CONDITION);
     }

@@ -83,6 +83,7 @@ public final class ReportWords {
       List<String> descriptions,
       List<String> same,
       List<String> faulty,
+      List<String> batteries,
       List<String> relative,
       List<String> singular,
       List<String> alone,
@@ -190,6 +191,7 @@ public final class ReportWords {
   private final Set<String> only = new HashSet<>();
   private final Set<String> as = new HashSet<>();
   private final Set<String> faulty = new HashSet<>();
+  private final Set<String> batteries = new HashSet<>();
   private final Set<String> same = new HashSet<>();
   private final Set<String> descriptions = new HashSet<>();
   private final Set<String> relative = new HashSet<>();
@@ -235,6 +237,7 @@ public final class ReportWords {
     words(file.descriptions(), descriptions);
     words(file.same(), same);
     words(file.faulty(), faulty);
+    words(file.batteries(), batteries);
     words(file.relative(), relative);
     words(file.singular(), singular);
     words(file.alone(), alone);
@@ -572,6 +575,11 @@ public final class ReportWords {
   /** "id" names a code's field, "session id" does not. */
   boolean namesAlone(Word w) {
     return alone.contains(w.text());
+  }
+
+  /** Whether a voltage with this name is that of the vehicle at rest. */
+  boolean isBattery(Word w) {
+    return batteries.contains(w.text());
   }
 
   boolean isDenied(Word w) {

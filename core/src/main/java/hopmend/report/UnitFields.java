@@ -75,8 +75,12 @@ final class UnitFields {
     boolean isValue =
         condition != null
             && (i + condition.words() == behind || at.word(i + condition.words()).digits() > 0);
-    return unit == null && (isValue || isField && i + label.words() == behind)
+    return unit == null && (isValue || isField && isWholeOrNames(at, i + label.words(), behind))
         || unit != null && condition != null && condition.words() > unit.words();
+  }
+
+  private static boolean isWholeOrNames(LineAtHand at, int i, int behind) {
+    return i == behind || at.isAnnounced(i);
   }
 
   boolean unitOfAddress(LineAtHand at, String written, Cell cell, boolean isAddress) {

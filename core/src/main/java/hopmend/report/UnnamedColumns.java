@@ -68,7 +68,7 @@ record UnnamedColumns(List<Cell> columns, List<Head> heads, char parting, int en
     return !words.isEmpty()
         && words.size() <= MOST_WORDS
         && written.length() <= LONGEST_NAME
-        && written.chars().noneMatch(Character::isDigit)
+        && written.chars().noneMatch(s -> Character.isDigit(s) || ":=║".indexOf(s) >= 0)
         && head.state() == null
         && !head.is(Label.STATUS)
         && Character.isLetter(written.charAt(0));

@@ -183,7 +183,11 @@ class ScanTextTest {
         "\nNow: x",
         "\nActive: no",
         "\n{'a':'P0335'}\nP0340",
-        "\n- code: P0335\n  state: stored"
+        "\n- code: P0335\n  state: stored",
+        "\n---",
+        "\nEngine | P0340 | x\nABS | C0035 | y",
+        "\nP0340 sensor active",
+        "part 4471 P0101 "
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
