@@ -146,7 +146,7 @@ final class JsonLayout {
       measured(inner);
       named(inner);
     } else if (token == JsonToken.START_ARRAY) {
-      list(part, name);
+      list(part, name, false);
     } else if (token == JsonToken.VALUE_NULL) {
       return;
     } else if (token != null) {
@@ -172,15 +172,19 @@ final class JsonLayout {
     }
   }
 
-  /** Codes listed under a name that is no field's: it may be that of a unit, known or not. */
-  private void list(Part part, Cell name) {
+  /**
+   * Codes listed under a name that is no field's: it may be that of a unit, known or not.
+   *
+   * @param ofUnits whether the names around it are those of units: {"modules": {"Winch": [...]}}
+   */
+  private void list(Part part, Cell name, boolean ofUnits) {
     boolean mayBeUnit = name != null && !name.head().isKnown() && !isCode(name);
     Part held = mayBeUnit ? new Part(name) : part;
     while (json.nextToken() != JsonToken.END_ARRAY) {
       if (json.currentToken() == JsonToken.START_ARRAY) {
         Part row = new Part(null);
         held.parts.add(row);
-        list(row, null);
+        list(row, null, false);
       } else {
         value(held, mayBeUnit ? null : name);
       }
@@ -189,7 +193,7 @@ final class JsonLayout {
       return;
     }
     boolean codes = held.cells.stream().anyMatch(c -> holdsCode(c.start(), c.end()));
-    if (codes || name.head().controlUnit() != null) {
+    if (codes || ofUnits && !held.parts.isEmpty() || name.head().controlUnit() != null) {
       part.parts.add(held);
     } else {
       held.cells.forEach(c -> part.cells.add(new Cell(name.head(), c.start(), c.end())));
@@ -279,10 +283,16 @@ final class JsonLayout {
 
   /** {"ecu": {"name": "Engine", "addr": "7E8"}, "codes": ...}: it is that of the part around it. */
   private void unit(Part part, Cell name) {
+    boolean named = false;
     while (json.nextToken() == JsonToken.PROPERTY_NAME) {
       Cell inside = name();
       json.nextToken();
       boolean isName = inside.head().is(Label.TEXT) || inside.head().is(Label.UNIT);
+      named |= isName;
+      if (json.currentToken() == JsonToken.START_ARRAY && !named) {
+        list(part, inside, true);
+        continue;
+      }
       value(part, isName ? new Cell(name.head(), inside.start(), inside.end()) : inside);
     }
   }

@@ -8,6 +8,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The same data, written otherwise, tells the same. */
 class DataWaysTest {
@@ -50,6 +51,8 @@ class DataWaysTest {
         "{'systems':[{'name':'Cab heater','dtcs':[{'id':'B10A2'}],'remark':null}]}|B10A2 @Cab heater",
         "{'ecu':'cluster','faults':[{'desc':'no message from engine','dtc':'U0100'}]}|U0100 @instrument cluster",
         "{'engineControl':{'active':['P0335']},'brakeControl':{'stored':['C0040']}}|P0335 current @engine control, C0040 stored @brake control",
+        "{'modules':{'Engine':[{'dtc':'P0340'}],'Winch':[{'dtc':'U0100','state':'active'}]}}|P0340 @engine control, U0100 current @Winch",
+        "Parameter;Value;Unit§DTC;P0401;§Load;44,3;%|P0401",
         "systems:§  - name: Tail lift§    faults:§      - code: C1234§        active: false§        stored: true§|C1234 stored @Tail lift",
         "- engine:§  - active: [P0108, P0236]§- brakes:§  - active: []§  - stored: [C0221]§|P0108 current @engine control, P0236 current @engine control, C0221 stored @brake control"
       })
@@ -74,5 +77,20 @@ class DataWaysTest {
     assertThat(Told.read(frame).freezeFrame())
         .extracting(f -> f.condition() + " " + f.reading().text())
         .containsExactlyInAnyOrder("AIR_MASS 41.8 g/s", "ENGINE_SPEED 2310 1/min");
+  }
+
+  /** What stands beside the id of a vehicle is the vehicle's. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "{'vehicle':{'id':'van 3','odometer_km':98204},'dtcs':[{'id':'P0087'}]}",
+        "<scan><vehicle id='van 3' odometer='98204 km'/><dtc id='P0087'/></scan>",
+        "vehicle:§  id: van 3§  odometer: 98204 km§dtcs:§  - id: P0087",
+        "id;odometer§van 3;98204 km§§id;state§P0087;stored"
+      })
+  void anIdMayBeAVehicles(String report) {
+    assertThat(Told.read(report.replace('§', '\n').replace('\'', '"')).odometer())
+        .map(o -> o.text())
+        .contains("98204 km");
   }
 }
