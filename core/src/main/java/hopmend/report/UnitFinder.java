@@ -4,6 +4,7 @@ import hopmend.fault.ControlUnit;
 import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -33,6 +34,13 @@ final class UnitFinder {
 
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
+    List<LineFinds.UnitAt> paired = paired(at);
+    if (!paired.isEmpty()) {
+      for (int k = 0; k < paired.size(); k++) {
+        at.finds.unitsOfSentence.put(k, List.of(paired.get(k)));
+      }
+      return;
+    }
     Map<Integer, LineFinds.UnitAt> ofOthers = unknown.of(at);
     sentences.settle(at);
     ofOthers.forEach((code, unit) -> at.finds.unitsOfSentence.put(code, List.of(unit)));
@@ -79,6 +87,37 @@ final class UnitFinder {
       }
       i = behind;
     }
+  }
+
+  /** "C0051 steering U0121 cluster": behind each code its unit, and nothing else. */
+  private List<LineFinds.UnitAt> paired(LineAtHand at) {
+    List<LineFinds.UnitAt> units = new ArrayList<>();
+    if (at.finds.codes.size() < 2 || at.finds.codes.size() > MOST_TOGETHER) {
+      return units;
+    }
+    int i = 0;
+    for (LineFinds.Code c : at.finds.codes) {
+      if (i >= at.size() || at.word(i).start() != c.start()) {
+        return List.of();
+      }
+      i = pastStates(at, at.behind(i, c.end()));
+      Phrases.Match<ControlUnit> unit =
+          i < at.size() && at.part(i) == Part.UNIT ? names.at(at, i) : null;
+      if (unit == null) {
+        return List.of();
+      }
+      units.add(named(at, i, unit));
+      i = pastStates(at, i + unit.words());
+    }
+    return i == at.size() ? units : List.of();
+  }
+
+  private static int pastStates(LineAtHand at, int from) {
+    int i = from;
+    while (i < at.size() && at.part(i) == Part.STATE) {
+      i++;
+    }
+    return i;
   }
 
   /** "ECU ABS": the first word says what the second is the name of. */

@@ -34,9 +34,14 @@ final class UnknownInSentence {
         at.finds.codes.size() > 1
             && IntStream.range(0, at.size()).anyMatch(i -> at.part(i) == Part.UNIT);
     boolean brackets = others && isAnyInBrackets(at);
+    boolean behind = others && isAnyPlacedBehind(at);
     for (int k = 0; k < at.finds.codes.size(); k++) {
       LineFinds.UnitAt name = brackets ? inBrackets(at, k) : null;
+      name = name == null && behind ? placedBehind(at, k) : name;
       name = name == null ? before(at, k, others) : name;
+      if (name != null && k > 0 && name.equals(held.get(k - 1)) && !isListed(at, k)) {
+        name = null; // it stands behind the one before
+      }
       if (name == null && held.containsKey(k - 1) && isListed(at, k)) {
         name = held.get(k - 1);
       }
@@ -58,6 +63,51 @@ final class UnknownInSentence {
       }
     }
     return false;
+  }
+
+  /** "P0480 in the engine": a known one is placed behind its code. */
+  private boolean isAnyPlacedBehind(LineAtHand at) {
+    return IntStream.range(0, at.finds.codes.size())
+        .map(k -> placeBehind(at, k))
+        .anyMatch(i -> i < at.size() && at.part(i) == Part.UNIT);
+  }
+
+  /** The first word of the place that is told behind a code, "stored in the ..."; else the end. */
+  private int placeBehind(LineAtHand at, int code) {
+    int i = wordAt(at, at.finds.codes.get(code).end());
+    int from = i;
+    while (i < at.size() && i - from < MOST_BETWEEN && at.part(i) == Part.STATE) {
+      i++;
+    }
+    if (i >= at.size() || !words.isFrom(at.word(i))) {
+      return at.size();
+    }
+    i++;
+    while (i < at.size() && (words.isThe(at.word(i)) || words.isArticle(at.word(i)))) {
+      i++;
+    }
+    return i;
+  }
+
+  /** "C1234 in the sweeper", where another code is placed in the same way. */
+  private LineFinds.UnitAt placedBehind(LineAtHand at, int code) {
+    int first = placeBehind(at, code);
+    boolean placed = first > 0 && first < at.size() && words.isThe(at.word(first - 1));
+    int behind = first;
+    while (behind < at.size()
+        && (mayBeOfName(at, behind) || behind > first && isKind(at, behind))
+        && at.segment(behind) == at.segment(first)
+        && !words.isMoment(at.word(behind))
+        && !words.makesOdometer(at.word(behind))) {
+      behind++;
+    }
+    boolean ends =
+        behind == at.size()
+            || at.segment(behind) != at.segment(first)
+            || at.part(behind) == Part.STATE;
+    return placed && ends && behind > first && behind - first <= LONGEST_NAME
+        ? named(at, first, behind)
+        : null;
   }
 
   /** "P1234 active (implement controller)". */

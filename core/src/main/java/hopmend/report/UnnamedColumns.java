@@ -26,6 +26,8 @@ record UnnamedColumns(List<Cell> columns, List<Head> heads, char parting, int en
 
   private static final int LONGEST_NAME = 40;
 
+  private static final int LONGEST_SHORT = 5;
+
   /** What begins at a line. */
   static UnnamedColumns at(TextCells text, int from, int end) {
     int looked = end;
@@ -52,13 +54,20 @@ record UnnamedColumns(List<Cell> columns, List<Head> heads, char parting, int en
             c -> {
               List<Cell> cells = rows.stream().map(r -> r.get(c)).toList();
               long known = cells.stream().filter(text::isUnit).count();
-              return known >= LEAST_KNOWN
-                  && known * 2 >= cells.size()
+              boolean told = known >= LEAST_KNOWN && known * 2 >= cells.size();
+              return (told || cells.stream().allMatch(u -> isShort(text.written(u))))
                   && known < cells.size()
                   && cells.stream().allMatch(u -> text.isUnit(u) || mayBeUnit(text, u));
             })
         .boxed()
         .findFirst();
+  }
+
+  /** "MSG": a description is no such word. */
+  private static boolean isShort(String written) {
+    return written.length() > 1
+        && written.length() <= LONGEST_SHORT
+        && written.chars().allMatch(Character::isUpperCase);
   }
 
   private static boolean mayBeUnit(TextCells text, Cell c) {

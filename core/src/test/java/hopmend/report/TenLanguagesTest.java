@@ -251,6 +251,27 @@ class TenLanguagesTest {
     assertThat(Told.asked(report.replace('§', '\n'))).isEqualTo(asked == null ? "" : asked);
   }
 
+  /** Each took the unit of another one, or none, once. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "C1234 in the sweeper (active), P0480 in the engine (stored)|C1234 current @sweeper, P0480 stored @engine control",
+        "C1A44 stored in the ramp controller, U0140 stored in the cluster|C1A44 stored @ramp controller, U0140 stored @instrument cluster",
+        "C1234 in der Kehrmaschine, P0480 im Motor|C1234 @Kehrmaschine, P0480 @engine control",
+        "C0051  steering      U0121  cluster|C0051 @steering control, U0121 @instrument cluster",
+        "ECM-P0340-31-ACTIVE|P0340-31 current @engine control",
+        "4471-P0340-A|",
+        "Engine§  P0440 EVAP system: stored|P0440 stored @engine control",
+        "Dirección, 1 avería§P0340 (presente)|P0340 current @steering control",
+        "MSG;P0299;aktiv§GSG;P0741;aktiv§FZG;B1318;aktiv|P0299 current @MSG, P0741 current @GSG, B1318 current @FZG",
+        "Fahrtenschreiber 488.220 km§P0340|P0340",
+        "EOBD§P0340 stored|P0340 stored",
+      })
+  void eachCodeHasItsOwnUnit(String report, String told) {
+    assertThat(Told.codes(report.replace('§', '\n'))).isEqualTo(told == null ? "" : told);
+  }
+
   /** A column that nobody knows takes nothing from its neighbours; numbers stay what they are. */
   @ParameterizedTest
   @CsvSource(
