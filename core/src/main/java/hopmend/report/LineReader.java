@@ -372,7 +372,8 @@ final class LineReader {
       verb |= words.isHolding(at.word(i));
       i++;
     }
-    return glyphs[place] == ';' && verb && !StateReach.isNear(at, i, word);
+    boolean parted = place < at.finds.codes.get(code).start();
+    return parted && verb && !StateReach.isNear(at, i, word);
   }
 
   private void sentences(LineAtHand at) {

@@ -83,7 +83,7 @@ final class UnitFinder {
             match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
         at.finds.unitIsUnknown = false;
         at.finds.unitMayDescribe =
-            at.finds.hasCodes() && !before && isBetweenCodeAndState(at, i, behind);
+            i > 0 && at.finds.hasCodes() && !before && isBetweenCodeAndState(at, i, behind);
       }
       i = behind;
     }

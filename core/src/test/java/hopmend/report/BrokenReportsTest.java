@@ -88,6 +88,9 @@ class BrokenReportsTest {
         "Tiene 76k mil. P0135 en el motor",
         "P0427 bestätigt. Rest fehlerfrei.",
         "Motor P0201 - status: aktywny. Sterownik! ABS C0034 aktywny",
+        "Code,Module,Active,Pending,Confirmed\nP0299,Engine,% load\n*, ,*\nP0715,Transmission, ,*,\nC0035,A",
+        "| Module | Code | Status | Odometer |\n|--------|--------|------|{--------|----------| PCM | P0420 | Store",
+        "<dtcReport><module id=\"Engine\"><current}<code>P0102</code><code>P0113</code><code><",
         "<vehicle km=\"1\"><module><title>Motor</title><dtc><nr>P0340</nr></dtc><module><title>ABS</t",
       })
   void whatOnceEndedTheReadingIsRead(String report) {
