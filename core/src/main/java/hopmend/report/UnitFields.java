@@ -74,13 +74,13 @@ final class UnitFields {
     boolean isField = label != null && label.meaning() != Label.UNIT;
     boolean isValue =
         condition != null
-            && (i + condition.words() == behind || at.word(i + condition.words()).digits() > 0);
+            && (i + condition.words() >= behind || at.word(i + condition.words()).digits() > 0);
     return unit == null && (isValue || isField && isWholeOrNames(at, i + label.words(), behind))
         || unit != null && condition != null && condition.words() > unit.words();
   }
 
   private static boolean isWholeOrNames(LineAtHand at, int i, int behind) {
-    return i == behind || at.isAnnounced(i);
+    return i >= behind || at.isAnnounced(i);
   }
 
   boolean unitOfAddress(LineAtHand at, String written, Cell cell, boolean isAddress) {
