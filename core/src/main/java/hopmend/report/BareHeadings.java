@@ -41,16 +41,12 @@ final class BareHeadings {
    * @param place in which column a line begins
    */
   BareHeadings(List<Line> lines, IntFunction<LineFinds> finds, ToIntFunction<Line> place) {
-    List<Line> filled =
-        lines.stream()
-            .limit(RecordOrder.LOOKED_AT)
-            .filter(line -> !line.cells().isEmpty())
-            .toList();
-    List<LineFinds> first =
+    List<Integer> filled =
         IntStream.range(0, Math.min(RecordOrder.LOOKED_AT, lines.size()))
             .filter(i -> !lines.get(i).cells().isEmpty())
-            .mapToObj(finds)
+            .boxed()
             .toList();
+    List<LineFinds> first = filled.stream().map(finds::apply).toList();
     for (int i = 0; i + 1 < first.size(); i++) {
       boolean heads =
           first.subList(i + 1, Math.min(i + 3, first.size())).stream()
@@ -59,7 +55,7 @@ final class BareHeadings {
       if (heads && (f.unit != null || f.isOnlyStates())) {
         (f.unit != null ? units : states).add(f.shape.written());
         if (f.unit != null) {
-          columns.add(place.applyAsInt(filled.get(i)));
+          columns.add(place.applyAsInt(lines.get(filled.get(i))));
         }
       }
     }

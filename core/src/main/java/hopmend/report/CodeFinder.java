@@ -20,7 +20,7 @@ final class CodeFinder {
   /** Letters of "no.", "ref.", "inv.": behind more of them a full stop ends a sentence. */
   private static final int LONGEST_SHORTENED = 3;
 
-  /** "Cylinder 3 P0303" is no number of a part. */
+  /** "Cylinder 3 P0303" is no number of a part (our own bound). */
   private static final int SHORTEST_GROUP = 3;
 
   private static final Pattern LETTERLESS = Pattern.compile("[0-3]\\d[0-9a-f]{2}([0-9a-f]{2})?");
@@ -143,7 +143,7 @@ final class CodeFinder {
     return false;
   }
 
-  /** "Part 4471 P0101", "kit no. 4410 P0117": the second half of a number; how is it held? */
+  /** "Part 4471 P0101", "kit no. 4410 P0117": the second half of a number, unless it is held. */
   private boolean isSecondGroup(LineAtHand at, int i) {
     if (i < 2
         || !at.word(i - 1).isNumber()

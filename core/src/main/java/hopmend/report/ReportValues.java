@@ -28,7 +28,10 @@ final class ReportValues {
   /** So many values make a freeze frame, in which others need no unit (our own bound). */
   private static final int FEW_VALUES = 2;
 
-  /** "A12, km 44": less than that is where something happened, if so many times as much is told. */
+  /**
+   * "A12, km 44": less than that is where something happened, if so many times as much is told (our
+   * own bounds).
+   */
   private static final int FEW_KM = 1_000;
 
   private static final int MANY_TIMES = 5;

@@ -93,6 +93,11 @@ final class TextCells {
     return behind;
   }
 
+  /** "Camshaft sensor": what it is about is a thing, and no control unit. */
+  boolean describes(List<Word> name) {
+    return words.endsInThing(name.get(name.size() - 1));
+  }
+
   Head headOfUnits() {
     return Head.of("control unit", words);
   }

@@ -77,9 +77,10 @@ record UnnamedColumns(List<Cell> columns, List<Head> heads, char parting, int en
     return !words.isEmpty()
         && words.size() <= MOST_WORDS
         && written.length() <= LONGEST_NAME
-        && written.chars().noneMatch(s -> Character.isDigit(s) || ":=║".indexOf(s) >= 0)
+        && written.chars().noneMatch(s -> Character.isDigit(s) || ":=".indexOf(s) >= 0)
         && head.state() == null
         && !head.is(Label.STATUS)
+        && !text.describes(words)
         && Character.isLetter(written.charAt(0));
   }
 }
