@@ -40,7 +40,8 @@ class BadInputIT extends AppIT {
           Map.entry("read/code", List.of("code")),
           Map.entry("read/set-aside", List.of("code")),
           Map.entry("read/work-on", List.of("code")),
-          Map.entry("read/correct", List.of("was", "code", "unit", "state", "wasUnit")),
+          Map.entry("read/correct", List.of("was", "code", "unit", "state", "wasUnit", "times")),
+          Map.entry("read/condition", List.of("condition", "value", "unit", "none")),
           Map.entry("read/flashes", List.of("times")),
           Map.entry(
               "read/identify",

@@ -6,7 +6,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import hopmend.fault.ReadCode;
 import hopmend.job.Fact;
+import hopmend.job.JobState;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** A messy report with nine codes, for a vehicle of the fleet: corrected, and worked out. */
@@ -98,18 +101,21 @@ class ReadJourneyIT extends BrowserIT {
     page.navigate("http://127.0.0.1:" + port + "/jobs/" + job + "/read");
     page.fill("#text", "Engine: P0340 stored. It lost power at 187 300 km.");
     page.click("text=Find the codes");
-    page.locator(".doubt a", text("It is the odometer")).click();
+    page.locator(".doubt a", text("The odometer: 187300 km")).click();
     assertThat(page.locator("#odometer")).hasValue("187300");
     assertThat(desk.look(job).workup().state().vehicle()).isEmpty();
 
     long known = newJob(camCode(), withoutOdometer());
     page.navigate("http://127.0.0.1:" + port + "/jobs/" + known + "/read?asked=paste");
-    page.fill("#text", "Engine: P0340 stored. It lost power at 187 300 km.");
+    page.fill(
+        "#text",
+        "Engine: P0340 stored. It lost power at 187 300 km.\nNumber OHMWS3AA7KP042788, another one's");
     page.click("text=Find the codes");
-    page.locator(".doubt button", text("It is the odometer")).click();
+    page.locator(".doubt button", text("The odometer: 187300 km")).click();
     assertThat(page.locator(".facts").first()).containsText("187300 km");
     assertThat(page.locator(".doubt")).hasCount(1);
-    assertThat(page.locator(".doubt .row-buttons")).hasCount(0);
+    page.locator(".doubt a", text("It is 0HMWS3AA7KP042788")).click();
+    assertThat(page.locator("#vin")).hasValue("0HMWS3AA7KP042788");
     assertThat(desk.look(known).workup().state().vehicle().orElseThrow().odometer())
         .hasValue(187_300.0);
   }
@@ -128,6 +134,73 @@ class ReadJourneyIT extends BrowserIT {
         .hasText("storedengine control");
     assertThat(page.locator(".codes > li", text("P0715")).locator(".chips"))
         .hasText("pendingtransmission control");
+  }
+
+  /** Whatever a report leaves open is answered with one tap or typed, and the job keeps that. */
+  @Test
+  void eachDoubtIsAnsweredInPlace() {
+    signIn();
+    long job = newJob();
+    page.navigate("http://127.0.0.1:" + port + "/jobs/" + job + "/read");
+    page.fill(
+        "#text",
+        """
+        P0340 camshaft position sensor active
+
+        P0113 09
+
+        Freeze frame: rpm 742 rpm, load 31 %, MAP 34, coolant 190 °C, speed 400 km/h
+        Number OHMWS3AA7KP042788
+        Odometer 98k
+        """);
+    page.click("text=Find the codes");
+    assertThat(page.locator(".doubt")).hasCount(7);
+    int left = 7;
+    for (String tap :
+        List.of(
+            "P0340 is current",
+            "P0113, 9 times",
+            "manifold pressure 34 kPa",
+            "coolant temperature 190 °F")) {
+      page.locator(".doubt button", text(tap)).click();
+      assertThat(page.locator(".doubt")).hasCount(--left);
+    }
+    page.locator(".doubt", text("speed 400")).locator("a").click();
+    page.fill("#frame-value", "forty");
+    page.locator("#frame button", text("Note it")).click();
+    assertThat(page.locator("#frame .problem")).containsText("is not a number");
+    assertThat(page.locator("#frame-value")).hasValue("forty");
+    page.fill("#frame-value", "40");
+    page.locator("#frame button", text("Note it")).click();
+    assertThat(page.locator("#frame .facts div")).hasCount(5);
+    page.locator("#frame .facts div", text("engine speed")).locator("a").click();
+    assertThat(page.locator("#frame-value")).hasValue("742");
+    page.locator("#frame button", text("The report tells none")).click();
+    assertThat(page.locator("#frame .facts div")).hasCount(4);
+    page.locator("#frame summary").click();
+    page.locator("#frame a", text("throttle position")).click();
+    page.fill("#frame-value", "14,5");
+    page.locator("#frame button", text("Note it")).click();
+    assertThat(page.locator(".doubt")).hasCount(2);
+    page.locator(".doubt a", text("It is 0HMWS3AA7KP042788")).click();
+    assertThat(page.locator("#vin")).hasValue("0HMWS3AA7KP042788");
+    page.locator(".doubt a", text("The odometer: 98000 km")).click();
+    assertThat(page.locator("#odometer")).hasValue("98000");
+    assertThat(page.locator("select[name=odometerUnit]")).hasValue("km");
+
+    JobState state = desk.look(job).workup().state();
+    assertThat(state.readings().stream().map(ReadCode::toString))
+        .containsExactly(
+            "ReadCode[code=P0340, states=[CURRENT], controlUnit=, occurrences=0]",
+            "ReadCode[code=P0113, states=[], controlUnit=, occurrences=9]");
+    assertThat(
+            state.freezeFrame().stream().map(v -> v.condition().label() + " " + v.reading().text()))
+        .containsExactly(
+            "calculated load 31 %",
+            "manifold pressure 34 kPa",
+            "coolant temperature 190 °F",
+            "vehicle speed 40 km/h",
+            "throttle position 14.5 %");
   }
 
   private static Fact withoutOdometer() {

@@ -114,6 +114,25 @@ public sealed interface Fact {
   }
 
   /**
+   * A condition of the freeze frame, as it is.
+   *
+   * @param reading null where the report told none
+   */
+  record ConditionNoted(FreezeFrameValue.Condition condition, Reading reading) implements Fact {
+    public ConditionNoted {
+      Said.given("condition", condition);
+      if (reading != null) {
+        reading = new FreezeFrameValue(condition, reading).reading();
+      }
+    }
+
+    @Override
+    public <R> R to(FactCases<R> cases) {
+      return cases.of(this);
+    }
+  }
+
+  /**
    * The vehicle was pinned down.
    *
    * @param card id of the body's card, empty where it has none yet
@@ -1456,6 +1475,7 @@ public sealed interface Fact {
       Map.ofEntries(
           Map.entry("codes-read", CodesRead.class),
           Map.entry("code-set-aside", CodeSetAside.class),
+          Map.entry("condition-noted", ConditionNoted.class),
           Map.entry("vehicle-identified", VehicleIdentified.class),
           Map.entry("symptoms-noted", SymptomsNoted.class),
           Map.entry("work-on-chosen", WorkOnChosen.class),

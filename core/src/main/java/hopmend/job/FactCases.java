@@ -11,6 +11,8 @@ public interface FactCases<R> {
 
   R of(Fact.CodeSetAside f);
 
+  R of(Fact.ConditionNoted f);
+
   R of(Fact.VehicleIdentified f);
 
   R of(Fact.SymptomsNoted f);

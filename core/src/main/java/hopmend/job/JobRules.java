@@ -297,6 +297,23 @@ public final class JobRules {
     }
 
     @Override
+    public Optional<Refusal> of(Fact.ConditionNoted f) {
+      if (f.reading() == null) {
+        return when(
+            state.freezeFrame().stream().noneMatch(v -> v.condition() == f.condition()),
+            "condition",
+            "no-such-condition",
+            f.condition().label());
+      }
+      return when(
+          !f.condition().isPossible(f.reading()),
+          "condition",
+          "condition-cannot-be",
+          f.condition().label(),
+          f.reading().text());
+    }
+
+    @Override
     public Optional<Refusal> of(Fact.WorkOnChosen f) {
       return when(
           state.codes().stream().noneMatch(c -> c.code().equals(f.code())),

@@ -234,6 +234,15 @@ public final class JobState {
     }
 
     @Override
+    public Void of(Fact.ConditionNoted f) {
+      freezeFrame.removeIf(v -> v.condition() == f.condition());
+      if (f.reading() != null) {
+        freezeFrame.add(new FreezeFrameValue(f.condition(), f.reading()));
+      }
+      return null;
+    }
+
+    @Override
     public Void of(Fact.VehicleIdentified f) {
       if (vehicle != null && !vehicle.vin().equals(f.vin())) {
         overrules.remove(Hop.SWAP); // answered for another vehicle

@@ -107,6 +107,8 @@ final class CellFinder {
           at.account(first, behind, Part.UNIT);
         } else if (small.matches("(0x)?\\d[0-9a-f]*h?")) {
           at.account(first, behind, Part.FILL);
+        } else if (units.isNamed(at, first, behind)) {
+          units.unitCell(at, written, cell, first, behind);
         }
       }
       case UNIT -> units.unitCell(at, written, cell, first, behind);

@@ -22,6 +22,9 @@ final class CodeScanner {
   /** Letters that are typed for digits: those that look almost the same, and the others. */
   private static final String TWINS = "O0o0I1l1i1|1";
 
+  /** Letters of a word for a state, at most (our own bound). */
+  private static final int LONGEST_STATE = 16;
+
   /** Letters of a control unit that a sign ties to its code (our own bound). */
   private static final int LONGEST_UNIT = 30;
 
@@ -205,8 +208,20 @@ final class CodeScanner {
             && Character.isLetter(text[end + 1])
             && (end + 2 >= text.length || !Glyphs.isWord(text[end + 2]));
     boolean field = before && text[start - 1] == '.' && end < text.length && text[end] == '=';
-    boolean named = field || before && (isCodeBefore(start - 2) || isUnitBefore(start - 1));
+    boolean named =
+        field || before && (isCodeBefore(start - 2) || isUnitBefore(start - 1) || isStateBehind());
     return before && !named || behind;
+  }
+
+  /** "LIFT-C1A20-ACTIVE": no number of a part ends so. */
+  private boolean isStateBehind() {
+    int to = end + 1;
+    while (to < text.length && to - end <= LONGEST_STATE && Character.isLetter(text[to])) {
+      to++;
+    }
+    return to > end + 1
+        && text[end] == '-'
+        && words.states().whole(Word.of(text, end + 1, to)).isPresent();
   }
 
   private boolean isUnitBefore(int behind) {

@@ -6,7 +6,6 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 
@@ -141,16 +140,16 @@ final class CodeStates {
    *
    * @return the last state that was said, where something was taken back
    */
-  static Optional<LineFinds.State> takeBackContradictions(
-      LineFinds f, List<EnumSet<CodeState>> told) {
-    boolean taken = false;
-    for (EnumSet<CodeState> states : told) {
+  static List<Integer> takeBackContradictions(List<EnumSet<CodeState>> told) {
+    List<Integer> taken = new ArrayList<>();
+    for (int k = 0; k < told.size(); k++) {
+      EnumSet<CodeState> states = told.get(k);
       if (states.contains(CodeState.CURRENT) && states.contains(CodeState.HISTORY)) {
         states.clear();
-        taken = true;
+        taken.add(k);
       }
     }
-    return taken ? Optional.of(f.states.get(f.states.size() - 1)) : Optional.empty();
+    return taken;
   }
 
   /** What is said of the code behind it, unless that is told otherwise. */

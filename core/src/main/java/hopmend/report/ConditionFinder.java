@@ -13,6 +13,7 @@ import hopmend.report.MeasureFinder.Measure;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Values of a freeze frame with their names. */
 final class ConditionFinder {
@@ -178,7 +179,11 @@ final class ConditionFinder {
     }
     double sign = isNegative(number[0]) ? -1 : 1;
     if (sign > 0 && isPerhapsNegative(at.line(), condition, number[0])) {
-      at.finds.doubts.add(new Doubt(start, end, Message.of("doubt.minus", written), null));
+      Stream<Reading> signed =
+          numbers.readings(written).stream()
+              .flatMap(r -> Stream.of(Reading.of(-r, unit), Reading.of(r, unit)));
+      at.finds.doubts.add(
+          Doubt.ofCondition(start, end, Message.of("doubt.minus", written), condition, signed));
       return true;
     }
     for (double reading : numbers.readings(written)) {
@@ -188,12 +193,11 @@ final class ConditionFinder {
         return true;
       }
     }
-    at.finds.doubts.add(
-        new Doubt(
-            start,
-            end,
-            Message.of("doubt.cannot-be", condition.label(), written, unit.symbol()),
-            null));
+    Message why = Message.of("doubt.cannot-be", condition.label(), written, unit.symbol());
+    Stream<Reading> otherwise =
+        numbers.readings(written).stream()
+            .flatMap(r -> unit.siblings().stream().map(u -> Reading.of(sign * r, u)));
+    at.finds.doubts.add(Doubt.ofCondition(start, end, why, condition, otherwise));
     return true;
   }
 
@@ -213,7 +217,7 @@ final class ConditionFinder {
     double signed = isNegative(number[0]) ? -count(number) : count(number);
     Optional<Reading> reading = numbers.usual(condition.unit()).map(u -> Reading.of(signed, u));
     if (reading.isEmpty() || condition.isPossible(reading.get())) {
-      at.finds.bare.add(new Bare(condition, reading.orElse(null), start, number[1]));
+      at.finds.bare.add(new Bare(condition, signed, reading.orElse(null), start, number[1]));
     }
   }
 

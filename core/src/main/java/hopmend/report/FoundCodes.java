@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 
 /** The codes of a report so far, and those of them that the lines below may tell more about. */
 final class FoundCodes {
@@ -26,8 +27,12 @@ final class FoundCodes {
   private int openFrom;
   private int openTo;
 
+  /** Whether nothing is known of how the open ones are held; null until it is asked. */
+  private Boolean openLackStates;
+
   void add(Found code) {
     found.add(code);
+    openLackStates = null;
   }
 
   void addAsked(Found code, Doubt why) {
@@ -47,10 +52,12 @@ final class FoundCodes {
     List<Found> held = List.copyOf(open());
     units.forEach(u -> held.forEach(f -> found.add(changed(f, r -> r.withControlUnit(u)))));
     openTo += units.size() * held.size();
+    openLackStates = null;
   }
 
   /** What was added since a size is open now, and nothing else. */
   void open(int from) {
+    openLackStates = null;
     openFrom = from;
     openTo = found.size();
   }
@@ -71,12 +78,25 @@ final class FoundCodes {
     return open().stream().anyMatch(f -> f.read().states().isEmpty());
   }
 
+  /** None of them is known to be held in any way. */
+  boolean allOpenLackStates() {
+    if (openLackStates == null) {
+      openLackStates = open().stream().allMatch(f -> f.read().states().isEmpty());
+    }
+    return openLackStates;
+  }
+
   boolean lastLacksStates() {
     return found.get(openTo - 1).read().states().isEmpty();
   }
 
   boolean openHaveUnit() {
     return open().stream().anyMatch(f -> !f.read().controlUnit().isEmpty());
+  }
+
+  /** The numbers of the first open ones among all. */
+  List<Integer> openNumbers(int most) {
+    return IntStream.range(openFrom, Math.min(openTo, openFrom + most)).boxed().toList();
   }
 
   List<Found> open() {
@@ -101,10 +121,12 @@ final class FoundCodes {
   }
 
   void changeAll(UnaryOperator<ReadCode> change) {
+    openLackStates = null;
     found.replaceAll(f -> changed(f, change));
   }
 
   void changeEvery(UnaryOperator<ReadCode> change) {
+    openLackStates = null;
     open().replaceAll(f -> changed(f, change));
   }
 
@@ -112,11 +134,13 @@ final class FoundCodes {
    * @param k its number among those that are open, from 0
    */
   void change(int k, UnaryOperator<ReadCode> change) {
+    openLackStates = null;
     found.set(openFrom + k, changed(found.get(openFrom + k), change));
   }
 
   /** Changes one by its number among all. */
   void changeOf(int k, UnaryOperator<ReadCode> change) {
+    openLackStates = null;
     found.set(k, changed(found.get(k), change));
   }
 

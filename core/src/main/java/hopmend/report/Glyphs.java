@@ -79,9 +79,9 @@ final class Glyphs {
     return c >= '0' && c <= '9';
   }
 
-  /** What can be seen of a stretch. */
+  /** What can be seen of a stretch; nothing between cells that data name in another order. */
   static String seen(char[] glyphs, int from, int to) {
-    StringBuilder seen = new StringBuilder(to - from);
+    StringBuilder seen = new StringBuilder(Math.max(0, to - from));
     for (int i = from; i < to; i++) {
       if (glyphs[i] != HIDDEN) {
         seen.append(glyphs[i]);

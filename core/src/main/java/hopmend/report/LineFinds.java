@@ -1,19 +1,24 @@
 package hopmend.report;
 
 import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.vehicle.VinReading;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.ToIntFunction;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 
 /** What was recognised in one line, before it is tied to anything else. */
 final class LineFinds {
@@ -94,17 +99,52 @@ final class LineFinds {
    *
    * @param reading in the unit that the report uses, null if nothing tells it
    */
-  record Bare(Condition condition, Reading reading, int start, int end) {}
+  record Bare(Condition condition, double number, Reading reading, int start, int end) {}
 
   /** An identification number. */
   record Number(VinReading reading, int start, int end) {}
 
-  /** Something to ask; {@code reads} is null where it is a value and no code. */
-  record Doubt(int start, int end, Message why, String reads) {
+  /**
+   * Something to ask.
+   *
+   * @param reads the code that it may be; null where it is a value and no code
+   * @param condition of which condition it is a value; null where it is none
+   * @param offers what value it may be
+   */
+  record Doubt(
+      int start, int end, Message why, String reads, Condition condition, List<Offer> offers) {
+    Doubt(int start, int end, Message why, String reads) {
+      this(start, end, why, reads, null, List.of());
+    }
+
     Doubt(int start, int end, String why, String reads) {
       this(start, end, Message.of("doubt." + why), reads);
     }
+
+    /** A value that nobody takes for a code. */
+    static Doubt ofValue(int start, int end, Message why, List<Offer> offers) {
+      return new Doubt(start, end, why, null, null, offers);
+    }
+
+    /** A value of a condition, which may be one of several readings. */
+    static Doubt ofCondition(
+        int start, int end, Message why, Condition condition, Stream<Reading> readings) {
+      List<Offer> offers =
+          readings
+              .filter(condition::isPossible)
+              .distinct()
+              .limit(MOST_OFFERS)
+              .<Offer>map(r -> new Offer.OfCondition(new FreezeFrameValue(condition, r)))
+              .toList();
+      return new Doubt(start, end, why, null, condition, offers);
+    }
   }
+
+  /** Something that may tell one thing or another of a code of the line, by its number there. */
+  record OfCode(int start, int end, Message why, int code, List<UnaryOperator<ReadCode>> tells) {}
+
+  /** More than that nobody wants to choose from. */
+  static final int MOST_OFFERS = 6;
 
   /** "DTC: -": a record without a code, whose unit and states are no other's; nothing to ask. */
   static final Doubt NO_CODE = new Doubt(-1, -1, Message.text(""), "");
@@ -123,6 +163,7 @@ final class LineFinds {
 
   final List<Number> vins = new ArrayList<>(0);
   final List<Doubt> doubts = new ArrayList<>(0);
+  final List<OfCode> doubtsOfCodes = new ArrayList<>(0);
 
   /** The control unit, null if none is named; whether its words are all that stands there. */
   String unit;
@@ -172,8 +213,11 @@ final class LineFinds {
    */
   final Map<Integer, List<UnitAt>> unitsOfSentence = new HashMap<>(0);
 
-  /** Codes, by their numbers, in whose place for a unit something stands that nobody here knows. */
-  final List<Integer> codesOfUnknown = new ArrayList<>(0);
+  /**
+   * Codes, by their numbers, in whose place for a unit something stands that nobody here knows: its
+   * name, or nothing where that describes a code.
+   */
+  final Map<Integer, List<UnitAt>> codesOfUnknown = new HashMap<>(0);
 
   /** "P0299 engine, P0715 gearbox": whatever else stands there. */
   boolean eachCodeHasItsUnit;
@@ -189,6 +233,9 @@ final class LineFinds {
         });
     return last;
   }
+
+  /** Where it names its unit, or may name one that nobody here knows. */
+  UnitSlot slot = UnitSlot.NONE;
 
   /** A control unit named at a place. */
   record UnitAt(String name, int start, int end) {}
@@ -257,6 +304,15 @@ final class LineFinds {
 
   /** "Intermittent": such a word tells as well what is wrong. */
   boolean edgeIsPassing;
+
+  /** What stands at the edges of the row describes nothing: it tells how the code is held. */
+  void tellEdges() {
+    states.addAll(atStart);
+    states.addAll(atEnd);
+    states.sort(Comparator.comparingInt(State::start));
+    atStart.clear();
+    atEnd.clear();
+  }
 
   /** Words that nothing else accounts for. */
   int otherWords;

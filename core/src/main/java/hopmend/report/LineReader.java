@@ -65,7 +65,7 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, unitNames);
     codes = new CodeFinder(glyphs, words, scanner, heavy);
     denied = new DeniedCodes(words);
-    items = new ListedItems(glyphs);
+    items = new ListedItems(glyphs, words);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
@@ -284,7 +284,8 @@ final class LineReader {
     if (label.meaning() != Label.STATUS || state == null) {
       return false;
     }
-    boolean ends = at.finds.hasCodes() && at.isAlone(i);
+    boolean behindCode = i > 0 && i + 1 == at.size() && at.part(i - 1) == Part.CODE;
+    boolean ends = at.finds.hasCodes() && (at.isAlone(i) || behindCode);
     boolean names = i + 1 < at.size() && at.isAnnounced(i + 1);
     boolean ofCodes =
         at.finds.speaksOfCodes
@@ -394,6 +395,7 @@ final class LineReader {
       at.finds.hasValue |= at.isAnnounced(i) && at.cellIndex(i) == 0;
     }
     units.units(at);
+    at.finds.slot = UnitSlot.of(at, glyphs, words);
     at.finds.none |= healthy && at.finds.unit != null && at.finds.otherWords == 0;
     at.finds.unitFollowsItsKind =
         at.size() > 1 && at.finds.unitIsWhole && words.isLabel(at.words(), 0, Label.UNIT);

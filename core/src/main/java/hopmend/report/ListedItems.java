@@ -26,9 +26,11 @@ final class ListedItems {
   private record Item(int code, Place place, boolean known, int from, int behind, int end) {}
 
   private final char[] glyphs;
+  private final ReportWords words;
 
-  ListedItems(char[] glyphs) {
+  ListedItems(char[] glyphs, ReportWords words) {
     this.glyphs = glyphs;
+    this.words = words;
   }
 
   /** Tells the codes of unknown units in a line of running text. */
@@ -57,12 +59,30 @@ final class ListedItems {
             && 2 * items.stream().filter(i -> isToldAlone(at, i)).count() >= items.size();
     for (Item i : items) {
       if (!i.known() && known.contains(i.place())) {
-        at.finds.codesOfUnknown.add(i.code());
+        at.finds.codesOfUnknown.put(i.code(), name(at, i));
         if (i.place() != Place.BEFORE) {
           at.account(i.from(), i.behind(), Part.FILL);
         }
       }
     }
+  }
+
+  /** "Crane"; "speed sensor" names none. */
+  private List<LineFinds.UnitAt> name(LineAtHand at, Item item) {
+    List<Word> said = at.words().subList(item.from(), item.behind());
+    int start = said.get(0).start();
+    int end = said.get(said.size() - 1).end();
+    boolean describes =
+        said.stream().anyMatch(words::endsInThing)
+            || said.stream().anyMatch(words::isScanned)
+            || words.conditions().begins(said, 0)
+            || words.heads().begins(said, 0);
+    for (int i = item.from(); i < item.behind(); i++) {
+      describes |= at.part(i) == Part.FILL;
+    }
+    return describes
+        ? List.of()
+        : List.of(new LineFinds.UnitAt(Glyphs.seen(glyphs, start, end), start, end));
   }
 
   /** "Engine confirmed", and not "PCM processor": its state follows, or nothing. */
@@ -88,6 +108,10 @@ final class ListedItems {
   private void item(LineAtHand at, int from, int behind, List<Item> items) {
     int first = at.finds.codesBefore(at.word(from).start());
     int last = at.finds.codesBefore(at.word(behind - 1).end());
+    if (last - first > 1 && hasUnit(at, from, at.behind(from, at.finds.codes.get(first).start()))) {
+      // "Motor P0401 (aktiv) und P0402": one for several.
+      items.add(new Item(first, Place.BEFORE, true, from, from + 1, behind));
+    }
     if (last - first != 1) {
       return;
     }
@@ -136,7 +160,11 @@ final class ListedItems {
 
   /** A name of a few words, and nothing else. */
   private static void unknown(
-      LineAtHand at, int from, int behind, int code, Place place, List<Item> items) {
+      LineAtHand at, int from, int to, int code, Place place, List<Item> items) {
+    int behind = to;
+    while (place == Place.BEFORE && behind > from + 1 && at.part(behind - 1) == Part.LABEL) {
+      behind--;
+    }
     boolean name = from < behind && behind - from <= LONGEST_NAME && at.part(from) == Part.OTHER;
     for (int i = from; i < behind; i++) {
       boolean of = i + 1 < behind && at.part(i) == Part.FILL && at.part(i + 1) == Part.OTHER;

@@ -4,6 +4,7 @@ import hopmend.measure.MeasureUnit;
 import hopmend.measure.MeasureUnit.Quantity;
 import hopmend.measure.Odometer;
 import hopmend.measure.Reading;
+import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Distance;
 import hopmend.report.LineFinds.Doubt;
@@ -13,6 +14,7 @@ import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
 final class OdometerFinder {
@@ -310,13 +312,13 @@ final class OdometerFinder {
     int behind = at.behind(word, number[1]);
     boolean kilo = number[1] < glyphs.length && Character.toLowerCase(glyphs[number[1]]) == 'k';
     if (kilo && at.word(word).end() == number[1] + 1) {
-      at.finds.doubts.add(new Doubt(start, number[1] + 1, "round-thousands", null));
+      thousands(at, written, named, start, number[1] + 1);
       return;
     }
     if (behind < at.size()
         && words.isThousand(at.word(behind))
         && isDistanceNamed(at, behind, named)) {
-      at.finds.doubts.add(new Doubt(start, at.word(behind).end(), "round-thousands", null));
+      thousands(at, written, named, start, at.word(behind).end());
       return;
     }
     if (spoken.isTenKilometres(at, behind)) {
@@ -347,10 +349,31 @@ final class OdometerFinder {
     Optional<Reading> reading =
         measure.map(m -> Reading.of(whole(written), m.unit())).filter(Odometer::isPossible);
     if (reading.isEmpty()) {
-      at.finds.doubts.add(new Doubt(start, end, "which-distance", null));
+      ask(at, "doubt.which-distance", whole(written), named, start, end);
       return;
     }
     at.finds.odometers.add(new Value(null, reading.get(), start, end));
+  }
+
+  private void thousands(
+      LineAtHand at, String written, Optional<MeasureUnit> named, int start, int end) {
+    ask(at, "doubt.round-thousands", 1000 * whole(written), named, start, end);
+  }
+
+  /** A count of which it is not sure what it is. */
+  private void ask(
+      LineAtHand at, String why, double count, Optional<MeasureUnit> named, int start, int end) {
+    List<Offer> offers =
+        named
+            .filter(u -> u.quantity() == Quantity.DISTANCE)
+            .or(numbers::distance)
+            .map(Stream::of)
+            .orElseGet(MeasureUnit.KILOMETRE.siblings()::stream)
+            .map(u -> Reading.of(count, u))
+            .filter(Odometer::isPossible)
+            .<Offer>map(Offer.OfOdometer::new)
+            .toList();
+    at.finds.doubts.add(Doubt.ofValue(start, end, Message.of(why), offers));
   }
 
   /** Whether a distance is meant by "187 thousand": it is named before or behind. */

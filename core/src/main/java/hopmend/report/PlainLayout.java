@@ -16,6 +16,9 @@ import java.util.stream.IntStream;
 final class PlainLayout {
   private static final int LONGEST_HEADER = 600;
 
+  /** So many signs a cell is wider than its column, at most (our own bound). */
+  private static final int WIDER = 3;
+
   private final char[] glyphs;
   private final ReportWords words;
   private final TextCells text;
@@ -34,12 +37,6 @@ final class PlainLayout {
 
   /** How far in the names of the columns begin. */
   private int indent;
-
-  /** Where a table without names of columns ends; 0 outside of one. */
-  private int unnamedEnd;
-
-  /** How far it was looked for one. */
-  private int lookedAt;
 
   private int lineStart;
   private int headerStart;
@@ -120,13 +117,6 @@ final class PlainLayout {
     if (!holdsCode && isHeader(start, end) || beginsBlock(start, end)) {
       return;
     }
-    if (start >= unnamedEnd && unnamedEnd > 0) {
-      heads = List.of();
-      unnamedEnd = 0;
-    }
-    if (holdsCode && heads.isEmpty() && start >= lookedAt) {
-      unnamed(start, end);
-    }
     if (holdsCode && Head.areOfVehicle(heads)) {
       heads = List.of();
     }
@@ -134,7 +124,10 @@ final class PlainLayout {
       boolean edge = edged && glyphs[start] == '|';
       // A tab at the beginning stands behind an empty cell.
       int first = parting == '\t' ? Math.min(start, from + indent) : start;
-      List<Cell> cells = text.split(edge ? start + 1 : first, end, parting);
+      List<Cell> cells =
+          parting == TextCells.ONE_SPACE
+              ? SpacedTable.row(glyphs, heads, start, end, words.states())
+              : text.split(edge ? start + 1 : first, end, parting);
       if (parting == TextCells.SPACES && cells.size() > 1 && cells.size() < columns.size()) {
         cells = parted(cells);
       }
@@ -154,22 +147,6 @@ final class PlainLayout {
       }
     }
     lines.add(Line.of(Line.Kind.TEXT, 0, new Cell(Head.NONE, start, end)));
-  }
-
-  private void unnamed(int start, int end) {
-    UnnamedColumns found = UnnamedColumns.at(text, start, end);
-    lookedAt = found.end();
-    if (found.heads().isEmpty()) {
-      return;
-    }
-    columns = found.columns();
-    heads = found.heads();
-    parting = found.parting();
-    edged = parting == '|' && glyphs[start] == '|';
-    headerStart = lineStart;
-    indent = start - lineStart;
-    rows = 0;
-    unnamedEnd = found.end();
   }
 
   /** "Total km;611204" below a table of other columns. */
@@ -273,18 +250,26 @@ final class PlainLayout {
       named = Head.withCodes(named, codesBelow, words);
       boolean overValues = below.size() == cells.size() && below.stream().allMatch(this::isNumber);
       if (Head.nameATable(named, overValues)) {
-        columns = cells;
-        heads = named;
-        parting = sign;
-        edged = edge;
-        headerStart = lineStart;
-        indent = start - lineStart;
-        unnamedEnd = 0;
-        rows = 0;
+        begin(cells, named, sign, edge, start);
         return true;
       }
     }
-    return false;
+    List<Cell> spaced = SpacedTable.header(glyphs, text, start, end);
+    if (spaced.isEmpty()) {
+      return false;
+    }
+    begin(spaced, spaced.stream().map(text::headOf).toList(), TextCells.ONE_SPACE, false, start);
+    return true;
+  }
+
+  private void begin(List<Cell> names, List<Head> named, char sign, boolean edge, int start) {
+    columns = names;
+    heads = named;
+    parting = sign;
+    edged = edge;
+    headerStart = lineStart;
+    indent = start - lineStart;
+    rows = 0;
   }
 
   /** "Conf Pend Perm": names of states that one space parts are columns of their own. */
@@ -389,7 +374,7 @@ final class PlainLayout {
     for (Cell c : cells) {
       int start = c.start();
       for (Cell column : columns) {
-        int left = lineStart + column.start() - headerStart;
+        int left = beginsAt(lineStart + column.start() - headerStart, c.end());
         if (left > start + 1 && left < c.end() && glyphs[left - 1] == ' ' && glyphs[left] != ' ') {
           parted.add(new Cell(Head.NONE, start, left - 1));
           start = left;
@@ -398,6 +383,15 @@ final class PlainLayout {
       parted.add(new Cell(Head.NONE, start, c.end()));
     }
     return parted;
+  }
+
+  /** A cell that is wider than its column pushes the next one on. */
+  private int beginsAt(int left, int end) {
+    int begins = left;
+    while (begins < end && begins < left + WIDER && (begins < 1 || glyphs[begins - 1] != ' ')) {
+      begins++;
+    }
+    return begins;
   }
 
   private List<Cell> named(List<Cell> cells) {

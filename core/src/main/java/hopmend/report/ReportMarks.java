@@ -2,7 +2,6 @@ package hopmend.report;
 
 import hopmend.fault.CodeState;
 import hopmend.fault.ReadCode;
-import hopmend.measure.Reading;
 import hopmend.message.Message;
 import hopmend.report.ScanText.Doubtful;
 import hopmend.report.ScanText.Mark;
@@ -12,7 +11,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** Where in a report things were found, and what has to be asked. */
 final class ReportMarks {
@@ -64,49 +66,78 @@ final class ReportMarks {
     marks.removeIf(m -> m.kind() == kind);
   }
 
-  /** A doubt, and where it begins. */
-  private record Doubted(int start, Doubtful what) {}
+  /** A doubt, and where it begins; what it may be is known when all is read. */
+  private record Doubted(int start, Supplier<Doubtful> what) {}
 
-  /**
-   * @param reads the code that it may be, empty if that is not known; null where it is a value
-   */
-  void doubt(int start, int end, Message why, String reads) {
-    doubt(start, end, why, reads, Set.of(), "", Optional.empty());
+  /** Something that may be one thing or another. */
+  void doubt(LineFinds.Doubt asked) {
+    doubt(asked, Set.of(), "");
   }
 
   /** What may be a code, and what is told of it then. */
   void doubt(LineFinds.Doubt asked, ReadCode told) {
-    doubt(
-        asked.start(),
-        asked.end(),
-        asked.why(),
-        asked.reads(),
-        told.states(),
-        told.controlUnit(),
-        Optional.empty());
+    doubt(asked, told.states(), told.controlUnit());
   }
 
-  /** A distance that may be the odometer's. */
-  void doubt(LineFinds.Value distance, Message why) {
-    Optional<Reading> odometer = Optional.of(distance.reading());
-    doubt(distance.start(), distance.end(), why, null, Set.of(), "", odometer);
+  /** A distance that may be the odometer's, or others that may be it as well. */
+  void doubt(LineFinds.Value distance, Message why, LineFinds.Value... others) {
+    List<Offer> odometers =
+        Stream.concat(Stream.of(distance), Stream.of(others))
+            .<Offer>map(v -> new Offer.OfOdometer(v.reading()))
+            .toList();
+    doubt(LineFinds.Doubt.ofValue(distance.start(), distance.end(), why, odometers));
   }
 
-  private void doubt(
+  private void doubt(LineFinds.Doubt asked, Set<CodeState> states, String controlUnit) {
+    Doubtful what =
+        new Doubtful(
+            doubted(asked.start(), asked.end()),
+            asked.why(),
+            lineOf(asked.start()),
+            asked.reads() == null ? "" : asked.reads(),
+            asked.reads() != null,
+            states,
+            controlUnit,
+            Optional.ofNullable(asked.condition()),
+            asked.offers());
+    doubtful.add(new Doubted(asked.start(), () -> what));
+    mark(Mark.Kind.DOUBT, asked.start(), asked.end(), asked.why());
+  }
+
+  /** What is doubted; in data a value may stand before its name. */
+  private String doubted(int start, int end) {
+    int from = Math.min(start, end);
+    return text.substring(from, Math.min(Math.max(start, end), from + LONGEST_DOUBT));
+  }
+
+  /**
+   * Something that may tell one thing or another of some codes.
+   *
+   * @param codes their numbers among all that were found
+   */
+  void doubt(
       int start,
       int end,
       Message why,
-      String reads,
-      Set<CodeState> states,
-      String controlUnit,
-      Optional<Reading> odometer) {
-    String doubted = text.substring(start, Math.min(end, start + LONGEST_DOUBT));
-    String code = reads == null ? "" : reads;
-    Doubtful what =
-        new Doubtful(
-            doubted, why, lineOf(start), code, reads != null, states, controlUnit, odometer);
-    doubtful.add(new Doubted(start, what));
+      FoundCodes found,
+      List<Integer> codes,
+      List<UnaryOperator<ReadCode>> tells) {
+    doubtful.add(
+        new Doubted(
+            start,
+            () ->
+                Doubtful.ofValue(
+                    doubted(start, end), why, lineOf(start), offers(found, codes, tells))));
     mark(Mark.Kind.DOUBT, start, end, why);
+  }
+
+  private static List<Offer> offers(
+      FoundCodes found, List<Integer> codes, List<UnaryOperator<ReadCode>> tells) {
+    return codes.stream()
+        .map(k -> found.get(k).read())
+        .flatMap(was -> tells.stream().<Offer>map(t -> new Offer.OfCode(was, t.apply(was))))
+        .limit(LineFinds.MOST_OFFERS)
+        .toList();
   }
 
   /** In the order of the report. */
@@ -117,7 +148,7 @@ final class ReportMarks {
   List<Doubtful> doubtful() {
     return doubtful.stream()
         .sorted(Comparator.comparingInt(Doubted::start))
-        .map(Doubted::what)
+        .map(d -> d.what().get())
         .toList();
   }
 }

@@ -65,6 +65,7 @@ final class ReportReader {
 
   private RecordOrder order = RecordOrder.UNTOLD;
   private BareHeadings bare;
+  private UnitSlots slots;
 
   private int linesBelow;
   private boolean gapBelow;
@@ -106,6 +107,7 @@ final class ReportReader {
     nameOfCodes = RecordOrder.nameOfCodes(lines, i -> finds(lines, ahead, i));
     Arrays.stream(ahead).filter(Objects::nonNull).forEach(this::dropNameOfCodes);
     order = RecordOrder.of(lines, i -> finds(lines, ahead, i));
+    slots = new UnitSlots(lines, i -> finds(lines, ahead, i));
     bare = new BareHeadings(lines, i -> finds(lines, ahead, i), this::place);
     for (int i = 0; i < lines.size(); i++) {
       Line at = lines.get(i);
@@ -192,7 +194,8 @@ final class ReportReader {
   }
 
   private void tie(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
-    f.doubts.forEach(d -> marks.doubt(d.start(), d.end(), d.why(), d.reads()));
+    f.doubts.forEach(marks::doubt);
+    slots.name(f);
     values.take(at, f, context.part(), found.size(), found.isOpen() && !gapBelow);
     saysNone |= f.none;
     if (f.hasCodes()) {
@@ -237,9 +240,16 @@ final class ReportReader {
     }
     unitsNamed(f).forEach(u -> marks.mark(Mark.Kind.UNIT, u.start(), u.end(), u.name()));
     List<EnumSet<CodeState>> told = CodeStates.of(f);
-    CodeStates.takeBackContradictions(f, told)
-        .filter(s -> s.start() >= 0)
-        .ifPresent(s -> marks.doubt(s.start(), s.end(), Message.of("doubt.of-which-code"), null));
+    List<Integer> contradictory = CodeStates.takeBackContradictions(told);
+    if (!contradictory.isEmpty()) {
+      LineFinds.State last = f.states.get(f.states.size() - 1);
+      askOfWhich(
+          last.start(),
+          last.end(),
+          contradictory.stream().limit(LineFinds.MOST_OFFERS).map(k -> first + k).toList());
+    }
+    f.doubtsOfCodes.forEach(
+        d -> marks.doubt(d.start(), d.end(), d.why(), found, List.of(first + d.code()), d.tells()));
     int within = 0;
     // "P0128 (engine), C1200 (ABS). P0128 is current": told once more, of no unit that is named
     Set<TroubleCode> seen = new HashSet<>();
@@ -371,8 +381,30 @@ final class ReportReader {
   private void tell(RowEnds rows) {
     RowEnds.Ends ends = rows.tell(found);
     ends.told().forEach(this::markState);
-    ends.asked()
-        .forEach(s -> marks.doubt(s.start(), s.end(), Message.of("doubt.held-or-described"), null));
+    for (RowEnds.Row r : ends.asked()) {
+      marks.doubt(
+          r.end().get(0).start(),
+          r.end().get(r.end().size() - 1).end(),
+          Message.of("doubt.held-or-described"),
+          found,
+          List.of(r.code()),
+          List.of(c -> c.withStates(r.states())));
+    }
+  }
+
+  /** Current or history, and of which code? */
+  private void askOfWhich(int start, int end, List<Integer> codes) {
+    if (start >= 0) {
+      marks.doubt(
+          start,
+          end,
+          Message.of("doubt.of-which-code"),
+          found,
+          codes,
+          List.of(
+              c -> c.withStates(Set.of(CodeState.CURRENT)),
+              c -> c.withStates(Set.of(CodeState.HISTORY))));
+    }
   }
 
   private void markState(LineFinds.State s) {
@@ -425,11 +457,10 @@ final class ReportReader {
     }
     if (isAsked(f, states)) {
       int last = f.states.size() - 1;
-      marks.doubt(
+      askOfWhich(
           f.states.get(0).start(),
           f.states.get(last).end(),
-          Message.of("doubt.of-which-code"),
-          null);
+          found.openNumbers(LineFinds.MOST_OFFERS));
       return;
     }
     if (order != RecordOrder.UNTOLD && RecordOrder.isPart(f)) {
@@ -591,7 +622,7 @@ final class ReportReader {
         && found.countOpen() > 1
         && tellsStatesOnly(f)
         && !f.speaksOfAll
-        && found.open().stream().allMatch(o -> o.read().states().isEmpty());
+        && found.allOpenLackStates();
   }
 
   /** "P0638 / P2100", and below "Status: present / stored": each by its turn. */
@@ -717,7 +748,7 @@ final class ReportReader {
       Half whole = half;
       half = Half.NONE;
       if (!HeavyFinder.isInRange(whole.spn(), whole.fmi())) {
-        marks.doubt(whole.start(), whole.end(), Message.of("doubt.out-of-range"), "");
+        marks.doubt(new LineFinds.Doubt(whole.start(), whole.end(), "out-of-range", ""));
         return;
       }
       if (whole.spn() == 0 && whole.fmi() == 0) {
@@ -742,7 +773,7 @@ final class ReportReader {
 
   private void endHalf() {
     if (half.spn() >= 0) {
-      marks.doubt(half.start(), half.end(), Message.of("doubt.half"), "");
+      marks.doubt(new LineFinds.Doubt(half.start(), half.end(), "half", ""));
     }
     half = Half.NONE;
   }

@@ -182,7 +182,13 @@ final class ReportValues {
       return;
     }
     if (b.reading() == null) {
-      marks.doubt(b.start(), b.end(), Message.of("doubt.which-unit"), null);
+      marks.doubt(
+          LineFinds.Doubt.ofCondition(
+              b.start(),
+              b.end(),
+              Message.of("doubt.which-unit"),
+              b.condition(),
+              b.condition().unit().siblings().stream().map(u -> Reading.of(b.number(), u))));
       return;
     }
     frame.put(b.condition(), new FreezeFrameValue(b.condition(), b.reading()));
@@ -235,8 +241,8 @@ final class ReportValues {
         && (beside == Beside.CODE || codesAbove > codesAboveOdometer)
         && odometer.filter(o -> o.reading().equals(v.reading())).isEmpty()) {
       distancesOfCodes = beside;
+      marks.doubt(v, Message.of("doubt.odometer-of-codes"), odometer.orElseThrow());
       noOdometer();
-      marks.doubt(v.start(), v.end(), Message.of("doubt.odometer-of-codes"), null);
     }
   }
 

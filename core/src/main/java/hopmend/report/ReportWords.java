@@ -633,7 +633,16 @@ public final class ReportWords {
 
   /** "P0622, which is": what follows is said of one thing, the one before. */
   boolean beginsClause(Word relativeOne, Word verb) {
-    return relative.contains(relativeOne.text()) && singular.contains(verb.text());
+    return isRelative(relativeOne) && singular.contains(verb.text());
+  }
+
+  /** "Of", "the", "a": what ties a name to the word before. */
+  boolean isTie(Word w) {
+    return isOf(w) || isThe(w) || isArticle(w);
+  }
+
+  boolean isRelative(Word w) {
+    return relative.contains(w.text());
   }
 
   /** A word that makes a distance one since something, or until something. */

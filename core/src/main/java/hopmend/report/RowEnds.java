@@ -14,7 +14,7 @@ import java.util.stream.Collectors;
  */
 final class RowEnds {
   /** A row whose end is not sure, and which of the codes found it has. */
-  private record Row(int code, List<LineFinds.State> end, boolean comesAndGoes) {
+  record Row(int code, List<LineFinds.State> end, boolean comesAndGoes) {
     /** No description ends in "stored". */
     boolean isPlain() {
       return states().equals(EnumSet.of(CodeState.STORED));
@@ -63,7 +63,7 @@ final class RowEnds {
    * @param told how a code is held
    * @param asked how it is held, or what is wrong
    */
-  record Ends(List<LineFinds.State> told, List<LineFinds.State> asked) {}
+  record Ends(List<LineFinds.State> told, List<Row> asked) {}
 
   /** Tells codes that nothing else is known of; "circuit intermittent" is a description. */
   Ends tell(FoundCodes found) {
@@ -79,7 +79,7 @@ final class RowEnds {
         found.changeOf(r.code(), read -> read.withStates(r.states()));
         ends.told().addAll(r.end());
       } else if (!r.comesAndGoes()) {
-        ends.asked().addAll(r.end());
+        ends.asked().add(r);
       }
     }
     return ends;

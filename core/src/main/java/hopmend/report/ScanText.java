@@ -47,7 +47,8 @@ public record ScanText(
    * @param mayBeCode whether it could be a code at all, and not a value
    * @param states how it is held, if it is a code
    * @param controlUnit what holds it then, empty if nothing tells
-   * @param odometer what the vehicle has run, if it is that
+   * @param condition of which condition it is a value, if it is one
+   * @param offers what else it may be, the likeliest first
    */
   public record Doubtful(
       String text,
@@ -57,9 +58,20 @@ public record ScanText(
       boolean mayBeCode,
       Set<CodeState> states,
       String controlUnit,
-      Optional<Reading> odometer) {
+      Optional<FreezeFrameValue.Condition> condition,
+      List<Offer> offers) {
+    public Doubtful {
+      offers = List.copyOf(offers);
+    }
+
+    /** A stretch that is no code, and what it may be. */
+    static Doubtful ofValue(String text, Message why, int line, List<Offer> offers) {
+      return new Doubtful(text, why, line, "", false, Set.of(), "", Optional.empty(), offers);
+    }
+
     Doubtful inLine(int other) {
-      return new Doubtful(text, why, other, reads, mayBeCode, states, controlUnit, odometer);
+      return new Doubtful(
+          text, why, other, reads, mayBeCode, states, controlUnit, condition, offers);
     }
 
     /** Which of the doubts of a report it is. */

@@ -15,7 +15,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -171,15 +170,11 @@ public final class SeveralReports {
         marks.set(i, new Mark(Mark.Kind.DOUBT, m.start(), m.end(), why));
         int line = 1 + (int) text.substring(0, m.start()).chars().filter(c -> c == '\n').count();
         doubtful.add(
-            new Doubtful(
+            Doubtful.ofValue(
                 text.substring(m.start(), m.end()),
                 why,
                 line,
-                "",
-                false,
-                Set.of(),
-                "",
-                p.read().odometer()));
+                List.of(new Offer.OfOdometer(distance(p)))));
         return;
       }
     }

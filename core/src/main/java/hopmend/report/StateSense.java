@@ -8,6 +8,9 @@ import java.util.regex.Pattern;
 
 /** Whether a word for a state tells one here, and is no part of a description. */
 final class StateSense {
+  /** Words of the name of a unit, at most (our own bound). */
+  private static final int LONGEST_NAME = 4;
+
   /** Words of a number and a name that may stand before the code of a row (our own bound). */
   private static final int MOST_BEFORE = 2;
 
@@ -148,8 +151,9 @@ final class StateSense {
             || at.part(end) == Part.UNIT)) {
       end++;
     }
+    end = endsInName(at, behind, end) ? at.size() : end;
     int last = Glyphs.behindSpaces(glyphs, at.word(end - 1).end());
-    if (end < at.size() || last < at.line().end() && glyphs[last] != ')') {
+    if (end < at.size() || last < at.line().end() && ")]".indexOf(glyphs[last]) < 0) {
       return false;
     }
     int code = 0;
@@ -159,6 +163,24 @@ final class StateSense {
       code++;
     }
     return code < at.size() && at.part(code) == Part.CODE && at.finds.codes.size() == 1;
+  }
+
+  /** "... current (Crane)", "... current / Crane": who holds it, whether that is known or not. */
+  private boolean endsInName(LineAtHand at, int behind, int name) {
+    return name == behind
+        && name < at.size()
+        && at.size() - name <= LONGEST_NAME
+        && at.segment(at.size() - 1) == at.segment(name)
+        && "([/@".indexOf(signBefore(at.word(name).start())) >= 0
+        && at.words().subList(name, at.size()).stream().allMatch(w -> w.digits() == 0);
+  }
+
+  private char signBefore(int start) {
+    int place = start - 1;
+    while (place > 0 && glyphs[place] == ' ' && start - place < LONGEST_NAME) {
+      place--;
+    }
+    return glyphs[place];
   }
 
   /** "x 14", "3x", "(2)": how often. */

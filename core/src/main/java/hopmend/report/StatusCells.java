@@ -1,13 +1,18 @@
 package hopmend.report;
 
 import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
 import hopmend.fault.StatusByte;
+import hopmend.message.Message;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 
 /** States that are told without a word for them: by a cross, a sign, a letter or a status byte. */
 final class StatusCells {
@@ -155,7 +160,15 @@ final class StatusCells {
       at.account(behind, behind + 1, Part.STATE);
       return;
     }
-    at.finds.doubts.add(new LineFinds.Doubt(w.start(), w.end(), "which-byte", null));
+    int read = HexByte.of(w.text()).getAsInt();
+    List<UnaryOperator<ReadCode>> tells = new ArrayList<>();
+    tells.add(c -> c.withStates(new StatusByte(read).states()));
+    tells.add(c -> c.withType(read));
+    if (w.text().chars().allMatch(Character::isDigit)) {
+      tells.add(c -> c.withOccurrences(Integer.parseInt(w.text())));
+    }
+    Message why = Message.of("doubt.which-byte");
+    at.finds.doubtsOfCodes.add(new LineFinds.OfCode(w.start(), w.end(), why, 0, tells));
   }
 
   /** "2F". "AC" may be a word, "09" how often. */

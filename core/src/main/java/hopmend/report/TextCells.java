@@ -11,6 +11,9 @@ import java.util.regex.Pattern;
 final class TextCells {
   static final char SPACES = ' ';
 
+  /** One space, in tables of numbers alone. */
+  static final char ONE_SPACE = '_';
+
   /** What parts cells, the surest sign first. */
   static final char[] PARTINGS = {'\t', '|', ';', ',', SPACES};
 
@@ -68,38 +71,6 @@ final class TextCells {
   List<Cell> within(int start, int end, char sign) {
     boolean edge = start < end && sign == '|' && glyphs[start] == '|';
     return split(edge ? start + 1 : start, end, sign);
-  }
-
-  /**
-   * Rows of as many cells, each with a code, from one line on.
-   *
-   * @param end behind the first line
-   * @param most so many at most
-   * @param rows takes them
-   * @return behind the last of them
-   */
-  int rows(int start, int end, char sign, int most, List<List<Cell>> rows) {
-    Cell line = Cell.trimmed(glyphs, start, end);
-    int behind = end;
-    while (line.start() < line.end() && rows.size() < most && holdsCode(line)) {
-      List<Cell> cells = within(line.start(), line.end(), sign);
-      if (cells.size() < 2 || !rows.isEmpty() && cells.size() != rows.get(0).size()) {
-        break;
-      }
-      rows.add(cells);
-      behind = line.end();
-      line = Cell.ofLine(glyphs, Cell.nextLine(glyphs, line.end()));
-    }
-    return behind;
-  }
-
-  /** "Camshaft sensor": what it is about is a thing, and no control unit. */
-  boolean describes(List<Word> name) {
-    return words.endsInThing(name.get(name.size() - 1));
-  }
-
-  Head headOfUnits() {
-    return Head.of("control unit", words);
   }
 
   Head headOf(Cell c) {

@@ -67,6 +67,11 @@ final class UnitFields {
     return name != null && (words.isUnit(name) || words.units().whole(Word.of(name)).isPresent());
   }
 
+  /** "Engine #1": whether it begins with a unit that is known here. */
+  boolean isNamed(LineAtHand at, int first, int behind) {
+    return first < behind && names.at(at, first) != null;
+  }
+
   /** The name of a value, and of no unit: a table may tell more than codes in its columns. */
   private boolean isName(LineAtHand at, int i, int behind, Phrases.Match<ControlUnit> unit) {
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);

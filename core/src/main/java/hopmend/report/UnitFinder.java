@@ -43,13 +43,17 @@ final class UnitFinder {
     }
     Map<Integer, LineFinds.UnitAt> ofOthers = unknown.of(at);
     sentences.settle(at);
+    at.finds.codesOfUnknown.keySet().removeAll(ofOthers.keySet());
     ofOthers.forEach((code, unit) -> at.finds.unitsOfSentence.put(code, List.of(unit)));
-    at.finds.codesOfUnknown.forEach(at.finds.unitsOfSentence::remove);
+    at.finds.codesOfUnknown.keySet().forEach(at.finds.unitsOfSentence::remove);
     unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
-    at.finds.codesOfUnknown.stream()
-        .filter(k -> !isNamedWithin(at, k))
-        .forEach(k -> at.finds.unitsOfSentence.put(k, List.of()));
+    at.finds.codesOfUnknown.forEach(
+        (k, name) -> {
+          if (!isNamedWithin(at, k)) {
+            at.finds.unitsOfSentence.put(k, name);
+          }
+        });
     others(at);
     if (at.finds.unit != null && !at.finds.unitIsUnknown) {
       return;
@@ -159,8 +163,11 @@ final class UnitFinder {
   /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
   private void unitsWithin(LineAtHand at) {
     for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
-      if (at.part(i) == Part.CODE && at.isAnnounced(i) && mayNameUnknown(at, i)) {
-        unknown(at, i);
+      if (at.part(i) == Part.CODE) {
+        int said = behindName(at, i);
+        if (said > 0 && at.isAnnounced(said) && mayNameUnknown(at, said)) {
+          unknown(at, said);
+        }
       }
       if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || isOfCodeBefore(at, i)) {
         continue;
@@ -195,9 +202,22 @@ final class UnitFinder {
     }
   }
 
+  /** "Crane: fault C1234": where what is said behind a name begins. */
+  private int behindName(LineAtHand at, int code) {
+    int i = code;
+    while (i > 1
+        && code - i < 2
+        && at.segment(i - 1) == at.segment(code)
+        && words.isLabel(at.words(), i - 1, Label.CODE)) {
+      i--;
+    }
+    return i;
+  }
+
   /** Whether what stands right before a code may end the name of a unit that nobody knows. */
   private boolean mayNameUnknown(LineAtHand at, int code) {
     return at.part(code - 1) == Part.OTHER
+        || words.isScanned(at.word(code - 1))
         || isKind(at, code - 1, code - 1)
         || wordsOfCount(at, code) > 0
         || words.beginOfList(at.words(), code) < code;
@@ -218,12 +238,30 @@ final class UnitFinder {
     if (behind == 0 || counted == 0 && at.segment(behind - 1) != at.segment(code - 1)) {
       return;
     }
-    boolean kind = isKind(at, behind - 1, behind - 1);
-    int from = behind - (kind ? 1 : 0);
+    int kinds = 0;
+    while (behind - kinds > 1 && isKind(at, behind - 1 - kinds, behind - 1)) {
+      kinds++;
+    }
+    boolean kind = kinds > 0;
+    int from = behind - kinds;
     boolean listed = false;
+    boolean kindFirst = false;
+    // "[x] Crane read: C1234"
+    boolean ticked = "[✓✔☑".indexOf(glyphs[at.line().start()]) >= 0;
+    while (ticked && behind > 1 && !kind && words.isScanned(at.word(behind - 1))) {
+      behind--;
+      from--;
+    }
     while (from > 0 && behind - from < 4 && at.segment(from - 1) == at.segment(behind - 1)) {
       if (from < behind && isListOf(at, from)) {
         listed = true;
+        break;
+      }
+      int kindOf = from < behind ? beginOfKind(at, from) : from;
+      if (kindOf < from) {
+        kindFirst = true;
+        boolean direct = isKind(at, from - 1, from - 1);
+        from = direct ? kindOf : from;
         break;
       }
       from--;
@@ -236,13 +274,15 @@ final class UnitFinder {
       }
     }
     boolean begins =
-        from == 0 || from < behind && (listed || at.segment(from - 1) != at.segment(from));
+        kindFirst
+            || from == 0
+            || from < behind && (listed || at.segment(from - 1) != at.segment(from));
     boolean told = at.finds.unitIsLabelled || isUnitSaid(at, from);
     if (from == behind || !begins || !isColon(at, code) || told) {
       return;
     }
     List<Word> named = at.words().subList(from, behind);
-    boolean saysKind = kind && named.size() > 1;
+    boolean saysKind = kindFirst || named.size() > kinds && kind;
     boolean ofCodes = listed || counted == 0 && behind < code;
     // "Fan drive" is a name; "fan speed", "wheel speed sensor front" and "Öldruck niedrig" are
     // none.
@@ -262,6 +302,23 @@ final class UnitFinder {
     at.account(from, code, Part.UNIT);
   }
 
+  /**
+   * "Control unit crane", "módulo da grua": where the word for a unit begins that stands before a
+   * name, at the beginning of what is said; the name itself if there is none.
+   */
+  private int beginOfKind(LineAtHand at, int name) {
+    int i = name;
+    while (i > 0 && name - i < 2 && at.segment(i - 1) == at.segment(name) && ties(at.word(i - 1))) {
+      i--;
+    }
+    int kind = i;
+    while (kind > 0 && i - kind < 3 && isKind(at, kind - 1, name)) {
+      kind--;
+    }
+    boolean begins = kind == 0 || at.segment(kind - 1) != at.segment(kind);
+    return kind < i && begins ? kind : name;
+  }
+
   /** "Fault memory winch", "DTCs in the winch": what stands before the name is that of a list. */
   private boolean isListOf(LineAtHand at, int name) {
     for (int i = name; i > 0 && name - i < 3 && at.segment(i - 1) == at.segment(name); i--) {
@@ -277,7 +334,7 @@ final class UnitFinder {
   }
 
   private boolean ties(Word w) {
-    return words.isOf(w) || words.isThe(w) || words.isArticle(w) || words.isInside(w);
+    return words.isTie(w) || words.isInside(w);
   }
 
   /** How many words before a code tell how many there are: "1 code: C0561", "(2): C0561, C0562". */
@@ -470,6 +527,7 @@ final class UnitFinder {
   /** "09:12 INFO scan Engine: P0299", but not "complains about the engine: U0100". */
   private boolean isPrefix(LineAtHand at, int from, int behind) {
     return from > 0
+        && behind < at.size()
         && at.part(from - 1) == Part.OTHER
         && at.part(behind) == Part.CODE
         && isColon(at, behind);

@@ -92,7 +92,12 @@ final class VehicleFinder {
       at.finds.vins.add(new LineFinds.Number(reading, start, end));
     } else if (!reading.offers().isEmpty()) {
       Message why = Message.of("doubt.number-slip", Message.either(reading.offers()));
-      at.finds.doubts.add(new Doubt(start, end, why, null));
+      List<Offer> offers =
+          reading.offers().stream()
+              .<Offer>map(Offer.OfNumber::new)
+              .limit(LineFinds.MOST_OFFERS)
+              .toList();
+      at.finds.doubts.add(Doubt.ofValue(start, end, why, offers));
     }
   }
 }

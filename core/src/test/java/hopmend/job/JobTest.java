@@ -6,6 +6,7 @@ import hopmend.catalog.Catalog;
 import hopmend.catalog.Shipped;
 import hopmend.fault.CodeState;
 import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.find.Site;
@@ -64,21 +65,44 @@ class JobTest {
         Fact.CodeSource.VEHICLE, List.of(ReadCode.of(CAM, states)), List.of(), "");
   }
 
+  /** Why something is refused, in words. */
+  private String saysNo(Fact f) {
+    return JobOnPaper.said(refused(f, 99).orElseThrow().says());
+  }
+
   @Test
   void whatOneControlUnitSaidOfACodeIsSetAsideAlone() {
     ReadCode brakes = new ReadCode(CAM, java.util.Set.of(CodeState.STORED), "brake control");
     ReadCode engine = new ReadCode(CAM, java.util.Set.of(CodeState.CURRENT), "engine control");
     add(new Fact.CodesRead(Fact.CodeSource.PASTED, List.of(brakes, engine), List.of(), ""));
-    assertThat(refused(new Fact.CodeSetAside(CAM, "slip", "gateway"), 99))
-        .get()
-        .satisfies(
-            r -> assertThat(JobOnPaper.said(r.says())).isEqualTo("The job has no code P0340."));
+    assertThat(saysNo(new Fact.CodeSetAside(CAM, "slip", "gateway")))
+        .isEqualTo("The job has no code P0340.");
     Fact aside = new Fact.CodeSetAside(CAM, "slip", "brake control");
     assertThat(refused(aside, 99)).isEmpty();
     add(aside);
     assertThat(workup().state().readings()).containsExactly(engine);
     add(new Fact.CodeSetAside(CAM, "slip"));
     assertThat(workup().state().codes()).isEmpty();
+  }
+
+  /** What a report told wrongly is put right, and the drive at the end asks for what is right. */
+  @Test
+  void aValueOfTheFreezeFrameIsPutRight() {
+    Condition coolant = Condition.COOLANT;
+    FreezeFrameValue wrong = new FreezeFrameValue(coolant, Reading.of(18, MeasureUnit.CELSIUS));
+    add(new Fact.CodesRead(Fact.CodeSource.PASTED, List.of(ReadCode.of(CAM)), List.of(wrong), ""));
+    add(new Fact.ConditionNoted(coolant, Reading.of(190, MeasureUnit.FAHRENHEIT)));
+    add(new Fact.ConditionNoted(Condition.SPEED, Reading.of(40, MeasureUnit.MILE_PER_HOUR)));
+    assertThat(workup().state().freezeFrame())
+        .extracting(v -> v.condition().label() + " " + v.reading().text())
+        .containsExactly("coolant temperature 190 °F", "vehicle speed 40 mph");
+    Fact none = new Fact.ConditionNoted(coolant, null);
+    assertThat(refused(none, 99)).isEmpty();
+    add(none);
+    assertThat(workup().state().freezeFrame()).hasSize(1);
+    assertThat(saysNo(none)).isEqualTo("The freeze frame has no coolant temperature.");
+    Fact impossible = new Fact.ConditionNoted(coolant, Reading.of(190, MeasureUnit.CELSIUS));
+    assertThat(saysNo(impossible)).startsWith("A coolant temperature of 190 °C cannot be.");
   }
 
   /** Codes from P1000 on, so many. */
@@ -293,6 +317,8 @@ class JobTest {
                       FreezeFrameValue.Condition.COOLANT, Reading.of(88, MeasureUnit.CELSIUS))),
               "a"),
           new Fact.CodeSetAside(CAM, "smudge"),
+          new Fact.ConditionNoted(
+              FreezeFrameValue.Condition.SPEED, Reading.of(40, MeasureUnit.MILE_PER_HOUR)),
           vehicle(),
           new Fact.SymptomsNoted(List.of("shakes"), "it \"shakes\""),
           new Fact.WorkOnChosen(CAM),

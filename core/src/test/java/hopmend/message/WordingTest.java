@@ -229,8 +229,7 @@ class WordingTest {
     made("fault/CodeDrawing.java", "(?:drawn\\(|Role\\.[A-Z]+, )")
         .forEach(k -> said.add("drawn." + k));
     made("fault/CodeText.java", "as\\([^,]*,\\s*").forEach(k -> said.add("typed." + k));
-    for (String finder :
-        List.of("CodeFinder", "DeniedCodes", "HeavyFinder", "StatusCells", "OdometerFinder")) {
+    for (String finder : List.of("CodeFinder", "DeniedCodes", "HeavyFinder")) {
       made("report/" + finder + ".java", "Doubt\\([^\"]*").forEach(k -> said.add("doubt." + k));
     }
     made("report/CodeScanner.java", "doubt\\(limit, ").forEach(k -> said.add("doubt." + k));

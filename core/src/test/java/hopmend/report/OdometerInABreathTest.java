@@ -125,8 +125,8 @@ class OdometerInABreathTest {
 
   private static List<String> asked(String report) {
     return ScanText.read(report, 2026, WORDS).doubtful().stream()
-        .flatMap(d -> d.odometer().stream())
-        .map(Reading::text)
+        .flatMap(d -> d.offers().stream())
+        .map(o -> ((Offer.OfOdometer) o).reading().text())
         .toList();
   }
 

@@ -187,7 +187,11 @@ class ScanTextTest {
         "\n---",
         "\nEngine | P0340 | x\nABS | C0035 | y",
         "\nP0340 sensor active",
-        "part 4471 P0101 "
+        "part 4471 P0101 ",
+        "\nCrane P0340 stored\nEngine P0335 active",
+        "Module Crane: fault C1A44, ",
+        "in the control unit of the crane P0340 and the engine P0341 ",
+        "\nSPN FMI OC State\n102 4 3 Previously active"
       })
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
@@ -196,6 +200,21 @@ class ScanTextTest {
             n ->
                 ScanText.read(
                     "P0340 " + piece.repeat(n / piece.length()), 2026, CATALOG.reportWords()));
+    assertThat(grows).isLessThan(10);
+  }
+
+  /** Lines below many codes are about all of them: the first took most of a minute. */
+  @ParameterizedTest
+  @ValueSource(strings = {"current history\n", "stored\n", "Engine\n"})
+  void linesBelowManyCodesTakeNoLonger(String below) {
+    double grows =
+        CpuTime.ofFourTimes(
+            40_000,
+            n ->
+                ScanText.read(
+                    "P0340 ".repeat(n / 12) + "\n" + below.repeat(n / 2 / below.length()),
+                    2026,
+                    CATALOG.reportWords()));
     assertThat(grows).isLessThan(10);
   }
 

@@ -58,7 +58,7 @@ class SeveralReportsTest {
             d -> {
               assertThat(d.why().key()).isEqualTo("doubt.another-odometer");
               assertThat(d.line()).isEqualTo(2);
-              assertThat(d.odometer()).isPresent();
+              assertThat(d.offers()).hasOnlyElementsOfType(Offer.OfOdometer.class).hasSize(1);
             });
     assertThat(
             Told.read(joined("VIN 0HMWS3A07K1000342\nP0335\n", "VIN 1M8GDM9AXKP042788\nP0420\n"))

@@ -4,6 +4,7 @@ import hopmend.app.web.Words;
 import hopmend.fault.CodeMeaning;
 import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
+import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.J1939Code;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
@@ -19,6 +20,7 @@ import hopmend.prove.Diagnosis;
 import hopmend.prove.Outcome;
 import hopmend.prove.Plan;
 import hopmend.prove.Verdict;
+import hopmend.report.Offer;
 import hopmend.report.ScanText;
 import hopmend.sensor.Band;
 import hopmend.vehicle.VinReading;
@@ -258,7 +260,7 @@ final class Answers {
    *
    * @param states how it is held, if it is a code
    * @param controlUnit what holds it then, empty if nothing tells
-   * @param odometer what the vehicle has run, if it is that; null if it cannot be
+   * @param offers what else it may be
    */
   record Doubtful(
       String text,
@@ -268,9 +270,8 @@ final class Answers {
       boolean mayBeCode,
       List<String> states,
       String controlUnit,
-      Value odometer) {
+      List<Offered> offers) {
     static Doubtful of(ScanText.Doubtful d) {
-      Value odometer = d.odometer().map(Value::of).orElse(null);
       return new Doubtful(
           d.text(),
           Words.of(d.why()),
@@ -279,11 +280,44 @@ final class Answers {
           d.mayBeCode(),
           d.states().stream().map(CodeState::label).toList(),
           d.controlUnit(),
-          odometer);
+          d.offers().stream().map(Offered::of).toList());
     }
   }
 
-  record Condition(String name, Value value) {}
+  /** What a doubtful stretch may be: one of these, the others null. */
+  record Offered(OfCode code, Value odometer, Condition condition, String identificationNumber) {
+    /** A code as it was read, and as it is if the stretch belongs to it. */
+    record OfCode(Held was, Held then) {}
+
+    record Held(String code, List<String> states, String controlUnit, int occurrences) {
+      static Held of(ReadCode r) {
+        return new Held(
+            r.code().text(),
+            r.states().stream().map(CodeState::label).toList(),
+            r.controlUnit(),
+            r.occurrences());
+      }
+    }
+
+    static Offered of(Offer offer) {
+      if (offer instanceof Offer.OfCode o) {
+        return new Offered(new OfCode(Held.of(o.was()), Held.of(o.then())), null, null, null);
+      }
+      if (offer instanceof Offer.OfOdometer o) {
+        return new Offered(null, Value.of(o.reading()), null, null);
+      }
+      if (offer instanceof Offer.OfCondition o) {
+        return new Offered(null, null, Condition.of(o.value()), null);
+      }
+      return new Offered(null, null, null, ((Offer.OfNumber) offer).number());
+    }
+  }
+
+  record Condition(String name, Value value) {
+    static Condition of(FreezeFrameValue v) {
+      return new Condition(v.condition().label(), Value.of(v.reading()));
+    }
+  }
 
   /** A code among others; {@code next} says what to do about it. */
   record Node(String code, String role, String reason, String headline, String next) {}

@@ -91,9 +91,7 @@ class ApiController {
         scan.vins().stream().map(VinReading::number).limit(MOST_FOUND).toList(),
         scan.odometer().map(Answers.Value::of).orElse(null),
         scan.date().map(LocalDate::toString).orElse(""),
-        scan.freezeFrame().stream()
-            .map(f -> new Answers.Condition(f.condition().label(), Answers.Value.of(f.reading())))
-            .toList(),
+        scan.freezeFrame().stream().map(Answers.Condition::of).toList(),
         scan.saysNone(),
         picture.nodes().stream().map(this::node).toList(),
         picture.workOn().map(TroubleCode::text).orElse(""),

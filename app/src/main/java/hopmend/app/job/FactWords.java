@@ -77,6 +77,11 @@ public class FactWords {
     }
 
     @Override
+    public String of(Fact.ConditionNoted f) {
+      return say(f, f.condition().label(), f.reading() == null ? "not told" : f.reading().text());
+    }
+
+    @Override
     public String of(Fact.VehicleIdentified f) {
       String card = cardName(f.card());
       String engine =

@@ -14,6 +14,7 @@ import hopmend.app.web.Words;
 import hopmend.fault.CodeState;
 import hopmend.fault.CodeText;
 import hopmend.fault.FlashCount;
+import hopmend.fault.FreezeFrameValue;
 import hopmend.fault.ReadCode;
 import hopmend.fault.TroubleCode;
 import hopmend.job.Fact;
@@ -99,14 +100,14 @@ class ReadController {
 
   @PostMapping("/code")
   String addCode(Form form, @Sent OneCode sent) {
-    return screens.append(form, typed(sent.code(), List.of(), ""));
+    return screens.append(form, typed(sent.code(), List.of(), "", 0));
   }
 
-  private static Fact.CodesRead typed(String text, List<String> states, String unit) {
+  private static Fact.CodesRead typed(String text, List<String> states, String unit, int times) {
     if (CodeText.read(text) instanceof CodeText.Decoded d) {
       Set<CodeState> set = EnumSet.noneOf(CodeState.class);
       Arrays.stream(CodeState.values()).filter(s -> states.contains(s.name())).forEach(set::add);
-      ReadCode code = new ReadCode(d.code(), set, unit, d.occurrences());
+      ReadCode code = new ReadCode(d.code(), set, unit, Math.max(times, d.occurrences()));
       return new Fact.CodesRead(Fact.CodeSource.TYPED, List.of(code), List.of(), "");
     }
     throw new InputProblem("code", Words.of(((CodeText.Malformed) CodeText.read(text)).why()));
@@ -126,28 +127,63 @@ class ReadController {
    *
    * @param was the code that was read there; empty if none was
    * @param wasUnit the control unit that was read with it
+   * @param times how often it occurred; 0 or nothing where that is not told
    */
   record Corrected(
       String code,
       List<String> state,
       @Size(max = 60, message = "A control unit's name has up to 60 characters.") String unit,
       String was,
-      String wasUnit) {
+      String wasUnit,
+      String times) {
     Corrected {
       unit = unit.strip();
+    }
+
+    private int occurrences() {
+      if (times.isBlank()) {
+        return 0;
+      }
+      if (times.strip().matches("\\d{1,6}")) {
+        return Integer.parseInt(times.strip());
+      }
+      throw new InputProblem("code", "Write how often it occurred in digits.");
     }
   }
 
   /** Puts right what was read from a text: the wrong code is set aside, the right one added. */
   @PostMapping("/correct")
   String correct(Form form, @Sent Corrected sent) {
-    Fact.CodesRead right = typed(sent.code(), sent.state(), sent.unit());
+    Fact.CodesRead right = typed(sent.code(), sent.state(), sent.unit(), sent.occurrences());
     if (sent.was().isBlank()) {
       return screens.append(form, right);
     }
     String says = "corrected to " + right.codes().get(0).code().text();
     return screens.append(
         form, new Fact.CodeSetAside(known(sent.was()), says, sent.wasUnit()), right);
+  }
+
+  /**
+   * A value of the freeze frame, as it is.
+   *
+   * @param none whether the report tells none
+   */
+  record OneCondition(
+      FreezeFrameValue.Condition condition, String value, String unit, boolean none) {}
+
+  @PostMapping("/condition")
+  String condition(Form form, @Sent OneCondition sent) {
+    FreezeFrameValue.Condition condition = sent.condition();
+    if (condition == null) {
+      throw new InputProblem("condition", "Pick a value of the freeze frame.");
+    }
+    return screens.append(
+        form,
+        new Fact.ConditionNoted(
+            condition,
+            sent.none()
+                ? null
+                : TypedReading.of("condition", sent.value(), sent.unit(), condition.unit())));
   }
 
   record Flashes(String times) {}

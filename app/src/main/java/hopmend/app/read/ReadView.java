@@ -14,6 +14,7 @@ import hopmend.catalog.Symptom;
 import hopmend.catalog.VehicleCard;
 import hopmend.fault.CodePicture;
 import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue.Condition;
 import hopmend.fault.ReadCode;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
@@ -24,12 +25,16 @@ import hopmend.job.StepChanges;
 import hopmend.job.Workup;
 import hopmend.measure.MeasureUnit;
 import hopmend.measure.Reading;
+import hopmend.report.Offer;
 import hopmend.report.ScanText;
 import hopmend.vehicle.Vin;
 import hopmend.vehicle.VinReading;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Predicate;
@@ -45,6 +50,9 @@ class ReadView implements HopView {
   private static final int FEW_CARDS = 40;
 
   private static final int SHOWN_ROWS = 60;
+
+  /** Before the name of the condition whose value is asked for. */
+  private static final String FRAME = "frame ";
 
   /** Of the vehicle; the list of jobs has them all. */
   private static final int PAST_JOBS = 5;
@@ -200,7 +208,29 @@ class ReadView implements HopView {
             });
     lastPasted(page.state())
         .flatMap(attachment -> intake.kept(attachment, (String) model.getAttribute("keptText")))
-        .ifPresent(kept -> show(model, kept, asked));
+        .ifPresent(kept -> show(model, page.state(), kept, asked));
+    frame(model, page.state(), asked);
+  }
+
+  /** The conditions that can be added, and the one that is asked for or was just sent. */
+  private void frame(Model model, JobState state, String asked) {
+    Map<Condition, Reading> noted = new EnumMap<>(Condition.class);
+    state.freezeFrame().forEach(v -> noted.put(v.condition(), v.reading()));
+    model.addAttribute(
+        "frameMissing", Stream.of(Condition.values()).filter(c -> !noted.containsKey(c)).toList());
+    String name =
+        asked.equals("condition")
+            ? Objects.requireNonNullElse(request.getParameter("condition"), "")
+            : asked.startsWith(FRAME) ? asked.substring(FRAME.length()) : "";
+    Stream.of(Condition.values())
+        .filter(c -> c.name().equals(name))
+        .forEach(
+            c -> {
+              model.addAttribute("frameAsked", c);
+              model.addAttribute("frameNow", noted.get(c));
+              model.addAttribute(
+                  "frameTyped", noted.containsKey(c) ? DoubtLine.typed(noted.get(c)) : "");
+            });
   }
 
   /** The first codes, or all. The first is told in full, the others when they are asked about. */
@@ -251,29 +281,28 @@ class ReadView implements HopView {
     return asked;
   }
 
-  private static void show(Model model, ScanIntake.Reread kept, String asked) {
+  private void show(Model model, JobState state, ScanIntake.Reread kept, String asked) {
     ScanText scan = kept.scan();
     model.addAttribute("scan", scan);
     model.addAttribute("marked", kept.marked());
     model.addAttribute("foundRows", scan.found().stream().limit(SHOWN_ROWS).toList());
-    model.addAttribute("doubtful", scan.doubtful().stream().limit(SHOWN_ROWS).toList());
+    model.addAttribute("doubtful", DoubtLine.of(scan, state, SHOWN_ROWS));
     model.addAttribute("foundCodes", scan.codes().stream().map(ReadCode::code).distinct().count());
     model.addAttribute(
         "foundPlaces", scan.found().stream().map(ScanText.Found::start).distinct().count());
     List<String> vins = scan.vins().stream().map(VinReading::number).toList();
     model.addAttribute("foundVin", vins.size() == 1 ? vins.get(0) : "");
     model.addAttribute("foundVins", vins);
-    scan.odometer()
-        .or(() -> said(scan, asked))
-        .ifPresent(o -> model.addAttribute("foundOdometer", o));
-  }
-
-  /** The distance of which somebody says that it is the odometer. */
-  private static Optional<Reading> said(ScanText scan, String asked) {
-    return scan.doubtful().stream()
-        .filter(d -> asked.equals(d.place()))
-        .flatMap(d -> d.odometer().stream())
-        .findFirst();
+    scan.odometer().ifPresent(o -> model.addAttribute("foundOdometer", o));
+    DoubtLine.chosen(scan, asked, request.getParameter("offer"))
+        .ifPresent(
+            chosen -> {
+              if (chosen instanceof Offer.OfOdometer o) {
+                model.addAttribute("foundOdometer", o.reading());
+              } else if (chosen instanceof Offer.OfNumber n) {
+                model.addAttribute("chosenVin", n.number());
+              }
+            });
   }
 
   /** Where the text that was pasted last is kept; empty if there is none. */

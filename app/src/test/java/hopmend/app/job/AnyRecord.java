@@ -107,6 +107,10 @@ public final class AnyRecord {
             this::reading,
             this::reading,
             () -> new Fact.CodeSetAside(any(codes), "slip"),
+            () -> new Fact.ConditionNoted(FreezeFrameValue.Condition.COOLANT, null),
+            () ->
+                new Fact.ConditionNoted(
+                    FreezeFrameValue.Condition.SPEED, Reading.of(40, MeasureUnit.MILE_PER_HOUR)),
             () -> new Fact.CodeSetAside(any(codes), "", "brake control"),
             this::vehicle,
             this::vehicle,

@@ -1,0 +1,188 @@
+package hopmend.report;
+
+import hopmend.report.LineAtHand.Part;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * Where a line of one code names its control unit: what stands to both sides of the name, "C (U) S"
+ * or "U - C". Names that nobody here knows are told by standing where known ones stand in other
+ * lines of the report.
+ *
+ * @param known the shape around a unit that is known; empty if the line has none
+ * @param names words that nobody here knows, each with the shape around them
+ */
+record UnitSlot(Optional<Shape> known, List<Name> names) {
+  static final UnitSlot NONE = new UnitSlot(Optional.empty(), List.of());
+
+  /** Words of such a name, of such a line, and characters beside it, at most (our own bounds). */
+  private static final int LONGEST_NAME = 4;
+
+  private static final int LONGEST_LINE = 40;
+
+  private static final int LONGEST_SHORT = 5;
+
+  private static final int MOST_SIGNS = 6;
+
+  private static final int WIDEST_GAP = 80;
+
+  private static final String GAP = "\t";
+
+  /**
+   * @param beside what stands to both sides, a letter for each kind of word and the signs between
+   * @param isApart whether a description cannot be meant: it stands before the code, or a
+   *     description stands elsewhere
+   */
+  record Shape(String beside, boolean isApart) {
+    /** Whether something parts it from both sides. */
+    boolean isParted() {
+      return !beside.contains(" _") && !beside.contains("_ ");
+    }
+  }
+
+  /**
+   * Words that may be a name.
+   *
+   * @param mayName whether they are no description
+   * @param isAlone whether the line describes nothing beside them
+   */
+  record Name(Shape shape, String written, int start, int end, boolean mayName, boolean isAlone) {
+    /** "MSG": a description is no such word. */
+    boolean isShort() {
+      return written.length() > 1
+          && written.length() <= LONGEST_SHORT
+          && written.chars().allMatch(Character::isUpperCase);
+    }
+  }
+
+  static UnitSlot of(LineAtHand at, char[] glyphs, ReportWords words) {
+    LineFinds f = at.finds;
+    boolean heads = f.codes.isEmpty() && !f.states.isEmpty() && f.values.isEmpty();
+    boolean several = f.codes.size() > 1 && f.unitsOfSentence.isEmpty();
+    boolean fits = heads || several || f.codes.size() == 1 && f.unitsOfSentence.size() < 2;
+    if (!fits || f.none || at.size() > LONGEST_LINE || f.unitsBehind.size() > 1) {
+      return NONE;
+    }
+    if (f.unit != null || !f.unitsOfSentence.isEmpty()) {
+      return new UnitSlot(known(at, glyphs), List.of());
+    }
+    List<Name> names = new ArrayList<>(2);
+    int end = several ? at.behind(0, f.codes.get(0).start()) : at.size();
+    int i = 0;
+    while (i < end) {
+      int behind = i;
+      while (behind < end
+          && kind(at, behind).equals("T")
+          && at.part(behind) == Part.OTHER
+          && (behind == i || isOnlySpace(glyphs, at, behind))) {
+        behind++;
+      }
+      if (behind > i && behind - i <= LONGEST_NAME) {
+        names.add(name(at, glyphs, words, i, behind));
+      }
+      i = Math.max(i + 1, behind);
+    }
+    return names.isEmpty() ? NONE : new UnitSlot(Optional.empty(), names);
+  }
+
+  private static Optional<Shape> known(LineAtHand at, char[] glyphs) {
+    LineFinds f = at.finds;
+    int start = f.unitStart;
+    int end = f.unitEnd;
+    if (f.unit == null || f.unitIsUnknown) {
+      List<LineFinds.UnitAt> told = f.unitsOfSentence.getOrDefault(0, List.of());
+      start = told.size() == 1 ? told.get(0).start() : -1;
+      end = told.size() == 1 ? told.get(0).end() : -1;
+    }
+    int from = LineFinds.countBefore(at.words(), Word::start, start);
+    int behind = LineFinds.countBefore(at.words(), Word::start, end);
+    boolean ofAll = f.codes.size() < 2 || start < f.codes.get(0).start();
+    boolean stands = start >= 0 && from < behind && ofAll && at.part(from) == Part.UNIT;
+    return stands ? Optional.of(shape(at, glyphs, from, behind)) : Optional.empty();
+  }
+
+  private static Name name(LineAtHand at, char[] glyphs, ReportWords words, int from, int behind) {
+    List<Word> said = at.words().subList(from, behind);
+    boolean mayName =
+        said.stream().noneMatch(words::endsInThing)
+            && said.stream().noneMatch(words::isScanned)
+            && said.stream().noneMatch(words::isMoment)
+            && !words.heads().begins(at.words(), from);
+    int start = at.word(from).start();
+    int end = at.word(behind - 1).end();
+    return new Name(
+        shape(at, glyphs, from, behind),
+        Glyphs.seen(glyphs, start, end),
+        start,
+        end,
+        mayName,
+        !isDescribed(at, from, behind));
+  }
+
+  /** Whether words stand elsewhere that may tell what is wrong. */
+  private static boolean isDescribed(LineAtHand at, int from, int behind) {
+    for (int i = 0; i < at.size(); i++) {
+      if ((i < from || i >= behind) && kind(at, i).equals("T")) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static Shape shape(LineAtHand at, char[] glyphs, int from, int behind) {
+    Line line = at.line();
+    String left =
+        from == 0
+            ? "^" + signs(glyphs, line.start(), at.word(0).start())
+            : kind(at, from - 1) + between(at, glyphs, from);
+    String right =
+        behind == at.size()
+            ? signs(glyphs, at.word(behind - 1).end(), line.end()) + "$"
+            : between(at, glyphs, behind) + kind(at, behind);
+    boolean first =
+        at.finds.codes.isEmpty() || at.word(from).start() < at.finds.codes.get(0).start();
+    boolean placed = left.endsWith("@");
+    return new Shape(left + "_" + right, first || placed || isDescribed(at, from, behind));
+  }
+
+  private static String kind(LineAtHand at, int i) {
+    return switch (at.part(i)) {
+      case CODE -> "C";
+      case STATE -> "S";
+      default -> at.word(i).digits() > 0 ? "N" : isEdge(at, at.word(i)) ? "S" : "T";
+    };
+  }
+
+  /** Whether it may be how the code is held, at the edge of its description. */
+  private static boolean isEdge(LineAtHand at, Word w) {
+    return Stream.concat(at.finds.atStart.stream(), at.finds.atEnd.stream())
+        .anyMatch(s -> s.start() <= w.start() && w.end() <= s.end());
+  }
+
+  private static String between(LineAtHand at, char[] glyphs, int word) {
+    return at.cellIndex(word) != at.cellIndex(word - 1)
+        ? "|"
+        : signs(glyphs, at.word(word - 1).end(), at.word(word).start());
+  }
+
+  /** The signs of a stretch, without the spaces among them; where it is wide, a gap. */
+  private static String signs(char[] glyphs, int from, int to) {
+    StringBuilder signs = new StringBuilder();
+    for (int i = from; i < Math.min(to, from + WIDEST_GAP) && signs.length() < MOST_SIGNS; i++) {
+      if (glyphs[i] != Glyphs.HIDDEN && !Character.isWhitespace(glyphs[i])) {
+        signs.append(glyphs[i]);
+      }
+    }
+    if (signs.length() > 0 || to <= from) {
+      return signs.toString();
+    }
+    return to - from > 1 || glyphs[from] == '\t' ? GAP : " ";
+  }
+
+  private static boolean isOnlySpace(char[] glyphs, LineAtHand at, int word) {
+    int from = at.word(word - 1).end();
+    return at.word(word).start() == from + 1 && glyphs[from] == ' ';
+  }
+}
