@@ -13,6 +13,7 @@ import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.Cookie;
 import com.microsoft.playwright.options.ReducedMotion;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -104,6 +105,18 @@ abstract class BrowserIT extends AppIT {
         .isEmpty();
   }
 
+  /**
+   * So many are there, or come to be; an assertion that has to be repeated looks at a page after
+   * ever longer pauses.
+   */
+  static void nowThere(Locator all, int count) {
+    if (count > 0) {
+      all.nth(count - 1)
+          .waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED));
+    }
+    assertThat(all).hasCount(count);
+  }
+
   /** Ticks the step that is shown, with all that it asks for; what wants a second look gets it. */
   void tick() {
     Locator form = page.locator(".tick-form");
@@ -159,7 +172,7 @@ abstract class BrowserIT extends AppIT {
             found.containsKey(check) ? "[value='" + found.get(check) + "']" : ".btn-fine";
         page.locator("button[name=outcome]" + result).first().click();
       }
-      assertThat(given).hasCount(before + 1);
+      nowThere(given, before + 1);
     }
   }
 

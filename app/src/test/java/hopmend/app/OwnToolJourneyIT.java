@@ -84,7 +84,7 @@ class OwnToolJourneyIT extends BrowserIT {
     assertThat(page.locator(".tick-form")).isVisible();
     int steps = page.locator(".steps li").count();
     for (int done = 0; done < steps; done++) {
-      assertThat(page.locator(".step-done")).hasCount(done);
+      nowThere(page.locator(".step-done"), done);
       tick();
     }
     assertThat(page.locator("#tray h2")).containsText("0 to put back");

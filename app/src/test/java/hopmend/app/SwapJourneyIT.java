@@ -73,7 +73,7 @@ class SwapJourneyIT extends BrowserIT {
     for (int i = 0; i < most && !headline().innerText().contains(words); i++) {
       int done = page.locator(".step-done").count();
       tick();
-      assertThat(page.locator(".step-done")).hasCount(done + 1);
+      nowThere(page.locator(".step-done"), done + 1);
     }
     assertThat(headline()).containsText(words);
   }
@@ -243,7 +243,7 @@ class SwapJourneyIT extends BrowserIT {
         } else {
           tick();
         }
-        assertThat(page.locator(".step-done")).hasCount(done + 1);
+        nowThere(page.locator(".step-done"), done + 1);
       }
       assertThat(page.locator("#tray h2")).containsText("0 to put back");
     } finally {

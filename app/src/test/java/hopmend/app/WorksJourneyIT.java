@@ -72,7 +72,7 @@ class WorksJourneyIT extends BrowserIT {
     int steps = page.locator(".steps li").count();
     for (int done = page.locator(".step-done").count(); done < steps; done++) {
       tick();
-      assertThat(page.locator(".step-done")).hasCount(done + 1);
+      nowThere(page.locator(".step-done"), done + 1);
     }
   }
 
@@ -128,7 +128,7 @@ class WorksJourneyIT extends BrowserIT {
     go(job, "swap");
     for (int done = 1; done <= 2; done++) {
       page.locator(".tick-form .btn-next").click();
-      assertThat(page.locator(".step-done")).hasCount(done);
+      nowThere(page.locator(".step-done"), done);
     }
     waitsUntilItIsCool();
     accessible("swap of two sensors");
@@ -189,7 +189,7 @@ class WorksJourneyIT extends BrowserIT {
     int seen = 0;
     while (page.locator("#seen button:has-text('It is so')").count() > 0) {
       page.locator("#seen button:has-text('It is so')").first().click();
-      assertThat(page.locator("#seen .met")).hasCount(++seen);
+      nowThere(page.locator("#seen .met"), ++seen);
     }
     page.setInputFiles("#file", Files.writeString(folder.resolve("drive.csv"), csv));
     next("Judge the drive").click();
