@@ -32,12 +32,15 @@ final class CodeStates {
     List<LineFinds.State> next = new ArrayList<>();
     List<LineFinds.State> own = new ArrayList<>();
     Map<Integer, EnumSet<CodeState>> byPlace = new HashMap<>();
+    EnumSet<CodeState> early = EnumSet.noneOf(CodeState.class);
+    int endBeforeCodes = endBeforeCodes(f);
     int[] besides = besides(f);
     for (int n = 0; n < f.states.size(); n++) {
       LineFinds.State s = f.states.get(n);
       int k = besides[n];
       switch (s.reach()) {
-        case BESIDE -> told.get(k).add(s.state());
+        case BESIDE ->
+            (s.start() >= 0 && s.start() < endBeforeCodes ? early : told.get(k)).add(s.state());
         case AHEAD -> ahead.add(s);
         case NEXT -> next.add(s);
         case OWN -> own.add(s);
@@ -52,6 +55,9 @@ final class CodeStates {
         }
       }
     }
+    if (!told.isEmpty() && told.get(0).isEmpty()) {
+      told.get(0).addAll(early);
+    }
     ofNext(f, own, told);
     ofRuns(f, told, byPlace);
     // What stands behind a run tells more than the verb before it.
@@ -61,6 +67,15 @@ final class CodeStates {
     }
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  /**
+   * The end of the sentences before the first code: "The lamp comes on and off. P0171, stored"
+   * tells no state there.
+   */
+  private static int endBeforeCodes(LineFinds f) {
+    int first = f.codes.isEmpty() ? 0 : f.codes.get(0).start();
+    return f.sentenceEnds.stream().takeWhile(end -> end <= first).reduce(0, Math::max);
   }
 
   /** "None of them is active; all are stored": that one is not current says not how it is held. */

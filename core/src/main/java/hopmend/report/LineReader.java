@@ -166,10 +166,10 @@ final class LineReader {
     if (status.byteBehindSign(at, i)) {
       return i + 1;
     }
+    if (status.byteBehindType(at, i)) {
+      return i + 1;
+    }
     if (isHex(w)) {
-      if (status.byteBehindType(at, i)) {
-        return i + 1;
-      }
       behind = codes.bytesAt(at, i);
       if (behind > i) {
         return behind;

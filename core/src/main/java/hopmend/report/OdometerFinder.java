@@ -29,6 +29,11 @@ final class OdometerFinder {
 
   private static final int ROUND = 500;
 
+  /** "8 109,400": the number of a van and its miles, or one with parts that nobody counts. */
+  private static final Pattern TWO_NUMBERS = Pattern.compile("\\d{1,3} \\d{3}[.,]\\d{3}");
+
+  private static final Pattern THREE_FIGURES = Pattern.compile("\\d{3}(?!\\d)");
+
   private static final Pattern GROUPED = Pattern.compile("\\d{1,3}([.,]\\d{3})+");
 
   private final char[] glyphs;
@@ -155,21 +160,29 @@ final class OdometerFinder {
 
   /** A distance of which nothing is told: where no odometer is found it may be that. */
   private void keepInMind(LineAtHand at, int i, int[] number) {
-    boolean isRest =
-        i > 0 && at.word(i - 1).isNumber() && at.word(i).start() - at.word(i - 1).end() < 2;
     int start = at.word(i).start();
-    double count = whole(Glyphs.seen(glyphs, number[0], number[1]));
-    measures
-        .unitBehind(at, number[1], i)
-        .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
-        .map(m -> new Value(null, Reading.of(count, m.unit()), start, m.end()))
-        .filter(v -> !isRest && Odometer.isPossible(v.reading()))
-        .filter(
-            v ->
-                !spoken.isOfTrip(at, start, spoken.unitOf(at, i) + 1)
-                    && !spoken.isOfOtherBefore(at, i))
-        .map(v -> new Distance(v, isReadOff(count) && spoken.isCount(at, i)))
-        .ifPresent(at.finds.distances::add);
+    String written = Glyphs.seen(glyphs, number[0], number[1]);
+    List<Double> counts = counts(written);
+    // "3 412,880"; what begins with less than three figures is no rest of the number before.
+    boolean isRest =
+        i > 0
+            && at.word(i - 1).isNumber()
+            && start - at.word(i - 1).end() < 2
+            && THREE_FIGURES.matcher(written).lookingAt();
+    for (double count : counts) {
+      boolean isSure = counts.size() == 1 && isReadOff(count) && spoken.isCount(at, i);
+      measures
+          .unitBehind(at, number[1], i)
+          .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
+          .map(m -> new Value(null, Reading.of(count, m.unit()), start, m.end()))
+          .filter(v -> !isRest && Odometer.isPossible(v.reading()))
+          .filter(
+              v ->
+                  !spoken.isOfTrip(at, start, spoken.unitOf(at, i) + 1)
+                      && !spoken.isOfOtherBefore(at, i))
+          .map(v -> new Distance(v, isSure))
+          .ifPresent(at.finds.distances::add);
+    }
   }
 
   private static boolean isReadOff(double count) {
@@ -310,6 +323,11 @@ final class OdometerFinder {
       LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
     String written = Glyphs.seen(glyphs, number[0], number[1]);
     int behind = at.behind(word, number[1]);
+    List<Double> counts = counts(written);
+    if (counts.size() > 1) {
+      ask(at, "doubt.two-numbers", counts, named, start, number[1]);
+      return;
+    }
     boolean kilo = number[1] < glyphs.length && Character.toLowerCase(glyphs[number[1]]) == 'k';
     if (kilo && at.word(word).end() == number[1] + 1) {
       thousands(at, written, named, start, number[1] + 1);
@@ -349,7 +367,7 @@ final class OdometerFinder {
     Optional<Reading> reading =
         measure.map(m -> Reading.of(whole(written), m.unit())).filter(Odometer::isPossible);
     if (reading.isEmpty()) {
-      ask(at, "doubt.which-distance", whole(written), named, start, end);
+      ask(at, "doubt.which-distance", List.of(whole(written)), named, start, end);
       return;
     }
     at.finds.odometers.add(new Value(null, reading.get(), start, end));
@@ -357,19 +375,24 @@ final class OdometerFinder {
 
   private void thousands(
       LineAtHand at, String written, Optional<MeasureUnit> named, int start, int end) {
-    ask(at, "doubt.round-thousands", 1000 * whole(written), named, start, end);
+    ask(at, "doubt.round-thousands", List.of(1000 * whole(written)), named, start, end);
   }
 
-  /** A count of which it is not sure what it is. */
+  /** A count of which it is not sure what it is, or which of some. */
   private void ask(
-      LineAtHand at, String why, double count, Optional<MeasureUnit> named, int start, int end) {
+      LineAtHand at,
+      String why,
+      List<Double> counts,
+      Optional<MeasureUnit> named,
+      int start,
+      int end) {
     List<Offer> offers =
         named
             .filter(u -> u.quantity() == Quantity.DISTANCE)
             .or(numbers::distance)
             .map(Stream::of)
             .orElseGet(MeasureUnit.KILOMETRE.siblings()::stream)
-            .map(u -> Reading.of(count, u))
+            .flatMap(u -> counts.stream().map(count -> Reading.of(count, u)))
             .filter(Odometer::isPossible)
             .<Offer>map(Offer.OfOdometer::new)
             .toList();
@@ -389,6 +412,13 @@ final class OdometerFinder {
       place++;
     }
     return place < to && place - from < 3 && Character.isLetter(glyphs[place]);
+  }
+
+  /** The counts that may be meant: "8 109,400" are two. */
+  private List<Double> counts(String written) {
+    return TWO_NUMBERS.matcher(written).matches()
+        ? List.of(whole(written), whole(written.substring(written.indexOf(' ') + 1)))
+        : List.of(whole(written));
   }
 
   /** An odometer's count: signs before three digits group, others part what nobody counts. */

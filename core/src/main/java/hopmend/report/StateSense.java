@@ -26,6 +26,13 @@ final class StateSense {
     this.reach = reach;
   }
 
+  /** "P0340, P0341 stored both after the belt job". */
+  private boolean isSaidOfEvery(LineAtHand at, int from, int behind) {
+    return behind < at.size()
+        && at.segment(behind) == at.segment(from)
+        && words.isEvery(at.word(behind));
+  }
+
   /** Whether a word for a state is one here, and not part of a description. */
   boolean isTold(LineAtHand at, int from, int behind) {
     if (isOfValue(at, from, behind) || isOfSomeThing(at, from, behind)) {
@@ -46,6 +53,7 @@ final class StateSense {
     if (before + after == 0
         || isAllBeforeCode(at, from)
         || isBesideCodes(at, from, behind)
+        || isSaidOfEvery(at, from, behind)
         || reach.namesList(at, from, behind)
         || reach.describesNext(at, from, behind)
         || reach.isSingledOut(at, from, behind)

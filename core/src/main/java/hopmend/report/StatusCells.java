@@ -108,21 +108,34 @@ final class StatusCells {
     at.finds.isStatusField = true;
   }
 
-  /** "P0340-13 0x2F": behind a code that has its failure type a byte can only be the status. */
+  /**
+   * "P0340-13 0x2F", "P0340:13-2F": behind a code that has its failure type a byte can only be the
+   * status.
+   */
   boolean byteBehindType(LineAtHand at, int i) {
     Word w = at.word(i);
-    if (i == 0 || at.part(i - 1) != Part.CODE || !HexByte.isMarked(w.text())) {
+    if (i == 0 || at.part(i - 1) != Part.CODE || at.finds.codes.isEmpty()) {
       return false;
     }
-    Code code = at.finds.codes.isEmpty() ? null : at.finds.codes.get(at.finds.codes.size() - 1);
-    if (code == null
-        || code.end() - code.start() < LONGER_THAN_BASE
-        || code.end() < at.word(i - 1).start()) {
+    Code code = at.finds.codes.get(at.finds.codes.size() - 1);
+    if (code.end() - code.start() < LONGER_THAN_BASE
+        || code.end() < at.word(i - 1).start()
+        || !HexByte.isMarked(w.text()) && !isGluedOn(code, w)) {
       return false;
     }
     statusByte(at, HexByte.of(w.text()).getAsInt(), w.start(), w.end());
     at.account(i, i + 1, Part.STATE);
     return true;
+  }
+
+  /** "P0340:13-28"; behind any other sign than that colon two figures may be a count. */
+  private boolean isGluedOn(Code code, Word w) {
+    boolean colon = glyphs[code.start() + LONGER_THAN_BASE - 2] == ':';
+    return w.start() == code.end() + 1
+        && "-/".indexOf(glyphs[code.end()]) >= 0
+        && w.text().length() == 2
+        && HexByte.of(w.text()).isPresent()
+        && (colon || isNoCount(w.text()));
   }
 
   /** "ST=2F": a name so short is one only before a byte. */

@@ -99,8 +99,13 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
     int from = LineFinds.countBefore(at.words(), Word::start, start);
     int behind = LineFinds.countBefore(at.words(), Word::start, end);
     boolean ofAll = f.codes.size() < 2 || start < f.codes.get(0).start();
-    boolean stands = start >= 0 && from < behind && ofAll && at.part(from) == Part.UNIT;
+    boolean stands = start >= 0 && from < behind && ofAll && isUnit(at, from);
     return stands ? Optional.of(shape(at, glyphs, from, behind)) : Optional.empty();
+  }
+
+  /** A sentence that has told of its unit has nothing more to say with it. */
+  private static boolean isUnit(LineAtHand at, int word) {
+    return at.part(word) == Part.UNIT || at.part(word) == Part.FILL;
   }
 
   private static Name name(LineAtHand at, char[] glyphs, ReportWords words, int from, int behind) {

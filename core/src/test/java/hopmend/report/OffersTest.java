@@ -28,6 +28,8 @@ class OffersTest {
         "P0340. Mileage 98204|Mileage 98204: 98204 km; 98204 mi",
         "P0340. Distance 96 412 km, distance 88 100 km|distance 88 100 km: 88100 km; 96412 km",
         "P0171 at 96 412 km§P0174 at 96 418 km|96 412 km: 96412 km; 96 418 km: 96418 km",
+        "Van 8 109,400 mi§P0340|8 109,400: 8109 mi; 109400 mi",
+        "P0340. Van 31 9,400 km|9,400 km: 9400 km",
         "P0171 Vehicle identification number OHMWS3AA7KP042788|OHMWS3AA7KP042788: 0HMWS3AA7KP042788",
         "P0171. LTFT - 4.7 %|LTFT - 4.7 %: long-term fuel trim -4.7 %; long-term fuel trim 4.7 %",
         "P0171. Coolant 190 °C|Coolant 190 °C: coolant temperature 190 °F",

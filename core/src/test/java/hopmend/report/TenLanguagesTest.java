@@ -334,7 +334,7 @@ class TenLanguagesTest {
         "4471-P0340-A|",
         "Engine§  P0440 EVAP system: stored|P0440 stored @engine control",
         "Dirección, 1 avería§P0340 (presente)|P0340 current @steering control",
-        "MSG;P0299;aktiv§GSG;P0741;aktiv§FZG;B1318;aktiv|P0299 current @MSG, P0741 current @GSG, B1318 current @FZG",
+        "KSG;P0299;aktiv§GSG;P0741;aktiv§FZG;B1318;aktiv|P0299 current @KSG, P0741 current @GSG, B1318 current @FZG",
         "Fahrtenschreiber 488.220 km§P0340|P0340",
         "P0571;Brakes;stored§P0700;Transmission;active§P0340;Camshaft sensor;stored|P0571 stored @brake control, P0700 current @transmission control, P0340 stored",
         "EOBD§P0340 stored|P0340 stored",
