@@ -117,6 +117,34 @@ abstract class BrowserIT extends AppIT {
     assertThat(all).hasCount(count);
   }
 
+  /**
+   * Sends the forms of plain steps without showing the page of each, until one asks for more than
+   * looking and ticking, or these words stand in its headline.
+   */
+  void passPlainSteps(String words) {
+    Object sent =
+        page.evaluate(
+            """
+            async words => {
+              let at = document, sent = 0;
+              for (let form = at.querySelector('.tick-form'); form; form = at.querySelector('.tick-form')) {
+                const asksMore = at.querySelector('.look-owed') || form.querySelector('#torque, #amount, [name=turned]');
+                if (asksMore || words && at.querySelector('.next-card h2').textContent.includes(words)) break;
+                form.querySelectorAll('[name=confirmed]').forEach(c => c.checked = true);
+                const body = new URLSearchParams(new FormData(form));
+                const answer = await fetch(form.getAttribute('action'), {method: 'POST', body});
+                if (!answer.ok) break;
+                at = new DOMParser().parseFromString(await answer.text(), 'text/html');
+                sent++;
+              }
+              return sent;
+            }""",
+            words);
+    if ((int) sent > 0) {
+      page.reload();
+    }
+  }
+
   /** Ticks the step that is shown, with all that it asks for; what wants a second look gets it. */
   void tick() {
     Locator form = page.locator(".tick-form");
