@@ -16,6 +16,9 @@ final class SentenceUnits {
   /** So many words that nobody here knows may stand between a unit and its first code. */
   private static final int MOST_UNKNOWN = 4;
 
+  /** Words of a name that stands alone before its code, at most (our own bound). */
+  private static final int LONGEST_BARE_NAME = 2;
+
   private static final int NEAR = 12;
 
   private final char[] glyphs;
@@ -94,7 +97,7 @@ final class SentenceUnits {
       Sentence s = sentence(at, from, behind);
       if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
         telling.add(s);
-      } else if (isOfUnknown(at, s)) {
+      } else if (isOfUnknown(at, s) || isNameBeforeCode(at, s)) {
         ofNone(at, s.firstCode(), s.behindCodes());
       } else if (tellsOfAll(at, s) || tellsWhere(at, s)) {
         told(at, s.all().get(0), 0, s.firstCode());
@@ -237,6 +240,30 @@ final class SentenceUnits {
       i++;
     }
     return holds && i < s.behind() && at.part(i) == Part.CODE;
+  }
+
+  /** "P0193 active, engine. Winch C1A22 active": no unit of the sentence before holds that. */
+  private boolean isNameBeforeCode(LineAtHand at, Sentence s) {
+    int i = s.from();
+    while (i < s.behind() && i - s.from() < LONGEST_BARE_NAME && mayBeName(at, i)) {
+      i++;
+    }
+    return s.from() > 0
+        && i > s.from()
+        && i < s.behind()
+        && at.part(i) == Part.CODE
+        && at.segment(i) == at.segment(s.from());
+  }
+
+  private boolean mayBeName(LineAtHand at, int i) {
+    Word w = at.word(i);
+    return at.part(i) == Part.OTHER
+        && w.digits() == 0
+        && !words.isHolding(w)
+        && !words.endsInThing(w)
+        && !words.isScanned(w)
+        && !words.isMoment(w)
+        && !words.isThen(w);
   }
 
   /** Whether the next code stands in the same sentence, and is of the same kind. */
