@@ -641,6 +641,11 @@ public final class ReportWords {
     return isOf(w) || isThe(w) || isArticle(w);
   }
 
+  /** Whether it may be of the name of a control unit that nobody here knows. */
+  boolean mayName(Word w) {
+    return w.digits() == 0 && !isThing(w) && !isScanned(w) && !isSame(w);
+  }
+
   boolean isRelative(Word w) {
     return relative.contains(w.text());
   }

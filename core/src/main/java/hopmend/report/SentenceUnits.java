@@ -258,10 +258,9 @@ final class SentenceUnits {
   private boolean mayBeName(LineAtHand at, int i) {
     Word w = at.word(i);
     return at.part(i) == Part.OTHER
-        && w.digits() == 0
+        && words.mayName(w)
         && !words.isHolding(w)
         && !words.endsInThing(w)
-        && !words.isScanned(w)
         && !words.isMoment(w)
         && !words.isThen(w);
   }

@@ -15,9 +15,6 @@ final class UnitFinder {
   /** So many words before and behind are looked at, however long a line is. */
   private static final int NEAR = 12;
 
-  /** So many words a sentence has, at most, whose codes are told by its place (our own bound). */
-  private static final int LONGEST_SENTENCE = 60;
-
   /** So many units are named together at most (our own bound). */
   static final int MOST_TOGETHER = 20;
 
@@ -44,13 +41,12 @@ final class UnitFinder {
       }
       return;
     }
-    boolean placed = at.finds.hasCodes() && isAnyPlacedBeforeColon(at);
     Map<Integer, LineFinds.UnitAt> ofOthers = unknown.of(at);
     sentences.settle(at);
     at.finds.codesOfUnknown.keySet().removeAll(ofOthers.keySet());
     ofOthers.forEach((code, unit) -> at.finds.unitsOfSentence.put(code, List.of(unit)));
     at.finds.codesOfUnknown.keySet().forEach(at.finds.unitsOfSentence::remove);
-    unitsWithin(at, placed);
+    unitsWithin(at);
     at.finds.unitsWithin.sort(Comparator.comparingInt(LineFinds.UnitAt::start));
     at.finds.codesOfUnknown.forEach(
         (k, name) -> {
@@ -165,12 +161,12 @@ final class UnitFinder {
   }
 
   /** "ECM P0340 stored. ABS C0035 current": a unit right before a code that is not the first. */
-  private void unitsWithin(LineAtHand at, boolean placed) {
+  private void unitsWithin(LineAtHand at) {
     for (int i = 1; i < at.size() && at.finds.hasCodes(); i++) {
       if (at.part(i) == Part.CODE) {
         int said = behindName(at, i);
         if (said > 0 && at.isAnnounced(said) && mayNameUnknown(at, said)) {
-          unknown(at, said, placed);
+          unknown(at, said);
         }
       }
       if (at.part(i) != Part.UNIT || isBeforeCode(at, i) || isOfCodeBefore(at, i)) {
@@ -235,10 +231,8 @@ final class UnitFinder {
   /**
    * "Chassis: C0561", "chassis, 1 code: C0561": a name that nobody here knows, right before a sign
    * and a code.
-   *
-   * @param placed whether known ones are told by their places, "in the engine: P0299"
    */
-  private void unknown(LineAtHand at, int code, boolean placed) {
+  private void unknown(LineAtHand at, int code) {
     int counted = wordsOfCount(at, code);
     int behind = counted > 0 ? code - counted : words.beginOfList(at.words(), code);
     if (behind == 0 || counted == 0 && at.segment(behind - 1) != at.segment(code - 1)) {
@@ -252,7 +246,6 @@ final class UnitFinder {
     int from = behind - kinds;
     boolean listed = false;
     boolean kindFirst = false;
-    boolean inPlace = false;
     // "[x] Crane read: C1234"
     boolean ticked = "[✓✔☑".indexOf(glyphs[at.line().start()]) >= 0;
     while (ticked && behind > 1 && !kind && words.isScanned(at.word(behind - 1))) {
@@ -262,10 +255,6 @@ final class UnitFinder {
     while (from > 0 && behind - from < 4 && at.segment(from - 1) == at.segment(behind - 1)) {
       if (from < behind && isListOf(at, from)) {
         listed = true;
-        break;
-      }
-      if (from < behind && placed && beginOfPlace(at, from) < from) {
-        inPlace = true;
         break;
       }
       int kindOf = from < behind ? beginOfKind(at, from) : from;
@@ -286,7 +275,6 @@ final class UnitFinder {
     }
     boolean begins =
         kindFirst
-            || inPlace
             || from == 0
             || from < behind && (listed || at.segment(from - 1) != at.segment(from));
     boolean told = at.finds.unitIsLabelled || isUnitSaid(at, from);
@@ -311,23 +299,7 @@ final class UnitFinder {
     } else {
       at.finds.unitsWithin.add(new LineFinds.UnitAt(name, start, end));
     }
-    if (inPlace) {
-      notOfOthers(at, code);
-    }
     at.account(from, code, Part.UNIT);
-  }
-
-  /** The codes that a sentence names behind a place are no others' that stand before it. */
-  private static void notOfOthers(LineAtHand at, int first) {
-    int i = first;
-    while (i < at.size() && i - first < LONGEST_SENTENCE && !at.endsSentence(i)) {
-      i++;
-    }
-    int from = at.finds.codesBefore(at.word(first).start());
-    int behind = i < at.size() ? at.finds.codesBefore(at.word(i).end()) : at.finds.codes.size();
-    for (int k = from; k < behind; k++) {
-      at.finds.unitsOfSentence.remove(k);
-    }
   }
 
   /**
@@ -345,30 +317,6 @@ final class UnitFinder {
     }
     boolean begins = kind == 0 || at.segment(kind - 1) != at.segment(kind);
     return kind < i && begins ? kind : name;
-  }
-
-  /** "In the engine: P0299". */
-  private boolean isAnyPlacedBeforeColon(LineAtHand at) {
-    for (int i = 1; i < at.size(); i++) {
-      if (at.part(i) == Part.UNIT && beginOfPlace(at, i) < i) {
-        Phrases.Match<ControlUnit> match = names.at(at, i);
-        if (match != null && isColon(at, i + match.words())) {
-          return true;
-        }
-      }
-    }
-    return false;
-  }
-
-  /** Where "in the" begins before a name, as the beginning of what is said; else the name. */
-  private int beginOfPlace(LineAtHand at, int name) {
-    int i = name;
-    while (i > 0 && name - i < 2 && at.segment(i - 1) == at.segment(name) && ties(at.word(i - 1))) {
-      i--;
-    }
-    boolean from = i < name && words.isFrom(at.word(i));
-    boolean begins = i == 0 || at.endsSentence(i - 1) || at.segment(i - 1) != at.segment(i);
-    return from && begins ? i : name;
   }
 
   /** "Fault memory winch", "DTCs in the winch": what stands before the name is that of a list. */

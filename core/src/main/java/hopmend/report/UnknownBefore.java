@@ -103,13 +103,15 @@ final class UnknownBefore {
     return named && placed ? named(at, first, kind + 1) : null;
   }
 
-  /** "In the control unit of the crane is C1234"; or as others are told in the line. */
+  /** "In the control unit of the crane is C1234"; or as others are told, "in the crane: C1234". */
   private LineFinds.UnitAt inPlace(LineAtHand at, int behind, int code, Known known) {
     int first = beginOfName(at, behind);
     int tied = beforeTies(at, first);
     boolean from = tied > 0 && words.isFrom(at.word(tied - 1));
     int next = Math.min(code, at.size() - 1);
-    boolean apart = at.endsSentence(behind - 1) || at.segment(behind - 1) != at.segment(next);
+    boolean announced = from && at.isAnnounced(next) && isPlace(at.word(tied - 1));
+    boolean beside = at.segment(behind - 1) == at.segment(next) || announced;
+    boolean apart = at.endsSentence(behind - 1) || !beside;
     if (apart || first == behind || tied == first && !from) {
       return null;
     }
@@ -121,7 +123,8 @@ final class UnknownBefore {
         from && (opensClause(at, tied - 1) && known.from() || right && opens(at, tied - 1));
     boolean alike = known.any() && (!from && opensClause(at, tied) && saidAlike || placed);
     List<Word> said = at.words().subList(first, behind);
-    boolean tells = ofKind || alike && said.stream().noneMatch(words::makesOdometer);
+    boolean vehicle = !announced && said.stream().anyMatch(words::makesOdometer);
+    boolean tells = ofKind || alike && !vehicle;
     return tells && said.stream().noneMatch(words::endsInThing) ? named(at, first, behind) : null;
   }
 
@@ -164,6 +167,11 @@ final class UnknownBefore {
     return i;
   }
 
+  /** "In", "im", "nella"; "on" and "at" tell moments, too. */
+  private boolean isPlace(Word w) {
+    return words.isInside(w) || words.isTie(w);
+  }
+
   /** "In de", "na": the last word of such is no "the". */
   private boolean isFrom(LineAtHand at, int i) {
     return words.isFrom(at.word(i)) && (i == 0 || !words.isFrom(at.word(i - 1)));
@@ -197,8 +205,7 @@ final class UnknownBefore {
 
   boolean mayBeOfName(LineAtHand at, int i) {
     Word w = at.word(i);
-    boolean unknown = at.part(i) == Part.OTHER && w.digits() == 0 && !words.isThing(w);
-    return unknown && !words.isScanned(w) && !words.isSame(w);
+    return at.part(i) == Part.OTHER && words.mayName(w);
   }
 
   LineFinds.UnitAt named(LineAtHand at, int first, int behind) {

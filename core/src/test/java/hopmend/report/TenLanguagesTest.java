@@ -298,6 +298,9 @@ class TenLanguagesTest {
       delimiter = '|',
       value = {
         "Module Crane: C1B33 active|C1B33 current @Module Crane",
+        "En el motor: P0299 (presente). En la grúa: C1A33 (presente).|P0299 current @engine control, C1A33 current @grúa",
+        "Nel motore: P0299 (attivo). Nella gru: C1A33 (attivo).|P0299 current @engine control, C1A33 current @gru",
+        "In the engine: P0299. On Monday: P0300.|P0299 @engine control, P0300 @engine control",
         "Damper kontrol ünitesi: C1A40 (kayıtlı)|C1A40 stored @Damper kontrol ünitesi",
         "In the engine P0340 is stored, in the cab heater C1A44 is active.|P0340 stored @engine control, C1A44 current @cab heater",
         "The engine shows P0340 (stored), the cab heater C1A44 (active).|P0340 stored @engine control, C1A44 current @cab heater",
