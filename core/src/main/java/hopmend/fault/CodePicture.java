@@ -4,9 +4,12 @@ import hopmend.message.Message;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -84,8 +87,8 @@ public record CodePicture(
 
   /**
    * Groups the codes by the rules. Among several causes one that a rule sets first comes first,
-   * then one that a shared cause or most children point at, then one that is current, then the
-   * lower code.
+   * then one of what is there now, then one that a shared cause or most children point at, then one
+   * that needs no other to explain it, then the lower code.
    *
    * @param readings each code by every control unit that holds it
    * @param wired what the vehicle's own wiring says; it comes before what rules say of all
@@ -100,6 +103,7 @@ public record CodePicture(
     List<Shared> shared = shared(atHand, wired, ties);
     Map<TroubleCode, Shared> sharedBy = new HashMap<>();
     shared.forEach(s -> s.codes().forEach(c -> sharedBy.putIfAbsent(c, s)));
+    Set<TroubleCode> now = thereNow(codes, ties, shared);
     List<Bulletin> cases = bulletins.stream().filter(b -> b.appliesTo(codes)).toList();
     List<Node> sorted =
         codes.stream()
@@ -109,20 +113,30 @@ public record CodePicture(
                 Comparator.comparing(Node::role)
                     .thenComparing(n -> n.read().onlyOfThePast())
                     .thenComparing(n -> atHand.rank(n.read().code()))
+                    .thenComparing(n -> !now.contains(n.read().code()))
                     .thenComparing(n -> standsBy(n.read().code(), ties, atHand))
                     .thenComparing(n -> !sharedBy.containsKey(n.read().code()))
                     .thenComparing(n -> -ties.childrenOf(n.read().code()))
+                    .thenComparing(n -> !n.read().is(CodeState.CURRENT))
                     .thenComparing(n -> ties.mayFollow(n.read().code()))
                     .thenComparing(n -> ties.circuitOf(n.read().code()).isEmpty())
-                    .thenComparing(n -> !n.read().is(CodeState.CURRENT))
                     .thenComparing(n -> n.read().code()))
             .toList();
+    Optional<Node> bystanderNow =
+        sorted.stream()
+            .filter(n -> n.role() == Role.BYSTANDER && now.contains(n.read().code()))
+            .findFirst();
     Optional<Node> first =
         sorted.stream()
             .filter(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE)
-            .min(Comparator.comparing(n -> n.read().onlyOfThePast()));
+            .min(
+                Comparator.comparing((Node n) -> n.read().onlyOfThePast())
+                    .thenComparing(n -> atHand.rank(n.read().code()))
+                    .thenComparing(n -> !now.contains(n.read().code())))
+            .filter(n -> bystanderNow.isEmpty() || !canWait(n, now, atHand));
+    Optional<Node> top = first.or(() -> bystanderNow);
     List<Node> nodes =
-        Stream.concat(first.stream(), sorted.stream().filter(n -> !first.equals(Optional.of(n))))
+        Stream.concat(top.stream(), sorted.stream().filter(n -> !top.equals(Optional.of(n))))
             .toList();
     List<Message> says = new ArrayList<>();
     cases.stream().findFirst().ifPresent(b -> says.add(Message.of("codes.bulletin", b.id())));
@@ -134,6 +148,30 @@ public record CodePicture(
             .anyMatch(CodeRule::stop);
     return new CodePicture(
         nodes, ties.arrows(), shared, cases, first.map(n -> n.read().code()), says, stops);
+  }
+
+  /**
+   * The codes that are there now, or that what is there now follows from or shares its cause with.
+   */
+  private static Set<TroubleCode> thereNow(
+      List<ReadCode> codes, CodeTies ties, List<Shared> shared) {
+    Set<TroubleCode> current =
+        codes.stream()
+            .filter(c -> c.is(CodeState.CURRENT))
+            .map(ReadCode::code)
+            .collect(Collectors.toSet());
+    Set<TroubleCode> now = new HashSet<>(current);
+    ties.arrows().stream().filter(a -> current.contains(a.to())).forEach(a -> now.add(a.from()));
+    shared.stream()
+        .filter(s -> s.codes().stream().anyMatch(current::contains))
+        .forEach(s -> now.addAll(s.codes()));
+    return now;
+  }
+
+  /** Whether a code can wait for one that is there now, even if that accuses no sensor. */
+  private static boolean canWait(Node node, Set<TroubleCode> now, RulesAtHand rules) {
+    return node.read().onlyOfThePast()
+        || !now.contains(node.read().code()) && rules.knowOnlyTheAreaOf(node.read().code());
   }
 
   private static Node untied(ReadCode read, CodeReadings held, CodeTies ties, RulesAtHand rules) {

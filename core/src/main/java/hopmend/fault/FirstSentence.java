@@ -2,6 +2,7 @@ package hopmend.fault;
 
 import hopmend.fault.CodePicture.Arrow;
 import hopmend.fault.CodePicture.Node;
+import hopmend.fault.CodePicture.Role;
 import hopmend.fault.CodePicture.Shared;
 import hopmend.message.Message;
 import java.util.ArrayList;
@@ -73,7 +74,7 @@ final class FirstSentence {
         : Message.of("codes.work-on-cause", code.text(), String.join(", ", children));
   }
 
-  /** Nothing accuses anything: the first bystander's own way on. */
+  /** Nothing that is there now accuses anything: the first bystander's own way on. */
   private List<Message> standBy() {
     Optional<Node> first = nodes.stream().filter(n -> n.next().isPresent()).findFirst();
     return List.of(
@@ -81,9 +82,14 @@ final class FirstSentence {
             .map(
                 n ->
                     Message.of(
-                        nodes.size() == 1 ? "codes.alone" : "codes.stands-by",
+                        nodes.size() == 1 ? "codes.alone" : standing(),
                         n.read().code().text(),
                         n.next().get()))
             .orElseGet(() -> Message.of("codes.no-cause")));
+  }
+
+  private String standing() {
+    boolean others = nodes.stream().anyMatch(n -> n.role() == Role.CAUSE || n.role() == Role.ALONE);
+    return others ? "codes.stands-by-now" : "codes.stands-by";
   }
 }

@@ -49,6 +49,11 @@ final class RulesAtHand {
     return byCode.get(code).stream().filter(r -> r.kind() == kind).findFirst();
   }
 
+  /** Whether no rule speaks about the code but the one of its area. */
+  boolean knowOnlyTheAreaOf(TroubleCode code) {
+    return byCode.get(code).stream().allMatch(r -> r.kind() == CodeRule.Kind.AREA);
+  }
+
   /** The place of the rule that sets the code before others. */
   int rank(TroubleCode code) {
     return ranks.getOrDefault(code, Integer.MAX_VALUE);

@@ -24,7 +24,7 @@ class SaidTogetherTest {
         Stream.of(codes.split(" *; *"))
             .map(
                 c -> {
-                  String[] parts = c.split(" (?=CURRENT$|HISTORY$)");
+                  String[] parts = c.split(" (?=CURRENT$|PENDING$|STORED$|HISTORY$)");
                   CodeState state =
                       parts.length > 1 ? CodeState.valueOf(parts[1]) : CodeState.STORED;
                   return ReadCode.of(TroubleCode.parse(parts[0]), state);
