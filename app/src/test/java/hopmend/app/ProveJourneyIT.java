@@ -50,7 +50,7 @@ class ProveJourneyIT extends BrowserIT {
                 "0TDA6D77XJ1000019", "tidewell-alder-77", 2018, null, 210_000, Fact.Place.HOIST));
     open(job, "");
     // What somebody knows moves the suspects by stated factors, is one entry, and is taken back.
-    page.click("summary:has-text('Known of it already?')");
+    page.click("a:has-text('Known of it already?')");
     Locator gnawed = page.locator(".clues li:has(b:text-is('Traces of mice or martens'))");
     assertThat(gnawed).containsText("Wire open or shorted × 5");
     double before = workup(job).here().diagnosis().orElseThrow().probability("wiring");
@@ -148,12 +148,12 @@ class ProveJourneyIT extends BrowserIT {
                 "0HMWT4B04H1000101", "wherrill-teal-16", 2017, null, 96_300, Fact.Place.HOIST));
     desk.append(job, Submission.now("oskar"), new Fact.WorkOnChosen(TroubleCode.parse("P0136")));
     open(job, "");
-    page.click("summary:has-text('Known of it already?')");
+    page.click("a:has-text('Known of it already?')");
     assertThat(page.locator(".clues li:has(b:text-is('The catalyst is accused beside it'))"))
         .containsText("counts");
     prove(Map.of("heater-resistance", "6", "heater-supply", "13.8"), Map.of());
     assertThat(page.locator("text=Take this verdict")).hasCount(0);
-    page.click("summary:has-text('Take another verdict')");
+    page.click("a:has-text('Take another verdict')");
     page.selectOption("select#work", "renew-sensor");
     page.locator("details:has(#reason) button:has-text('Take it')").click();
     assertThat(page.locator(".problem").first()).containsText("do not prove");

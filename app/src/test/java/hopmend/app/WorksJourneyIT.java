@@ -410,7 +410,7 @@ class WorksJourneyIT extends BrowserIT {
         () -> page.click("button:has-text('I answer for it')"));
     changeTo("nils", "slow-oar-first-light");
     go(job, "prove");
-    page.click("summary:has-text('All steps, and what is left out')");
+    page.click("a:has-text('All steps, and what is left out')");
     assertThat(page.locator(".left-out").first()).containsText("only for who is qualified");
     assertThat(page.locator(".btn-fine")).hasCount(0);
     changeTo("marit", "grey-heron-at-dusk");

@@ -67,6 +67,19 @@ public class HopScreens {
     return new JobRules.Person(request.getUserPrincipal().getName(), role, HeldAtHand.of(request));
   }
 
+  /**
+   * Which part of a page is open: what was asked for, or else the form that was just sent and has
+   * to be shown again.
+   */
+  public static String asked(HttpServletRequest request) {
+    String asked = request.getParameter("asked");
+    if (asked != null) {
+      return asked;
+    }
+    String path = request.getRequestURI();
+    return request.getMethod().equals("POST") ? path.substring(path.lastIndexOf('/') + 1) : "";
+  }
+
   public String show(long jobId, Hop hop, Model model) {
     JobPage page = frame(jobId, hop, model);
     views.get(hop).fill(model, page);

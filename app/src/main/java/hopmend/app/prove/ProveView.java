@@ -75,6 +75,8 @@ class ProveView implements HopView {
   @Override
   public void fill(Model model, JobPage page) {
     Target here = page.workup().here();
+    String asked = HopScreens.asked(request);
+    model.addAttribute("asked", asked);
     model.addAttribute("works", here.works());
     model.addAttribute("proposed", here.proposed().orElse(null));
     if (here.diagnosis().isEmpty()) {
@@ -87,7 +89,7 @@ class ProveView implements HopView {
             .orElseGet(here::plan)
             .orElseThrow();
     model.addAttribute("sheet", page.workup().sheet().orElseThrow());
-    model.addAttribute("asked", here.askedByChecks());
+    model.addAttribute("untold", here.askedByChecks());
     model.addAttribute("diagnosis", d);
     model.addAttribute("verdict", here.verdict().orElseThrow());
     model.addAttribute("plan", plan);
@@ -102,7 +104,10 @@ class ProveView implements HopView {
             .orElse(null));
     lastMeasured(here, page.state().answers())
         .ifPresent(m -> model.addAttribute("lastMeasured", m));
-    model.addAttribute("clues", here.clues().stream().map(c -> ClueLine.of(c, d)).toList());
+    model.addAttribute("hasClues", !here.clues().isEmpty());
+    if (asked.equals("known")) {
+      model.addAttribute("clues", here.clues().stream().map(c -> ClueLine.of(c, d)).toList());
+    }
     model.addAttribute("looks", plan.looks());
     model.addAttribute(
         "causes",

@@ -3,6 +3,7 @@ package hopmend.app.read;
 import hopmend.app.catalog.Catalogs;
 import hopmend.app.fleet.Fleet;
 import hopmend.app.fleet.FleetVehicle;
+import hopmend.app.job.HopScreens;
 import hopmend.app.job.HopView;
 import hopmend.app.job.JobDesk;
 import hopmend.app.job.JobPage;
@@ -266,19 +267,10 @@ class ReadView implements HopView {
         .collect(Collectors.joining(", "));
   }
 
-  /**
-   * Which part of the page is open: what was asked for, or else the form that was just sent and has
-   * to be shown again. Without any code a report can be pasted at once.
-   */
+  /** Which part of the page is open; without any code a report can be pasted at once. */
   private String asked(JobPage page) {
-    String asked = request.getParameter("asked");
-    if (asked == null && request.getMethod().equals("POST")) {
-      asked = request.getRequestURI().substring(request.getRequestURI().lastIndexOf('/') + 1);
-    }
-    if (asked == null) {
-      asked = page.workup().picture().nodes().isEmpty() ? "paste" : "";
-    }
-    return asked;
+    String asked = HopScreens.asked(request);
+    return asked.isEmpty() && page.workup().picture().nodes().isEmpty() ? "paste" : asked;
   }
 
   private void show(Model model, JobState state, ScanIntake.Reread kept, String asked) {
