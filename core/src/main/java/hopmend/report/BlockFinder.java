@@ -55,7 +55,18 @@ final class BlockFinder {
   private boolean areUnits(List<Cell> row) {
     return row.stream().anyMatch(cells::isUnit)
         && (TextCells.isEmpty(row.get(0)) || mayBeUnit(row.get(0)))
+        && !isFieldOfOther(row.get(0))
         && row.stream().skip(1).allMatch(this::mayBeUnit);
+  }
+
+  /** "Customer says: engine, ABS": a colon in the first name, and no word for units before it. */
+  private boolean isFieldOfOther(Cell first) {
+    int colon = cells.indexOf(':', first.start(), first.end());
+    if (colon < 0) {
+      return false;
+    }
+    Cell name = new Cell(Head.NONE, first.start(), colon);
+    return !cells.headOf(name).is(Label.UNIT) && !cells.isUnit(name);
   }
 
   private boolean mayBeUnit(Cell c) {

@@ -104,14 +104,18 @@ final class Legend {
     int to = from;
     while (to < glyphs.length
         && to - from < LONGEST_MEANING
-        && (Character.isLetter(glyphs[to]) || glyphs[to] == ' ')) {
+        && (Character.isLetter(glyphs[to]) || glyphs[to] == ' ' || isSign && glyphs[to] == ',')) {
       to++;
     }
     if (!whole || start == end || to == from || glyphs[from] == ' ') {
       return;
     }
     List<Word> said = Word.of(glyphs, from, to);
-    Phrases.Match<Said> state = words.states().at(said, 0);
+    Phrases.Match<Said> state = null;
+    // "* = lamp on, confirmed"
+    for (int k = 0; state == null && k < said.size() && (isSign || k == 0); k++) {
+      state = words.states().at(said, k);
+    }
     if (state != null) {
       // Dashes stand everywhere.
       if (!isDash) {

@@ -41,6 +41,16 @@ final class LineFinds {
       this(code, slips, count, start, end, column, null);
     }
 
+    /**
+     * A code that a maker numbered, and none of the engine: "the tail lift has C1A09" names what
+     * holds it, "the bike has P0420" may be the vehicle.
+     */
+    boolean isOfEquipment() {
+      return code.scheme() == TroubleCode.Scheme.J2012
+          && code.letter() != 'P'
+          && code.definer() > 0;
+    }
+
     Code in(CodeState state) {
       return new Code(code, slips, count, start, end, state, asked);
     }

@@ -103,7 +103,7 @@ final class LineReader {
     }
     conditions.unnamed(at);
     heavy.endSpn(at);
-    status.byteAlone(at);
+    status.bytesAlone(at);
     denied.settle(at);
     items.settle(at);
     states.states(at);
@@ -216,6 +216,10 @@ final class LineReader {
       at.account(i, i + none.words(), Part.FILL);
       return i + none.words();
     }
+    behind = aside(at, i);
+    if (behind > i) {
+      return behind;
+    }
     Phrases.Match<Condition> condition = words.conditions().at(at.words(), i);
     Phrases.Match<Said> state = words.states().at(at.words(), i);
     Phrases.Match<Label> label = labelAt(at, i, state);
@@ -249,6 +253,36 @@ final class LineReader {
       at.account(i, i + 1, Part.FILL);
     }
     return i + 1;
+  }
+
+  /**
+   * "Warning lights: engine, ABS", "complaint: gearbox hard": up to the next name of something no
+   * control unit speaks.
+   */
+  private int aside(LineAtHand at, int i) {
+    Phrases.Match<Boolean> aside = words.asides().at(at.words(), i);
+    int first = aside == null ? at.size() : i + aside.words();
+    if (first >= at.size() || !at.isAnnounced(first)) {
+      return i;
+    }
+    int end = first;
+    while (end < at.size() && !(end > first && at.isAnnounced(end))) {
+      if (at.endsSentence(end)) {
+        end++;
+        break;
+      }
+      end++;
+    }
+    int name = end < at.size() && at.isAnnounced(end) ? at.segment(end) - 1 : -1;
+    while (end > first && at.segment(end - 1) == name) {
+      end--;
+    }
+    boolean codes = at.words().subList(first, end).stream().anyMatch(w -> w.digits() > 2);
+    if (codes || end == first) {
+      return i;
+    }
+    at.account(i, end, Part.FILL);
+    return end;
   }
 
   /** "C1145 current. Mileage 88 000 km" does not speak of the current mileage. */

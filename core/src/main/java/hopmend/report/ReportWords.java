@@ -87,6 +87,8 @@ public final class ReportWords {
       List<String> relative,
       List<String> singular,
       List<String> alone,
+      List<String> asides,
+      List<String> tellers,
       List<String> trips,
       List<String> demanded,
       List<String> since,
@@ -137,6 +139,7 @@ public final class ReportWords {
   private final Phrases<LiveSignal> signals = new Phrases<>();
   private final Phrases<ControlUnit> units = new Phrases<>();
   private final Phrases<Boolean> none = new Phrases<>();
+  private final Phrases<Boolean> asides = new Phrases<>();
   private final Phrases<Boolean> heads = new Phrases<>();
   private final Phrases<Boolean> beside = new Phrases<>();
   private final MonthNames months;
@@ -161,6 +164,7 @@ public final class ReportWords {
   private final Set<String> scanned = new HashSet<>();
   private final Set<String> holds = new HashSet<>();
   private final Set<String> trips = new HashSet<>();
+  private final Set<String> tellers = new HashSet<>();
   private final Set<String> demanded = new HashSet<>();
   private final Set<String> asNew = new HashSet<>();
   private final Set<String> showOdometer;
@@ -243,6 +247,7 @@ public final class ReportWords {
     words(file.alone(), alone);
     words(file.since(), since);
     words(file.trips(), trips);
+    words(file.tellers(), tellers);
     words(file.demanded(), demanded);
     words(file.asNew(), asNew);
     showOdometer = Set.copyOf(file.showOdometer());
@@ -251,6 +256,8 @@ public final class ReportWords {
     words(file.moments(), moments);
     words(file.momentsBehind(), momentsBehind);
     words(file.inside(), inside);
+    asides.addAll(file.asides(), true);
+    begins(file.asides());
     blank.addAll(file.blank(), true);
     eachTime.addAll(file.eachTime(), true);
     changedParts.addAll(file.changedParts(), true);
@@ -526,6 +533,11 @@ public final class ReportWords {
     return units;
   }
 
+  /** "Warning lights", "complaint": what is told behind them holds no codes. */
+  Phrases<Boolean> asides() {
+    return asides;
+  }
+
   Phrases<Boolean> none() {
     return none;
   }
@@ -641,9 +653,13 @@ public final class ReportWords {
     return isOf(w) || isThe(w) || isArticle(w);
   }
 
-  /** Whether it may be of the name of a control unit that nobody here knows. */
+  /** Whether it may be of the name of a control unit that nobody here knows; "the customer has". */
   boolean mayName(Word w) {
-    return w.digits() == 0 && !isThing(w) && !isScanned(w) && !isSame(w);
+    return w.digits() == 0
+        && !isThing(w)
+        && !isScanned(w)
+        && !isSame(w)
+        && !tellers.contains(w.text());
   }
 
   boolean isRelative(Word w) {

@@ -26,13 +26,6 @@ final class StateSense {
     this.reach = reach;
   }
 
-  /** "P0340, P0341 stored both after the belt job". */
-  private boolean isSaidOfEvery(LineAtHand at, int from, int behind) {
-    return behind < at.size()
-        && at.segment(behind) == at.segment(from)
-        && words.isEvery(at.word(behind));
-  }
-
   /** Whether a word for a state is one here, and not part of a description. */
   boolean isTold(LineAtHand at, int from, int behind) {
     if (isOfValue(at, from, behind) || isOfSomeThing(at, from, behind)) {
@@ -46,14 +39,16 @@ final class StateSense {
     }
     int after = 0;
     for (int i = behind;
-        StateReach.isNear(at, i, from) && !words.isFrom(at.word(i)) && !beginsAnew(at, i);
+        StateReach.isNear(at, i, from)
+            && !words.isFrom(at.word(i))
+            && !words.isMoment(at.word(i))
+            && !beginsAnew(at, i);
         i++) {
       after += isOfDescription(at, i) && !words.isHolding(at.word(i)) ? 1 : 0;
     }
     if (before + after == 0
         || isAllBeforeCode(at, from)
         || isBesideCodes(at, from, behind)
-        || isSaidOfEvery(at, from, behind)
         || reach.namesList(at, from, behind)
         || reach.describesNext(at, from, behind)
         || reach.isSingledOut(at, from, behind)
@@ -283,13 +278,26 @@ final class StateSense {
         && (words.isFrom(at.word(unit - 1)) || words.isThe(at.word(unit - 1)));
   }
 
-  /** "Active engine P0340": units and states are all that stands before the code. */
+  /** "Active engine P0340": units and states are all that its sentence has before the code. */
   static boolean isAllBeforeCode(LineAtHand at, int word) {
-    int i = 0;
-    while (i < at.size() && (at.part(i) == Part.UNIT || at.part(i) == Part.STATE)) {
+    int i = word;
+    while (i > 0
+        && word - i < StateReach.NEAR
+        && isUnitOrState(at, i - 1)
+        && !at.endsSentence(i - 1)) {
+      i--;
+    }
+    if (i > 0 && !at.endsSentence(i - 1)) {
+      return false;
+    }
+    while (i < at.size() && i - word < StateReach.NEAR && isUnitOrState(at, i)) {
       i++;
     }
     return word < i && i < at.size() && at.part(i) == Part.CODE;
+  }
+
+  private static boolean isUnitOrState(LineAtHand at, int i) {
+    return at.part(i) == Part.UNIT || at.part(i) == Part.STATE;
   }
 
   /** "Active faults" names a list, whatever else its heading says. */

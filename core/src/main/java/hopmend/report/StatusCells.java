@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 
 /** States that are told without a word for them: by a cross, a sign, a letter or a status byte. */
 final class StatusCells {
@@ -20,6 +21,12 @@ final class StatusCells {
 
   /** Characters of a code with its failure type, at least. */
   private static final int LONGER_THAN_BASE = 7;
+
+  private static final Pattern BYTE_BEHIND_TYPE =
+      Pattern.compile(
+          "(?i)[pcbu][0-9a-f]{4}[-:/ ][0-9a-f]{2}[^0-9a-z\\n]{1,24}([0-9a-f]{2})(?![0-9a-z])");
+
+  private static final Pattern NO_TYPE = Pattern.compile("(?i)[pcbu][0-9a-f]{4} 00(?![0-9a-z])");
 
   private static final String NO = "-–—☐□○";
   private static final String HOOKS = "✓✔☑";
@@ -31,6 +38,12 @@ final class StatusCells {
 
   /** Whether the report ticks by hooks: crosses say no then. */
   private final boolean hasHooks;
+
+  /** Whether a byte stands behind a failure type that cannot be a count; looked up once. */
+  private Boolean bytesFollowTypes;
+
+  /** Whether "00" stands behind a code, where others have their failure type; looked up once. */
+  private Boolean typesFollowCodes;
 
   StatusCells(Layout layout, ReportWords words, Legend legend) {
     this.layout = layout;
@@ -118,7 +131,7 @@ final class StatusCells {
       return false;
     }
     Code code = at.finds.codes.get(at.finds.codes.size() - 1);
-    if (code.end() - code.start() < LONGER_THAN_BASE
+    if (!isTyped(code)
         || code.end() < at.word(i - 1).start()
         || !HexByte.isMarked(w.text()) && !isGluedOn(code, w)) {
       return false;
@@ -155,25 +168,46 @@ final class StatusCells {
    * "P0113 2F", or that before a column of text: nothing tells what the byte is. In a column of its
    * own it may be a count, unless it is none or stands behind a failure type.
    */
-  void byteAlone(LineAtHand at) {
-    Code code = at.finds.codes.size() == 1 ? at.finds.codes.get(0) : null;
-    int behind = code == null ? at.size() : at.behind(0, code.end());
-    if (behind >= at.size()
+  void bytesAlone(LineAtHand at) {
+    for (int k = 0; k < at.finds.codes.size(); k++) {
+      Code code = at.finds.codes.get(k);
+      int behind = LineFinds.countBefore(at.words(), Word::start, code.end());
+      if (isByteAlone(at, code, behind)) {
+        byteAlone(at, k, behind);
+      }
+    }
+  }
+
+  private boolean isByteAlone(LineAtHand at, Code code, int behind) {
+    if (behind == 0
+        || behind >= at.size()
         || at.word(behind).text().length() != 2
         || at.part(behind) != Part.OTHER
-        || HexByte.of(at.word(behind).text()).isEmpty()
-        || at.word(0).start() != code.start()
-        || at.segment(behind) != at.segment(behind - 1) && mayCount(at.word(behind).text(), code)
-        || behind + 1 < at.size() && at.segment(behind + 1) == at.segment(behind)) {
-      return;
+        || HexByte.of(at.word(behind).text()).isEmpty()) {
+      return false;
     }
+    boolean only = at.finds.codes.size() == 1 && at.word(0).start() == code.start();
+    boolean ends =
+        behind + 1 == at.size()
+            || at.segment(behind + 1) != at.segment(behind)
+            || at.part(behind + 1) == Part.CODE;
+    boolean apart = at.segment(behind) != at.segment(behind - 1);
+    return ends && (only || isTyped(code)) && !(apart && mayCount(at.word(behind).text(), code));
+  }
+
+  private void byteAlone(LineAtHand at, int k, int behind) {
     Word w = at.word(behind);
-    if (code.end() - code.start() >= LONGER_THAN_BASE && isNoCount(w.text())) {
-      statusByte(at, HexByte.of(w.text()).getAsInt(), w.start(), w.end());
+    int read = HexByte.of(w.text()).getAsInt();
+    if (isTyped(at.finds.codes.get(k)) && (isNoCount(w.text()) || bytesFollowTypes())) {
+      statusByte(at, read, w.start(), w.end());
       at.account(behind, behind + 1, Part.STATE);
       return;
     }
-    int read = HexByte.of(w.text()).getAsInt();
+    if (!isTyped(at.finds.codes.get(k)) && typesFollowCodes()) {
+      at.finds.type = read;
+      at.account(behind, behind + 1, Part.VALUE);
+      return;
+    }
     List<UnaryOperator<ReadCode>> tells = new ArrayList<>();
     tells.add(c -> c.withStates(new StatusByte(read).states()));
     tells.add(c -> c.withType(read));
@@ -181,7 +215,33 @@ final class StatusCells {
       tells.add(c -> c.withOccurrences(Integer.parseInt(w.text())));
     }
     Message why = Message.of("doubt.which-byte");
-    at.finds.doubtsOfCodes.add(new LineFinds.OfCode(w.start(), w.end(), why, 0, tells));
+    at.finds.doubtsOfCodes.add(new LineFinds.OfCode(w.start(), w.end(), why, k, tells));
+  }
+
+  /** "P0420-00 [2F]" somewhere in the report: then "P0171-00 [28]" beside it tells a status too. */
+  private boolean bytesFollowTypes() {
+    if (bytesFollowTypes == null) {
+      bytesFollowTypes =
+          BYTE_BEHIND_TYPE
+              .matcher(new String(glyphs))
+              .results()
+              .anyMatch(m -> isNoCount(m.group(1)));
+    }
+    return bytesFollowTypes;
+  }
+
+  /**
+   * "P0341 00" somewhere in the report: no code is held 00, so that "B10A1 11" tells a type too.
+   */
+  private boolean typesFollowCodes() {
+    if (typesFollowCodes == null) {
+      typesFollowCodes = NO_TYPE.matcher(new String(glyphs)).find();
+    }
+    return typesFollowCodes;
+  }
+
+  private static boolean isTyped(Code code) {
+    return code.end() - code.start() >= LONGER_THAN_BASE;
   }
 
   /** "2F". "AC" may be a word, "09" how often. */
@@ -192,7 +252,7 @@ final class StatusCells {
 
   private static boolean mayCount(String digits, Code code) {
     boolean count = digits.charAt(0) != '0' && digits.chars().allMatch(Character::isDigit);
-    return count && code.end() - code.start() < LONGER_THAN_BASE;
+    return count && !isTyped(code);
   }
 
   void statusByte(LineAtHand at, int status, int start, int end) {

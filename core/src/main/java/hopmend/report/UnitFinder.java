@@ -668,7 +668,8 @@ final class UnitFinder {
     boolean ends = end == at.size() || at.segment(end) != at.segment(from);
     boolean stateFollows =
         end > behind || end < at.size() && at.part(end) == Part.STATE && isOnlyUnit(at, from, end);
-    return at.part(from - 1) == Part.CODE
+    return from > 0
+        && at.part(from - 1) == Part.CODE
         && at.segment(from - 1) == at.segment(from)
         && ends
         && stateFollows;

@@ -47,14 +47,14 @@ final class UnitNames {
     return glyphs[at.word(word - 1).end()] == '.' && isEnded(at, word - 1, word);
   }
 
-  /** "ECU 3 is the cluster": a number, and no name. */
+  /** "ECU 3 is the cluster": a number, and no name; "Combine 3" is a vehicle. */
   private boolean isNumbered(LineAtHand at, int from, int behind) {
     return behind - from == 1
         && behind < at.size()
         && at.word(behind).isNumber()
         && at.word(behind).text().length() < 3
         && at.segment(behind) == at.segment(from)
-        && words.isLabel(at.words(), from, Label.UNIT);
+        && (words.isLabel(at.words(), from, Label.UNIT) || words.makesOdometer(at.word(from)));
   }
 
   /** "Getriebe-ECU", "Lenkung Steuergerät": what kind of thing it is belongs to its name. */

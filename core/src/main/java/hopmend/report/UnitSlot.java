@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -75,7 +76,7 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
       int behind = i;
       while (behind < end
           && kind(at, behind).equals("T")
-          && at.part(behind) == Part.OTHER
+          && (at.part(behind) == Part.OTHER || behind > i && isKind(at, words, behind))
           && (behind == i || isOnlySpace(glyphs, at, behind))) {
         behind++;
       }
@@ -110,15 +111,20 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
 
   private static Name name(LineAtHand at, char[] glyphs, ReportWords words, int from, int behind) {
     List<Word> said = at.words().subList(from, behind);
+    Shape shape = shape(at, glyphs, from, behind);
+    // "Pump: C1A14"
+    boolean holds =
+        shape.beside().endsWith("_:C")
+            && at.finds.codes.stream().limit(1).anyMatch(LineFinds.Code::isOfEquipment);
     boolean mayName =
-        said.stream().noneMatch(words::endsInThing)
+        (holds || said.stream().noneMatch(words::endsInThing))
             && said.stream().noneMatch(words::isScanned)
             && said.stream().noneMatch(words::isMoment)
             && !words.heads().begins(at.words(), from);
     int start = at.word(from).start();
     int end = at.word(behind - 1).end();
     return new Name(
-        shape(at, glyphs, from, behind),
+        shape,
         Glyphs.seen(glyphs, start, end),
         start,
         end,
@@ -184,6 +190,11 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
       return signs.toString();
     }
     return to - from > 1 || glyphs[from] == '\t' ? GAP : " ";
+  }
+
+  /** "Header controller", "front loader control unit". */
+  private static boolean isKind(LineAtHand at, ReportWords words, int word) {
+    return at.part(word) == Part.LABEL && words.isLabel(at.words(), word, Label.UNIT);
   }
 
   private static boolean isOnlySpace(char[] glyphs, LineAtHand at, int word) {

@@ -83,7 +83,7 @@ final class UnknownBefore {
     }
     boolean kind = isKind(at, behind - 1) && at.part(behind - 1) != Part.UNIT;
     LineFinds.UnitAt name =
-        kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, start, known);
+        kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, code, known);
     return name == null && known.any() ? counted(at, start) : name;
   }
 
@@ -104,7 +104,9 @@ final class UnknownBefore {
   }
 
   /** "In the control unit of the crane is C1234"; or as others are told, "in the crane: C1234". */
-  private LineFinds.UnitAt inPlace(LineAtHand at, int behind, int code, Known known) {
+  private LineFinds.UnitAt inPlace(LineAtHand at, int behind, int held, Known known) {
+    LineFinds.Code read = at.finds.codes.get(held);
+    int code = wordAt(at, read.start());
     int first = beginOfName(at, behind);
     int tied = beforeTies(at, first);
     boolean from = tied > 0 && words.isFrom(at.word(tied - 1));
@@ -118,7 +120,10 @@ final class UnknownBefore {
     boolean ofKind = isKindBefore(at, first);
     boolean right = behind == code;
     boolean saidAlike =
-        right ? known.right() || known.saying() : known.verbs().contains(at.word(code - 1).text());
+        right
+            ? known.right() || known.saying()
+            : known.verbs().contains(at.word(code - 1).text())
+                || read.isOfEquipment() && words.isHolding(at.word(code - 1));
     boolean placed =
         from && (opensClause(at, tied - 1) && known.from() || right && opens(at, tied - 1));
     boolean alike = known.any() && (!from && opensClause(at, tied) && saidAlike || placed);
