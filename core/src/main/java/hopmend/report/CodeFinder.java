@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /** Codes with a letter, or as bytes in hex, and what only looks like one. */
 final class CodeFinder {
@@ -29,6 +30,9 @@ final class CodeFinder {
 
   /** So many words behind it are looked at for its state (our own bound). */
   private static final int NEAR = 8;
+
+  /** Why a code is asked for that stands behind the word for a part, a room, a phone. */
+  private static final String OF_OTHER = "of-something-else";
 
   private final char[] glyphs;
   private final ReportWords words;
@@ -62,7 +66,7 @@ final class CodeFinder {
       return behind;
     }
     if (label != Label.CODE && isBeside(at, i)) {
-      at.finds.doubts.add(new Doubt(start, end, "of-something-else", scanner.code().text()));
+      at.ask(i, new Doubt(start, end, OF_OTHER, scanner.code().text()), scanner.code());
       return behind;
     }
     List<Message> slips = new ArrayList<>(0);
@@ -87,6 +91,23 @@ final class CodeFinder {
       }
     }
     return behind;
+  }
+
+  /**
+   * "Tightened it (part no. P0220)": a line that tells of such numbers alone, and of no state, is
+   * no line of codes.
+   */
+  void dropNumbers(LineAtHand at) {
+    List<Code> codes = at.finds.codes;
+    boolean numbers = codes.stream().allMatch(c -> c.asked() != null && isOfOther(c.asked()));
+    if (numbers && IntStream.range(0, at.size()).noneMatch(i -> at.part(i) == Part.STATE)) {
+      codes.forEach(c -> at.finds.doubts.add(c.asked()));
+      codes.clear();
+    }
+  }
+
+  private static boolean isOfOther(Doubt asked) {
+    return asked.why().key().equals("doubt." + OF_OTHER);
   }
 
   /** "Code P420", "P420 stored": a sign may be missing; the number of the word behind it. */

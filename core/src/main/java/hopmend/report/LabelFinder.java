@@ -1,8 +1,12 @@
 package hopmend.report;
 
+import hopmend.fault.CodeState;
 import hopmend.fault.ControlUnit;
 import hopmend.report.LineAtHand.Part;
+import hopmend.report.LineFinds.Reach;
+import hopmend.report.LineFinds.State;
 import hopmend.report.ReportWords.Label;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /** Names of fields in the running text, and what stands behind them. */
@@ -61,6 +65,12 @@ final class LabelFinder {
     switch (match.meaning()) {
       case CODE -> {
         at.finds.speaksOfCodes = true;
+        Optional<CodeState> when = when(at, behind);
+        if (when.isPresent()) {
+          at.finds.states.add(new State(when.get(), false, Reach.AHEAD, next.start(), next.end()));
+          at.account(behind, behind + 1, Part.STATE);
+          return behind + 1;
+        }
         if (mayBe
             && next.text().matches("[0-3][0-9a-f]{3}([0-9a-f]{2})?")
             && next.digits() >= 3
@@ -138,6 +148,15 @@ final class LabelFinder {
       default -> {}
     }
     return behind;
+  }
+
+  /** "DTCs now: P0335", "faults before: P0340": what tells of a list how its codes are held. */
+  private Optional<CodeState> when(LineAtHand at, int i) {
+    boolean heads =
+        i < at.size()
+            && at.segment(i) == at.segment(i - 1)
+            && (i + 1 == at.size() ? !at.finds.hasCodes() : at.isAnnounced(i + 1));
+    return heads ? words.momentOf(at.word(i).text()) : Optional.empty();
   }
 
   /** Behind the last word of a field: the next one has its own name, or a sign parts them. */

@@ -264,6 +264,9 @@ final class LineFinds {
   /** "No faults". */
   boolean none;
 
+  /** "2 DTC": whether they were found or not. */
+  boolean tellsSome;
+
   /** "No stored codes": there may be others. */
   boolean noneOfState;
 

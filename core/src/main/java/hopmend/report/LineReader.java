@@ -101,6 +101,7 @@ final class LineReader {
     while (i < n) {
       i = at.part(i) == Part.OTHER ? Math.max(i + 1, word(at, i)) : i + 1;
     }
+    codes.dropNumbers(at);
     conditions.unnamed(at);
     heavy.endSpn(at);
     status.bytesAlone(at);
@@ -196,6 +197,13 @@ final class LineReader {
     }
     if (words.isNumberedKind(w)) {
       at.account(i, i + 1, Part.FILL);
+      return i + 1;
+    }
+    at.finds.tellsSome |= isCountOfCodes(at, i);
+    Optional<CodeState> when = i + 1 == at.size() ? endingRow(at, i) : Optional.empty();
+    if (when.isPresent()) {
+      at.finds.states.add(State.beside(when.get(), w.start(), w.end()));
+      at.account(i, i + 1, Part.STATE);
       return i + 1;
     }
     if (!words.isKnown(w)) {
@@ -294,8 +302,18 @@ final class LineReader {
     return parted ? null : label;
   }
 
+  /** "PCM P0335 crank sensor NOW": the last cell of the row of a code. */
+  private Optional<CodeState> endingRow(LineAtHand at, int i) {
+    boolean apart = i > 0 && at.finds.codes.size() == 1 && at.isAlone(i) && !at.isAnnounced(i);
+    return apart ? words.momentOf(at.word(i).text()) : Optional.empty();
+  }
+
   /** A small letter may be a word, unless nothing follows it. */
   private boolean isLetterOfLegend(LineAtHand at, int i) {
+    // "C+W"
+    if (glyphs[at.word(i).end()] == '+' || i > 0 && glyphs[at.word(i).start() - 1] == '+') {
+      return legend.isCapital(at.word(i));
+    }
     boolean ends = i + 1 == at.size() || at.segment(i + 1) != at.segment(i);
     boolean behindCode = i > 0 && at.part(i - 1) == Part.CODE;
     return at.isAlone(i) || behindCode && (ends || legend.isCapital(at.word(i)));
@@ -303,8 +321,16 @@ final class LineReader {
 
   /** "0 codes", whatever they are called. */
   private boolean isNoCode(LineAtHand at, int i) {
-    return at.word(i).text().equals("0")
-        && i + 1 < at.size()
+    return at.word(i).text().equals("0") && isBeforeCodes(at, i);
+  }
+
+  /** "2 DTC". */
+  private boolean isCountOfCodes(LineAtHand at, int i) {
+    return at.word(i).text().matches("[1-9]\\d?") && isBeforeCodes(at, i);
+  }
+
+  private boolean isBeforeCodes(LineAtHand at, int i) {
+    return i + 1 < at.size()
         && at.segment(i + 1) == at.segment(i)
         && words.isLabel(at.words(), i + 1, Label.CODE);
   }

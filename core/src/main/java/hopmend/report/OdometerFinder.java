@@ -189,11 +189,17 @@ final class OdometerFinder {
     return count >= LEAST_READ_OFF && count % ROUND != 0;
   }
 
-  /** "Mileage at the scan: 98 120 km": the next distance, nothing else between; else -1. */
+  /**
+   * "Mileage at the scan: 98 120 km", "mileage as shown: 98 120": the next distance, nothing else
+   * between; else -1.
+   */
   private int distanceNear(LineAtHand at, int from) {
     for (int i = from; i < at.size() && i - from < SpokenDistances.FAR; i++) {
       boolean parted = at.segment(i) != at.segment(from - 1);
       if (spoken.isDistanceAt(at, i) && (!parted || at.isAnnounced(i))) {
+        return i;
+      }
+      if (i > from && at.isAnnounced(i) && isNoCountAt(at, i)) {
         return i;
       }
       if (parted && isBracketed(at, i)) {

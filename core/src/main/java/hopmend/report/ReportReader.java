@@ -54,6 +54,7 @@ final class ReportReader {
   private boolean statusHeads;
 
   private boolean saysNone;
+  private boolean tellsSome;
 
   /** What headings have said so far. */
   private Context context = new Context("", Set.of(), Head.NONE, false);
@@ -148,7 +149,7 @@ final class ReportReader {
         values.odometer(),
         values.date(),
         values.frame(),
-        saysNone);
+        saysNone && !tellsSome);
   }
 
   /**
@@ -198,6 +199,7 @@ final class ReportReader {
     slots.name(f);
     values.take(at, f, context.part(), found.size(), found.isOpen() && !gapBelow);
     saysNone |= f.none;
+    tellsSome |= f.tellsSome;
     if (f.hasCodes()) {
       codes(at, f);
     } else if (at.kind() == Line.Kind.HEADING && isNameOfPart(at)) {

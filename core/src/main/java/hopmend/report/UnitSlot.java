@@ -178,11 +178,12 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
         : signs(glyphs, at.word(word - 1).end(), at.word(word).start());
   }
 
-  /** The signs of a stretch, without the spaces among them; where it is wide, a gap. */
+  /** The signs of a stretch, none twice in a row, without spaces; where it is wide, a gap. */
   private static String signs(char[] glyphs, int from, int to) {
     StringBuilder signs = new StringBuilder();
     for (int i = from; i < Math.min(to, from + WIDEST_GAP) && signs.length() < MOST_SIGNS; i++) {
-      if (glyphs[i] != Glyphs.HIDDEN && !Character.isWhitespace(glyphs[i])) {
+      boolean again = signs.length() > 0 && signs.charAt(signs.length() - 1) == glyphs[i];
+      if (glyphs[i] != Glyphs.HIDDEN && !Character.isWhitespace(glyphs[i]) && !again) {
         signs.append(glyphs[i]);
       }
     }
