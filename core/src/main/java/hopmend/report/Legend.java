@@ -116,11 +116,15 @@ final class Legend {
     for (int k = 0; state == null && k < said.size() && (isSign || k == 0); k++) {
       state = words.states().at(said, k);
     }
-    if (state != null) {
+    CodeState meant = state == null ? null : state.meaning().state();
+    if (state == null && said.size() == 1) {
+      meant = words.momentOf(said.get(0).text()).orElse(null);
+    }
+    if (meant != null) {
       // Dashes stand everywhere.
       if (!isDash) {
         Map<String, CodeState> told = isSign ? signs : states;
-        told.putIfAbsent(new String(glyphs, start, end - start), state.meaning().state());
+        told.putIfAbsent(new String(glyphs, start, end - start), meant);
       }
       if (isSign || end - start == 1) {
         explanations.put(start, to);

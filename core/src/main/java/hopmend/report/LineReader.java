@@ -339,7 +339,7 @@ final class LineReader {
    * "P0299 TURBO UNDERBOOST MEMORY", "codes in ECM memory: P0128": the name of a field that is no
    * name here, but a state.
    */
-  private static boolean isHeld(
+  private boolean isHeld(
       LineAtHand at, int i, Phrases.Match<Label> label, Phrases.Match<Said> state) {
     if (label.meaning() != Label.STATUS || state == null) {
       return false;
@@ -347,13 +347,16 @@ final class LineReader {
     boolean behindCode = i > 0 && i + 1 == at.size() && at.part(i - 1) == Part.CODE;
     boolean ends = at.finds.hasCodes() && (at.isAlone(i) || behindCode);
     boolean names = i + 1 < at.size() && at.isAnnounced(i + 1);
+    // "Live (ABS): none", "Memory (ABS): C0035"
+    boolean bracket = at.size() > 1 && glyphs[at.word(1).start() - 1] == '(';
+    boolean list = i == 0 && (names || bracket && words.units().begins(at.words(), 1));
     boolean ofCodes =
         at.finds.speaksOfCodes
             && !at.finds.hasCodes()
             && i > 0
             && at.segment(i - 1) == at.segment(i)
             && names;
-    return ends && !names || ofCodes;
+    return ends && !names || ofCodes || list;
   }
 
   private static boolean isHex(Word w) {

@@ -163,6 +163,9 @@ final class StateFinder {
       state = CodeState.HISTORY;
       denying = true;
     }
+    if (state == CodeState.CURRENT && isPastAmongCurrent(at, from)) {
+      state = CodeState.HISTORY;
+    }
     boolean isEmpty = isEmptyList(at, from, behind) || isListBefore(at, from, behind);
     at.finds.noneOfState |= isEmpty;
     if (isEmpty
@@ -225,6 +228,26 @@ final class StateFinder {
             affirmed ? Reach.BESIDE : place.orElseGet(() -> reach.reach(at, from, behind)),
             at.word(from).start(),
             at.word(behind - 1).end()));
+  }
+
+  /**
+   * "P0401 present; P0045 was present": what was, beside one that is. Where all is told in the
+   * past, "was" tells of the moment of reading.
+   */
+  private boolean isPastAmongCurrent(LineAtHand at, int from) {
+    return isBehindPast(at, from)
+        && at.finds.states.stream()
+            .limit(StateReach.NEAR)
+            .filter(s -> s.state() == CodeState.CURRENT && s.start() >= 0)
+            .map(s -> LineFinds.countBefore(at.words(), Word::start, s.start()))
+            .anyMatch(i -> !isBehindPast(at, i));
+  }
+
+  private boolean isBehindPast(LineAtHand at, int state) {
+    return state > 0
+        && state < at.size()
+        && words.isPast(at.word(state - 1))
+        && at.segment(state - 1) == at.segment(state);
   }
 
   /** "Not active but stored: P0234": the other one tells how it is held. */
