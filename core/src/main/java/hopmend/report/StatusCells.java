@@ -26,6 +26,9 @@ final class StatusCells {
       Pattern.compile(
           "(?i)[pcbu][0-9a-f]{4}[-:/ ][0-9a-f]{2}[^0-9a-z\\n]{1,24}([0-9a-f]{2})(?![0-9a-z])");
 
+  /** "P0171-00 B1": a bank, and no byte. */
+  private static final Pattern BANK = Pattern.compile("b[12]");
+
   private static final Pattern NO_TYPE = Pattern.compile("(?i)[pcbu][0-9a-f]{4} 00(?![0-9a-z])");
 
   private static final String NO = "-–—☐□○";
@@ -183,7 +186,8 @@ final class StatusCells {
         || behind >= at.size()
         || at.word(behind).text().length() != 2
         || at.part(behind) != Part.OTHER
-        || HexByte.of(at.word(behind).text()).isEmpty()) {
+        || HexByte.of(at.word(behind).text()).isEmpty()
+        || BANK.matcher(at.word(behind).text()).matches()) {
       return false;
     }
     boolean only = at.finds.codes.size() == 1 && at.word(0).start() == code.start();
