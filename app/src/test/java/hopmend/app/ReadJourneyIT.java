@@ -181,6 +181,7 @@ class ReadJourneyIT extends BrowserIT {
     page.locator("#frame a", text("throttle position")).click();
     page.fill("#frame-value", "14,5");
     page.locator("#frame button", text("Note it")).click();
+    assertThat(page.locator("#frame .facts div")).hasCount(5);
     assertThat(page.locator(".doubt")).hasCount(2);
     page.locator(".doubt a", text("It is 0HMWS3AA7KP042788")).click();
     assertThat(page.locator("#vin")).hasValue("0HMWS3AA7KP042788");

@@ -51,7 +51,7 @@ class WorksJourneyIT extends BrowserIT {
   }
 
   private void verdict(String work) {
-    page.click("summary:has-text('another verdict')");
+    page.click("a:has-text('another verdict')");
     page.selectOption("#work", work);
     page.fill("#reason", "seen with a meter and a lamp");
     page.click("details button:has-text('Take it')");
