@@ -2,7 +2,9 @@ package hopmend.report;
 
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
+import java.util.List;
 import java.util.Locale;
+import java.util.stream.IntStream;
 
 /** What stands in cells whose column or field has a name. */
 final class CellFinder {
@@ -37,6 +39,15 @@ final class CellFinder {
     this.ofOneRecord = ofOneRecord;
   }
 
+  /** A cross, a state or a letter of the legend in the column of a control unit. */
+  List<Cell> markedUnits(LineAtHand at) {
+    return IntStream.range(0, at.cells().size())
+        .filter(c -> at.cells().get(c).head().isOfUnit())
+        .filter(c -> status.isMarked(at, c, at.firstWord(c), at.firstWord(c + 1)))
+        .mapToObj(at.cells()::get)
+        .toList();
+  }
+
   void labelledCells(LineAtHand at) {
     for (int c = 0; c < at.cells().size(); c++) {
       Head head = at.cells().get(c).head();
@@ -51,7 +62,7 @@ final class CellFinder {
         conditions.conditionCell(at, c, head, first, behind);
       } else if (head.label() != null) {
         labelled(at, c, head, first, behind);
-      } else if (head.controlUnit() != null && status.isMarked(at, c, first, behind)) {
+      } else if (head.isOfUnit() && status.isMarked(at, c, first, behind)) {
         units.crossed(at, head.controlUnit(), at.cells().get(c));
       }
     }

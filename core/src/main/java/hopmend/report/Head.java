@@ -204,6 +204,11 @@ record Head(
     return is(ReportWords.Label.CODE) || is(ReportWords.Label.SPN) || is(ReportWords.Label.SPN_FMI);
   }
 
+  /** Whether it names a control unit and nothing else. */
+  boolean isOfUnit() {
+    return controlUnit != null && label == null && state == null && condition == null;
+  }
+
   boolean is(ReportWords.Label asked) {
     return label == asked;
   }

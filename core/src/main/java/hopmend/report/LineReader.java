@@ -93,6 +93,11 @@ final class LineReader {
     return conditions.valueOfPart(line, part);
   }
 
+  /** The cells of a row in which a control unit tells how it holds the row's code. */
+  List<Cell> markedUnits(Line line) {
+    return cells.markedUnits(new LineAtHand(line, glyphs));
+  }
+
   LineFinds read(Line line) {
     LineAtHand at = new LineAtHand(line, glyphs);
     int n = at.size();
@@ -326,7 +331,11 @@ final class LineReader {
 
   /** "2 DTC". */
   private boolean isCountOfCodes(LineAtHand at, int i) {
-    return at.word(i).text().matches("[1-9]\\d?") && isBeforeCodes(at, i);
+    Word w = at.word(i);
+    return w.isNumber()
+        && w.text().length() < 3
+        && w.text().charAt(0) != '0'
+        && isBeforeCodes(at, i);
   }
 
   private boolean isBeforeCodes(LineAtHand at, int i) {

@@ -103,7 +103,7 @@ final class ReportReader {
   }
 
   ScanText read() {
-    List<Line> lines = UnitColumns.apart(layout.glyphs(), layout.lines());
+    List<Line> lines = UnitColumns.apart(layout.lines(), lineReader::markedUnits);
     LineFinds[] ahead = new LineFinds[lines.size()];
     nameOfCodes = RecordOrder.nameOfCodes(lines, i -> finds(lines, ahead, i));
     Arrays.stream(ahead).filter(Objects::nonNull).forEach(this::dropNameOfCodes);

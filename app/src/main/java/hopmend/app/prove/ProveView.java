@@ -104,8 +104,9 @@ class ProveView implements HopView {
             .orElse(null));
     lastMeasured(here, page.state().answers())
         .ifPresent(m -> model.addAttribute("lastMeasured", m));
-    model.addAttribute("hasClues", !here.clues().isEmpty());
-    if (asked.equals("known")) {
+    boolean mayTell = page.state().verdict().isEmpty() && !here.clues().isEmpty();
+    model.addAttribute("mayTell", mayTell);
+    if (mayTell && asked.equals("known")) {
       model.addAttribute("clues", here.clues().stream().map(c -> ClueLine.of(c, d)).toList());
     }
     model.addAttribute("looks", plan.looks());
