@@ -2,18 +2,25 @@ package hopmend.report;
 
 import hopmend.report.ReportWords.Label;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /** Whether a line begins a block that is read column by column: units or codes as its columns. */
 final class BlockFinder {
+  /** Of a wider table no column is a unit's (our own bound). */
+  private static final int MOST_COLUMNS = 40;
+
   private final char[] glyphs;
   private final TextCells cells;
   private final Head code;
+  private final Head unit;
 
   BlockFinder(char[] glyphs, TextCells cells, ReportWords words) {
     this.glyphs = glyphs;
     this.cells = cells;
     this.code = Head.of("code", words);
+    this.unit = Head.of("ecu", words);
   }
 
   /**
@@ -29,7 +36,11 @@ final class BlockFinder {
             && cells.headOf(names.get(0)).is(ReportWords.Label.UNIT)
             && cells.below(end, TextCells.SPACES).stream().noneMatch(cells::isCode);
     if (names.size() > 1 && !field && names.stream().allMatch(cells::isUnit)) {
-      return Optional.of(new SideBySide(TextCells.SPACES, names, lineStart));
+      return Optional.of(new SideBySide(TextCells.SPACES, names, Map.of(), lineStart));
+    }
+    Map<Integer, Head> others = besideUnits(names, end, TextCells.SPACES);
+    if (!others.isEmpty()) {
+      return Optional.of(new SideBySide(TextCells.SPACES, names, others, lineStart));
     }
     for (char sign : TextCells.PARTINGS) {
       List<Cell> row =
@@ -40,15 +51,43 @@ final class BlockFinder {
         continue;
       }
       if (areUnits(row) && isOfCodesBelow(row, end, sign)) {
-        return Optional.of(new SideBySide(sign, row, lineStart));
+        return Optional.of(new SideBySide(sign, row, Map.of(), lineStart));
+      }
+      others = besideUnits(row, end, sign);
+      if (!others.isEmpty()) {
+        return Optional.of(new SideBySide(sign, row, others, lineStart));
       }
       if (beginsWithUnits(row, end, sign)) {
         Head units = cells.headOf(row.get(0));
         List<Cell> columns = row.subList(1, row.size());
-        return Optional.of(new TurnedGrid(sign, columns, lineStart, units, cells::headOf));
+        return Optional.of(new TurnedGrid(cells, sign, columns, lineStart, units, false));
       }
     }
     return Optional.empty();
+  }
+
+  /**
+   * "Van Km Engine ABS", and below it "12 88120 P0420 stored -": the columns that stand beside
+   * those of units, by their numbers; none where codes stand elsewhere too.
+   */
+  private Map<Integer, Head> besideUnits(List<Cell> names, int end, char sign) {
+    List<Cell> below = names.size() < 3 ? List.of() : cells.below(end, sign);
+    if (below.size() != names.size() || names.size() > MOST_COLUMNS) {
+      return Map.of();
+    }
+    Map<Integer, Head> others = new TreeMap<>();
+    boolean codes = false;
+    for (int k = 0; k < names.size(); k++) {
+      boolean holdsCode = cells.holdsCode(below.get(k));
+      if (!cells.isUnit(names.get(k))) {
+        others.put(k, cells.headOf(names.get(k)));
+        if (holdsCode) {
+          return Map.of();
+        }
+      }
+      codes |= holdsCode;
+    }
+    return codes && names.size() - others.size() > 1 ? others : Map.of();
   }
 
   /** At least one is known, and the others may be units too; the first may be an empty corner. */
@@ -99,18 +138,39 @@ final class BlockFinder {
         continue;
       }
       List<Cell> row = cells.within(start, end, sign);
+      if (isListWithName(row, end, sign)) {
+        List<Cell> named = cells.nameApart(row);
+        List<Cell> codes = named.subList(1, named.size());
+        TurnedGrid grid = new TurnedGrid(cells, sign, codes, lineStart, code, true);
+        cells.bracketed(named.get(0)).filter(cells::isUnit).ifPresent(u -> grid.tells(unit, u));
+        return Optional.of(grid);
+      }
       if (row.size() > 1 && cells.areCodes(row) && isNamedBelow(row.size(), end, sign)) {
-        return Optional.of(new TurnedGrid(sign, row, lineStart, code, cells::headOf));
+        return Optional.of(new TurnedGrid(cells, sign, row, lineStart, code, false));
       }
       List<Cell> codes = row.subList(1, row.size());
       if (codes.size() > 1 && cells.areCodes(codes)) {
         Head first = cells.headOf(row.get(0));
-        return first.is(Label.CODE)
-            ? Optional.of(new TurnedGrid(sign, codes, lineStart, first, cells::headOf))
+        return first.is(Label.CODE) && !cells.holdsCode(row.get(0))
+            ? Optional.of(new TurnedGrid(cells, sign, codes, lineStart, first, false))
             : Optional.empty();
       }
     }
     return Optional.empty();
+  }
+
+  /** "Codes: P0335; P0340", and below it "State: present; stored": as many as there are codes. */
+  private boolean isListWithName(List<Cell> row, int end, char sign) {
+    List<Cell> named = cells.nameApart(row);
+    if (named.size() == row.size()
+        || row.size() < 2
+        || !cells.headOf(named.get(0)).is(Label.CODE)) {
+      return false;
+    }
+    List<Cell> below = cells.nameApart(cells.below(end, sign));
+    return cells.areCodes(named.subList(1, named.size()))
+        && below.size() == named.size()
+        && TurnedGrid.isOfCodes(cells.headOf(below.get(0)));
   }
 
   /**

@@ -214,10 +214,17 @@ final class CodeFinder {
         && w.text().length() > LONGEST_SHORTENED;
   }
 
-  /** "Fallos en caja: P0730", "the auto box P0720": a word for a box and for a gearbox. */
-  private static boolean isUnitBefore(LineAtHand at, int word, int code) {
+  /**
+   * "Fallos en caja: P0730", "the auto box P0720", "en la caja P0741 memorizado": a word for a box
+   * and for a gearbox.
+   */
+  private boolean isUnitBefore(LineAtHand at, int word, int code) {
     boolean ofSeveral = word > 0 && at.part(word - 1) == Part.UNIT;
-    return at.part(word) == Part.UNIT && (at.isAnnounced(code) || ofSeveral);
+    boolean placed =
+        word > 0
+            && (words.isThe(at.word(word - 1)) || words.isFrom(at.word(word - 1)))
+            && isHeld(at, code);
+    return at.part(word) == Part.UNIT && (at.isAnnounced(code) || ofSeveral || placed);
   }
 
   int bytesAt(LineAtHand at, int i) {

@@ -53,19 +53,26 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     int end = -1;
     int named = 0;
     boolean kind = false;
+    boolean bracketed = false;
     int i = 0;
     while (i < at.size()) {
       Phrases.Match<ControlUnit> unit = at.part(i) == Part.UNIT ? units.at(at, i) : null;
       int behind = unit == null ? i + 1 : i + unit.words();
       String signs = signs(glyphs, place, at.word(i).start());
-      boolean goesOn = start >= 0 && place == end && signs.isEmpty();
+      boolean opens = start >= 0 && place == end && signs.equals("(");
+      boolean goesOn = start >= 0 && place == end && (opens || signs.isEmpty() && isBeside(at, i));
       boolean isKind = unit == null && words.isLabel(at.words(), i, Label.UNIT);
       isKind &= goesOn || i + 1 < at.size() && isNameAfter(at, i, glyphs, words);
       boolean isOf = goesOn && i + 1 < at.size() && isOf(at, i, words);
       boolean isState = at.part(i) == Part.STATE;
-      boolean isName = unit != null || isKind || isOf || isState || isUnknown(at, i);
+      boolean isResult = start >= 0 && words.results().begins(at.words(), i);
+      boolean isName = unit != null || isKind || isOf || isState || isUnknown(at, i) && !isResult;
       if (isName && start >= 0 && !goesOn) {
-        return NONE;
+        boolean saidOfIt = unit == null && !isState && at.segment(i) != at.segment(i - 1);
+        if (!saidOfIt) {
+          return NONE;
+        }
+        isName = false; // "44-Steering | Malfunction": what is said of it
       }
       if (!isName || start < 0) {
         written.append(signs).append(isName ? NAME : word(at, i, words));
@@ -75,14 +82,24 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
         end = at.word(behind - 1).end();
         named += behind - i;
         kind |= isKind;
+        bracketed |= opens;
       }
       place = at.word(behind - 1).end();
       i = behind;
     }
-    written.append(signs(glyphs, place, at.line().end()));
+    String signs = signs(glyphs, place, at.line().end());
+    // "TRUCK BODY (refrigerator)" is one name
+    boolean whole = bracketed && place == end && signs.equals(")");
+    written.append(whole ? "" : signs);
+    end += whole ? 1 : 0;
     return start < 0 || named > LONGEST_NAME
         ? NONE
         : new HeadingShape(written.toString(), start, end, kind);
+  }
+
+  /** "Engine faulty" are two things. */
+  private static boolean isBeside(LineAtHand at, int i) {
+    return i > 0 && at.segment(i) == at.segment(i - 1);
   }
 
   /** "Module crane", "módulo da grua", and not "module 2: crane". */

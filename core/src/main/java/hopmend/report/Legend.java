@@ -4,10 +4,12 @@ import hopmend.fault.CodeState;
 import hopmend.report.ReportWords.Said;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 
 /** What letters and signs mean, where a report explains them: "A = active", "● stored". */
@@ -32,6 +34,9 @@ final class Legend {
   /** Where letters are explained, from the letter to the end of its meaning. */
   private final NavigableMap<Integer, Integer> explanations = new TreeMap<>();
 
+  /** Whether the last letter of a row may be one of these, whatever stands before it. */
+  private final boolean endsRows;
+
   Legend(char[] glyphs, ReportWords words) {
     this.glyphs = glyphs;
     this.words = words;
@@ -53,6 +58,7 @@ final class Legend {
         explanations.clear();
       }
     }
+    this.endsRows = anyRowsEndInLetters();
   }
 
   /** "●", "!!", but nothing that parts words everywhere. */
@@ -171,7 +177,7 @@ final class Legend {
       String said = part.strip();
       Optional<Said> state =
           said.length() > 2 && said.charAt(1) == ' '
-              ? words.states().whole(Word.of(said.substring(2)))
+              ? words.states().whole(Word.of(withoutDash(said.substring(2))))
               : Optional.empty();
       if (state.isEmpty() || !Character.isUpperCase(said.charAt(0)) && !isSign(said.charAt(0))) {
         return;
@@ -184,6 +190,27 @@ final class Legend {
     letters.forEach(states::putIfAbsent);
     others.forEach(signs::putIfAbsent);
     explanations.put(start, end);
+  }
+
+  /** "C - current". */
+  private static String withoutDash(String meaning) {
+    return meaning.startsWith("- ") ? meaning.substring(2) : meaning;
+  }
+
+  /** Whether rows end in letters, and not always in the same one as in "knock sensor A". */
+  private boolean anyRowsEndInLetters() {
+    Set<Character> letters = new HashSet<>();
+    for (int i = 2; i <= glyphs.length && letters.size() < 2; i++) {
+      boolean ends = i == glyphs.length || glyphs[i] == '\n';
+      if (ends && glyphs[i - 2] == ' ' && states.containsKey(String.valueOf(glyphs[i - 1]))) {
+        letters.add(glyphs[i - 1]);
+      }
+    }
+    return letters.size() > 1;
+  }
+
+  boolean endsRows() {
+    return endsRows;
   }
 
   /** The states that signs of a line stand for. */

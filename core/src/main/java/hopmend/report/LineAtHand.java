@@ -50,6 +50,8 @@ final class LineAtHand {
     parts = new Part[n];
     Arrays.fill(parts, Part.OTHER);
     int cell = 0;
+    // "dtc=P0340 state=active odo=120300": each name with its sign begins something new
+    boolean named = n > 0 && glyphs[all.get(0).end()] == '=';
     for (int i = 0; i < n; i++) {
       while (i >= firstWord[cell + 1]) {
         cell++;
@@ -58,6 +60,9 @@ final class LineAtHand {
       if (i > 0) {
         boolean other = cellOf[i] != cellOf[i - 1];
         int kind = other ? 2 : parting(all.get(i - 1).end(), all.get(i).start());
+        boolean isKey = glyphs[all.get(i).end()] == '=';
+        kind = kind == 0 && isKey && named ? 1 : kind;
+        named |= isKey;
         segment[i] = segment[i - 1] + (kind > 0 ? 1 : 0);
         announced[i] = kind == 2;
       }

@@ -270,6 +270,9 @@ final class LineFinds {
   /** "No stored codes": there may be others. */
   boolean noneOfState;
 
+  /** "1 current / 2 history": how many codes are held in which way, and not which. */
+  boolean countsStates;
+
   /** "Battery 12.6 V". */
   boolean namesBattery;
 

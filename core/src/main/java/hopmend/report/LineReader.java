@@ -15,6 +15,9 @@ import java.util.regex.Pattern;
 
 /** Recognises what stands in one line, by the shape of its words, their labels and neighbours. */
 final class LineReader {
+  /** Words in brackets that tell where, at most (our own bound). */
+  private static final int LONGEST_WHERE = 3;
+
   private static final int LONGEST_HEADING = 90;
 
   /** Words of a name beside states on a line of their own (our own bound). */
@@ -215,6 +218,12 @@ final class LineReader {
       at.finds.mentionsTraffic |= words.isTraffic(w);
       return i + 1;
     }
+    Phrases.Match<Boolean> result =
+        isResultOfUnit(at, i) ? words.results().at(at.words(), i) : null;
+    if (result != null) {
+      at.account(i, i + result.words(), Part.LABEL);
+      return i + result.words();
+    }
     if (isNoCode(at, i)) {
       at.finds.none = true;
       at.account(i, i + 2, Part.FILL);
@@ -321,7 +330,23 @@ final class LineReader {
     }
     boolean ends = i + 1 == at.size() || at.segment(i + 1) != at.segment(i);
     boolean behindCode = i > 0 && at.part(i - 1) == Part.CODE;
-    return at.isAlone(i) || behindCode && (ends || legend.isCapital(at.word(i)));
+    // "P0117 ECM C"
+    boolean endsRow =
+        i > 0
+            && i + 1 == at.size()
+            && legend.isCapital(at.word(i))
+            && (at.part(i - 1) == Part.UNIT || legend.endsRows());
+    // "both C"
+    boolean ofBoth = i > 0 && ends && words.isEvery(at.word(i - 1)) && legend.isCapital(at.word(i));
+    return endsRow
+        || ofBoth
+        || at.isAlone(i)
+        || behindCode && (ends || legend.isCapital(at.word(i)));
+  }
+
+  /** "Engine - not ok" above its codes; behind a code it is a description. */
+  private static boolean isResultOfUnit(LineAtHand at, int i) {
+    return i > 0 && at.part(i - 1) == Part.UNIT && !at.finds.hasCodes();
   }
 
   /** "0 codes", whatever they are called. */
@@ -402,6 +427,7 @@ final class LineReader {
       int from = at.finds.codes.get(k - 1).start();
       int to = at.finds.codes.get(k).start();
       boolean parted = false;
+      int described = behindWhere(at, k) < 0 ? -1 : behindWhere(at, k - 1);
       while (i < at.size() && at.word(i).start() < to) {
         // Without its accent the Italian "è" is "e".
         boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
@@ -412,16 +438,39 @@ final class LineReader {
         boolean tells = says || at.part(i) == Part.OTHER && !nor || at.part(i) == Part.STATE;
         // "P0299 engine, P0715 gearbox pending, C0035 brakes history": each has its own, or none
         tells |= several && at.part(i) == Part.UNIT;
-        parted |= tells && at.word(i).start() > from;
+        parted |= tells && at.word(i).start() > from && at.word(i).start() >= described;
         boolean but = words.isAnd(at.word(i)) && !words.isJoining(at.word(i));
         parted |= at.word(i).start() >= from && (but || at.endsSentence(i));
         i++;
       }
       parted |= isToldAnew(at, k, i) || at.hasClause(k, words);
-      parted |= several && isBracketBetween(at, k);
+      parted |= several && described < 0 && isBracketBetween(at, k);
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;
+  }
+
+  /**
+   * "C1A30 (LF) and C1A31 (RF) active": a bracket behind a code that tells nothing of how it is
+   * held.
+   *
+   * @return behind the bracket; -1 if there is none
+   */
+  private int behindWhere(LineAtHand at, int code) {
+    int open = Glyphs.behindSpaces(glyphs, at.finds.codes.get(code).end());
+    if (open >= at.line().end() || glyphs[open] != '(') {
+      return -1;
+    }
+    int i = LineFinds.countBefore(at.words(), Word::start, open);
+    int last = i;
+    while (last < at.size() && last - i < LONGEST_WHERE && glyphs[at.word(last).end()] != ')') {
+      last++;
+    }
+    boolean whole = last < at.size() && last - i < LONGEST_WHERE;
+    for (int k = i; whole && k <= last; k++) {
+      whole = at.part(k) == Part.OTHER || at.part(k) == Part.FILL;
+    }
+    return whole && at.part(last) == Part.OTHER ? at.word(last).end() : -1;
   }
 
   /** "P0102 (-), P0113 (current)": the first has its own as well, and it tells nothing. */

@@ -370,7 +370,7 @@ final class MarkupLayout {
     boolean units =
         heads.stream().noneMatch(Head::isKnown)
             && heads.stream().anyMatch(h -> h.controlUnit() != null);
-    return units ? Optional.of(new SideBySide('\t', plain(names), 0)) : Optional.empty();
+    return units ? Optional.of(new SideBySide('\t', plain(names), Map.of(), 0)) : Optional.empty();
   }
 
   private static List<Cell> plain(List<Element> cells) {

@@ -509,7 +509,7 @@ final class ReportReader {
       context = context.of(f.unit);
       bare.heading(place(at));
       close();
-      if (!states.isEmpty()) {
+      if (!states.isEmpty() && !f.countsStates) {
         context = context.with(states);
       }
       return;

@@ -87,7 +87,9 @@ public final class ReportWords {
       List<String> relative,
       List<String> singular,
       List<String> alone,
+      List<String> onlyAccented,
       List<String> asides,
+      List<String> results,
       List<String> tellers,
       List<String> trips,
       List<String> demanded,
@@ -140,6 +142,7 @@ public final class ReportWords {
   private final Phrases<ControlUnit> units = new Phrases<>();
   private final Phrases<Boolean> none = new Phrases<>();
   private final Phrases<Boolean> asides = new Phrases<>();
+  private final Phrases<Boolean> results = new Phrases<>();
   private final Phrases<Boolean> heads = new Phrases<>();
   private final Phrases<Boolean> beside = new Phrases<>();
   private final MonthNames months;
@@ -196,6 +199,7 @@ public final class ReportWords {
   private final Set<String> as = new HashSet<>();
   private final Set<String> faulty = new HashSet<>();
   private final Set<String> batteries = new HashSet<>();
+  private final Set<String> onlyAccented = new HashSet<>();
   private final Set<String> same = new HashSet<>();
   private final Set<String> descriptions = new HashSet<>();
   private final Set<String> relative = new HashSet<>();
@@ -242,6 +246,7 @@ public final class ReportWords {
     words(file.same(), same);
     words(file.faulty(), faulty);
     words(file.batteries(), batteries);
+    words(file.onlyAccented(), onlyAccented);
     words(file.relative(), relative);
     words(file.singular(), singular);
     words(file.alone(), alone);
@@ -258,6 +263,8 @@ public final class ReportWords {
     words(file.inside(), inside);
     asides.addAll(file.asides(), true);
     begins(file.asides());
+    results.addAll(file.results(), true);
+    begins(file.results());
     blank.addAll(file.blank(), true);
     eachTime.addAll(file.eachTime(), true);
     changedParts.addAll(file.changedParts(), true);
@@ -538,6 +545,11 @@ public final class ReportWords {
     return asides;
   }
 
+  /** "Engine: not ok": what a list of units says of one that holds codes. */
+  Phrases<Boolean> results() {
+    return results;
+  }
+
   Phrases<Boolean> none() {
     return none;
   }
@@ -592,6 +604,11 @@ public final class ReportWords {
   /** Whether a voltage with this name is that of the vehicle at rest. */
   boolean isBattery(Word w) {
     return batteries.contains(w.text());
+  }
+
+  /** Whether a word is the name of a unit only as long as it is written with its accents. */
+  boolean isOnlyAccented(Word w) {
+    return onlyAccented.contains(w.text());
   }
 
   boolean isDenied(Word w) {

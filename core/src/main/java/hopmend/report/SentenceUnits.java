@@ -444,7 +444,56 @@ final class SentenceUnits {
         told(at, unit, before, unit.codesBefore());
         before = unit.codesBefore();
       }
+    } else if (s.speaksOfSeveral()) {
+      eachInItsClause(at, s);
     }
+  }
+
+  /**
+   * "P0299 and P0045 engine, ABS C0035": wherever it stands, each unit is told between two commas
+   * with its codes, and no comma parts a code from its unit.
+   */
+  private void eachInItsClause(LineAtHand at, Sentence s) {
+    List<Integer> firstCodes = new ArrayList<>();
+    int unit = 0;
+    int from = s.from();
+    int depth = 0;
+    for (int i = s.from() + 1; i <= s.behind(); i++) {
+      boolean ends = i == s.behind();
+      int to = ends ? at.word(i - 1).end() : at.word(i).start();
+      for (int k = at.word(i - 1).end(); k < to; k++) {
+        depth += glyphs[k] == '(' ? 1 : glyphs[k] == ')' ? -1 : 0;
+        ends |= glyphs[k] == ',' && depth == 0;
+      }
+      if (!ends) {
+        continue;
+      }
+      int codes = at.finds.codesBefore(at.word(from).start());
+      int codesBehind = at.finds.codesBefore(at.word(i - 1).end());
+      boolean one =
+          unit < s.all().size()
+              && s.all().get(unit).from() >= from
+              && s.all().get(unit).behind() <= i
+              && (unit + 1 == s.all().size() || s.all().get(unit + 1).from() >= i);
+      if (!one || codes == codesBehind || !isBesideCode(at, s.all().get(unit), codes)) {
+        return;
+      }
+      firstCodes.add(codes);
+      unit++;
+      from = i;
+    }
+    firstCodes.add(s.behindCodes());
+    for (int m = 0; m < s.all().size() && unit == s.all().size(); m++) {
+      told(at, s.all().get(m), firstCodes.get(m), firstCodes.get(m + 1));
+    }
+  }
+
+  /** Right before a code, or right behind the last one. */
+  private boolean isBesideCode(LineAtHand at, Mention unit, int firstCode) {
+    boolean before = unit.behind() < at.size() && at.part(unit.behind()) == Part.CODE;
+    return unit.codesBefore() == firstCode
+        ? before
+        : unit.from() > 0 && at.part(unit.from() - 1) == Part.CODE && isToldOf(at, unit);
   }
 
   /** Of as many units as codes it could be said one by one: that is not known. */
@@ -475,6 +524,12 @@ final class SentenceUnits {
       if (none && words.isNothing(at.word(i)) || words.none().begins(at.words(), i)) {
         return true;
       }
+    }
+    // "C0050 in the ABS and nothing in the rest"
+    if (unit.codesBefore() > s.firstCode()
+        && unit.behind() < s.behind()
+        && words.isAnd(at.word(unit.behind()))) {
+      return false;
     }
     boolean nothing = false;
     for (int i = unit.behind(); i < s.behind() && i - unit.behind() < NEAR; i++) {
@@ -557,8 +612,18 @@ final class SentenceUnits {
   private boolean isSubject(LineAtHand at, Sentence s, Mention unit, boolean several) {
     boolean article = unit.from() > s.from() && words.isThe(at.word(unit.from() - 1));
     boolean kind = words.isKind(at.words().subList(unit.from(), unit.behind()));
-    int unknown = article || kind ? MOST_UNKNOWN : several ? 0 : -1;
+    int unknown = article || kind ? MOST_UNKNOWN : several ? unknownBeforeSign(at, unit) : -1;
     return begins(at, s, unit) && leadsToCode(at, unit, unknown);
+  }
+
+  /** "ABS as before: C0040": so many unknown words may stand before a colon, and none elsewhere. */
+  private static int unknownBeforeSign(LineAtHand at, Mention unit) {
+    if (unit.codesBefore() == at.finds.codes.size()) {
+      return 0;
+    }
+    int start = at.finds.codes.get(unit.codesBefore()).start();
+    int code = LineFinds.countBefore(at.words(), Word::start, start);
+    return at.isAnnounced(code) ? LONGEST_BARE_NAME : 0;
   }
 
   /** Whether what is said of a unit begins with it: only words that say nothing stand before. */

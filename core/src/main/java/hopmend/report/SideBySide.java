@@ -2,6 +2,7 @@ package hopmend.report;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /**
  * "Engine control Body control": names of units, and below each what it has; rows may have names,
@@ -10,12 +11,17 @@ import java.util.List;
 final class SideBySide implements ColumnBlock {
   private final char parting;
   private final List<Cell> names;
+  private final Map<Integer, Head> others;
   private final int namesStart;
   private final List<List<Line>> below = new ArrayList<>();
 
-  SideBySide(char parting, List<Cell> names, int namesStart) {
+  /**
+   * @param others the columns that are those of no unit, by their numbers: "van", "km"
+   */
+  SideBySide(char parting, List<Cell> names, Map<Integer, Head> others, int namesStart) {
     this.parting = parting;
     this.names = names;
+    this.others = others;
     this.namesStart = namesStart;
     names.forEach(n -> below.add(new ArrayList<>()));
   }
@@ -45,8 +51,7 @@ final class SideBySide implements ColumnBlock {
     for (int k = 0; k < parts.size(); k++) {
       List<Cell> part = parts.get(k);
       if (!part.isEmpty()) {
-        Cell all = new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end());
-        below.get(k).add(Line.of(Line.Kind.TEXT, 0, all));
+        take(k, new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end()));
       }
     }
     return true;
@@ -59,12 +64,24 @@ final class SideBySide implements ColumnBlock {
     }
     boolean hasCorner = isEmpty(names.get(0));
     for (int k = hasCorner ? 1 : 0; k < cells.size(); k++) {
-      if (!isEmpty(cells.get(k))) {
-        List<Cell> row = hasCorner ? List.of(cells.get(0), cells.get(k)) : List.of(cells.get(k));
+      if (!isEmpty(cells.get(k)) && hasCorner) {
+        List<Cell> row = List.of(cells.get(0), cells.get(k));
         below.get(k).add(new Line(Line.Kind.TEXT, row, 0));
+      } else if (!isEmpty(cells.get(k))) {
+        take(k, cells.get(k));
       }
     }
     return true;
+  }
+
+  private void take(int column, Cell c) {
+    Head head = others.get(column);
+    below
+        .get(column)
+        .add(
+            head == null
+                ? Line.of(Line.Kind.TEXT, 0, c)
+                : Line.of(Line.Kind.ROW, 0, new Cell(head, c.start(), c.end())));
   }
 
   private static boolean isEmpty(Cell c) {
@@ -75,7 +92,9 @@ final class SideBySide implements ColumnBlock {
   public List<Line> lines() {
     List<Line> lines = new ArrayList<>();
     for (int k = isEmpty(names.get(0)) ? 1 : 0; k < names.size(); k++) {
-      lines.add(Line.of(Line.Kind.HEADING, 0, names.get(k)));
+      if (!others.containsKey(k)) {
+        lines.add(Line.of(Line.Kind.HEADING, 0, names.get(k)));
+      }
       lines.addAll(below.get(k));
     }
     return lines;

@@ -79,12 +79,27 @@ final class StateFinder {
     if (at.finds.codes.size() == 1 && at.finds.states.size() > 1) {
       dropDescribed(at);
     }
+    at.finds.countsStates = !at.finds.hasCodes() && isCountOfSeveral(at);
     if (at.finds.hasCodes() && !at.finds.states.isEmpty() && hasException(at)) {
       at.finds.states.sort(Comparator.comparingInt(State::start));
       int start = Math.max(at.line().start(), at.finds.states.get(0).start());
       at.finds.doubts.add(new LineFinds.Doubt(start, at.line().end(), "of-which-code", null));
       at.finds.states.clear();
     }
+  }
+
+  /** "Engine: 1 current / 2 history": so many of its codes each, and which is not told. */
+  private static boolean isCountOfSeveral(LineAtHand at) {
+    return at.finds.states.size() > 1
+        && at.finds.states.stream().map(State::state).distinct().count() > 1
+        && at.finds.states.stream().limit(StateReach.NEAR).allMatch(s -> isCounted(at, s));
+  }
+
+  private static boolean isCounted(LineAtHand at, State s) {
+    int word = LineFinds.countBefore(at.words(), Word::start, s.start());
+    int behind = LineFinds.countBefore(at.words(), Word::start, s.end());
+    return word > 0 && at.word(word - 1).isNumber()
+        || behind < at.size() && at.word(behind).isNumber();
   }
 
   /** "P0299, pending update of software, confirmed": what stands by itself beats a description. */
@@ -193,7 +208,8 @@ final class StateFinder {
       StatusCells.denied(at, state, at.word(from).start(), at.word(behind - 1).end());
       return;
     }
-    if (next != null && at.isAnnounced(behind) && words.isDenied(next) && !named) {
+    boolean value = next != null && (at.isAnnounced(behind) || isBehindDash(at, behind));
+    if (value && words.isDenied(next) && !named) {
       at.finds.isStatusField = true;
       at.finds.noneOfState = true;
       StatusCells.denied(at, state, at.word(from).start(), next.end());
@@ -228,6 +244,11 @@ final class StateFinder {
             affirmed ? Reach.BESIDE : place.orElseGet(() -> reach.reach(at, from, behind)),
             at.word(from).start(),
             at.word(behind - 1).end()));
+  }
+
+  /** "Intermittent - No": alone behind a dash, at the end of what is said. */
+  private boolean isBehindDash(LineAtHand at, int word) {
+    return at.isAlone(word) && glyphs[at.word(word).start() - 2] == '-';
   }
 
   /**

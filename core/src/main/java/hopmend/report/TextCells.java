@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -71,6 +72,27 @@ final class TextCells {
   List<Cell> within(int start, int end, char sign) {
     boolean edge = start < end && sign == '|' && glyphs[start] == '|';
     return split(edge ? start + 1 : start, end, sign);
+  }
+
+  /** "Codes: P0335; P0340": the name of a row is a cell of its own, if a colon parts it. */
+  List<Cell> nameApart(List<Cell> row) {
+    Cell first = row.isEmpty() ? null : row.get(0);
+    int colon = first == null ? -1 : indexOf(':', first.start(), first.end());
+    if (colon < 0) {
+      return row;
+    }
+    List<Cell> apart = new ArrayList<>(row);
+    apart.set(0, Cell.trimmed(glyphs, first.start(), colon));
+    apart.add(1, Cell.trimmed(glyphs, colon + 1, first.end()));
+    return apart;
+  }
+
+  /** What stands in brackets at the end of a cell. */
+  Optional<Cell> bracketed(Cell c) {
+    int open = indexOf('(', c.start(), c.end());
+    return open >= 0 && glyphs[c.end() - 1] == ')'
+        ? Optional.of(Cell.trimmed(glyphs, open + 1, c.end() - 1))
+        : Optional.empty();
   }
 
   Head headOf(Cell c) {

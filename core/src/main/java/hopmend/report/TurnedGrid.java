@@ -3,7 +3,6 @@ package hopmend.report;
 import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Function;
 
 /**
  * A table on its side, each column a code: states as names of rows that are crossed or not, or rows
@@ -14,19 +13,21 @@ final class TurnedGrid implements ColumnBlock {
   private final int namesStart;
   private final List<Cell> first;
   private final List<List<Cell>> columns = new ArrayList<>();
-  private final Function<Cell, Head> named;
+  private final TextCells text;
+  private final boolean colons;
 
   /**
    * @param first the cells of its first row
    * @param head what the first row tells
-   * @param named what the name of a row says
+   * @param colons whether a colon stands behind the name of a row
    */
   TurnedGrid(
-      char parting, List<Cell> first, int namesStart, Head head, Function<Cell, Head> named) {
+      TextCells text, char parting, List<Cell> first, int namesStart, Head head, boolean colons) {
+    this.text = text;
     this.parting = parting;
     this.first = first;
     this.namesStart = namesStart;
-    this.named = named;
+    this.colons = colons;
     first.forEach(c -> columns.add(new ArrayList<>(List.of(new Cell(head, c.start(), c.end())))));
   }
 
@@ -36,9 +37,10 @@ final class TurnedGrid implements ColumnBlock {
   }
 
   @Override
-  public boolean takes(List<Cell> cells, int lineStart) {
-    Head head = cells.size() < 2 ? Head.NONE : named.apply(cells.get(0));
-    if (!isOfCodes(head)) {
+  public boolean takes(List<Cell> row, int lineStart) {
+    List<Cell> cells = colons ? text.nameApart(row) : row;
+    Head head = cells.size() < 2 ? Head.NONE : text.headOf(cells.get(0));
+    if (!isOfCodes(head) || colons && cells.size() - 1 != first.size()) {
       return false;
     }
     for (int i = 1; i < cells.size(); i++) {
@@ -50,6 +52,11 @@ final class TurnedGrid implements ColumnBlock {
       columns.get(column).add(new Cell(head, c.start(), c.end()));
     }
     return true;
+  }
+
+  /** "Codes (engine): P0335; P0340": what is told of all of them. */
+  void tells(Head head, Cell ofAll) {
+    columns.forEach(c -> c.add(new Cell(head, ofAll.start(), ofAll.end())));
   }
 
   /** What is told of codes in such a row. */

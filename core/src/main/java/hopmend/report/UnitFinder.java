@@ -282,6 +282,9 @@ final class UnitFinder {
       return;
     }
     List<Word> named = at.words().subList(from, behind);
+    if (named.size() == 1 && named.get(0).text().length() == 1) {
+      return; // "H: P0102"
+    }
     boolean saysKind = kindFirst || named.size() > kinds && kind;
     boolean ofCodes = listed || counted == 0 && behind < code;
     // "Fan drive" is a name; "fan speed", "wheel speed sensor front" and "Öldruck niedrig" are

@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.ControlUnit;
 import hopmend.report.ReportWords.Label;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** Where the name of a control unit stands, and where it ends. */
 final class UnitNames {
@@ -20,7 +21,7 @@ final class UnitNames {
    */
   Phrases.Match<ControlUnit> at(LineAtHand at, int i) {
     Phrases.Match<ControlUnit> match = words.units().at(at.words(), i);
-    if (match != null && isNumbered(at, i, i + match.words())) {
+    if (match != null && (isNumbered(at, i, i + match.words()) || isOtherWord(at, i, match))) {
       return null;
     }
     for (int k = 1; match != null && k < match.words(); k++) {
@@ -45,6 +46,14 @@ final class UnitNames {
 
   private boolean isFullStop(LineAtHand at, int word) {
     return glyphs[at.word(word - 1).end()] == '.' && isEnded(at, word - 1, word);
+  }
+
+  /** The English "combine" is no French "combiné". */
+  private boolean isOtherWord(LineAtHand at, int i, Phrases.Match<ControlUnit> match) {
+    Word w = at.word(i);
+    return match.words() == 1
+        && words.isOnlyAccented(w)
+        && IntStream.range(w.start(), w.end()).allMatch(k -> glyphs[k] < '\u0080');
   }
 
   /** "ECU 3 is the cluster": a number, and no name; "Combine 3" is a vehicle. */

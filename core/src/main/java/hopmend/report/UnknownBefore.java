@@ -19,9 +19,11 @@ final class UnknownBefore {
    * @param from "in the engine is P0335": where something new is said
    * @param saying "the engine shows P0335"
    * @param verbs what is said of them: "shows"
+   * @param bare "engine has P0335, brakes have C0035": without any "the"
    */
-  record Known(boolean any, boolean right, boolean from, boolean saying, Set<String> verbs) {
-    static final Known NONE = new Known(false, false, false, false, Set.of());
+  record Known(
+      boolean any, boolean right, boolean from, boolean saying, Set<String> verbs, boolean bare) {
+    static final Known NONE = new Known(false, false, false, false, Set.of(), false);
   }
 
   private final char[] glyphs;
@@ -42,6 +44,7 @@ final class UnknownBefore {
     boolean right = false;
     boolean from = false;
     boolean saying = false;
+    boolean bare = false;
     for (int i = 0; i < at.size(); i++) {
       if (at.part(i) != Part.UNIT) {
         continue;
@@ -54,13 +57,15 @@ final class UnknownBefore {
       if (i + 1 < at.size()) {
         right |= at.part(i + 1) == Part.CODE && at.segment(i) == at.segment(i + 1);
         boolean says = words.isHolding(at.word(i + 1));
-        saying |= says && i + 2 < at.size() && at.part(i + 2) == Part.CODE;
+        boolean saysCode = says && i + 2 < at.size() && at.part(i + 2) == Part.CODE;
+        saying |= saysCode;
+        bare |= saysCode && opensClause(at, i);
         if (says) {
           verbs.add(at.word(i + 1).text());
         }
       }
     }
-    return any ? new Known(true, right, from, saying, verbs) : Known.NONE;
+    return any ? new Known(true, right, from, saying, verbs, bare) : Known.NONE;
   }
 
   /**
@@ -114,7 +119,8 @@ final class UnknownBefore {
     boolean announced = from && at.isAnnounced(next) && isPlace(at.word(tied - 1));
     boolean beside = at.segment(behind - 1) == at.segment(next) || announced;
     boolean apart = at.endsSentence(behind - 1) || !beside;
-    if (apart || first == behind || tied == first && !from) {
+    boolean bare = known.bare() && behind - first == 1 && behind + 1 == code;
+    if (apart || first == behind || tied == first && !from && !bare) {
       return null;
     }
     boolean ofKind = isKindBefore(at, first);

@@ -23,6 +23,9 @@ final class WrappedLines {
   /** So many lines that go on tell the width for the others (our own bound). */
   private static final int LEAST_TELLING = 2;
 
+  /** Words of a state, at most, that are looked at from the end of a line (our own bound). */
+  private static final int LONGEST_STATE = 5;
+
   /** Where a single line goes on, it is as long as this at least (our own bound). */
   private static final int LEAST_WIDTH_ALONE = 55;
 
@@ -193,7 +196,19 @@ final class WrappedLines {
         last.end() == line.length()
             && line.charAt(last.start() - 1) == ' '
             && Character.isLowerCase(line.charAt(last.start()));
-    return OPEN.indexOf(line.charAt(line.length() - 1)) >= 0 || small && needsMore(last);
+    return OPEN.indexOf(line.charAt(line.length() - 1)) >= 0
+        || small && needsMore(last) && !endsInState(all);
+  }
+
+  /** "... ya no aparece": the verb is the last word of a state. */
+  private boolean endsInState(List<Word> all) {
+    for (int i = Math.max(0, all.size() - LONGEST_STATE); i < all.size(); i++) {
+      var state = words.states().at(all, i);
+      if (state != null && i + state.words() == all.size()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean needsMore(Word w) {
@@ -205,6 +220,6 @@ final class WrappedLines {
         || words.isInside(w)
         || words.isAs(w)
         || words.runs(w)
-        || words.isHolding(w) && !words.states().begins(List.of(w), 0);
+        || words.isHolding(w);
   }
 }

@@ -21,8 +21,11 @@ import java.util.stream.Stream;
  * words, and the common ones are looked for in what it finds.
  */
 final class ListSearch<T> {
-  /** Nobody walks further than that. */
+  /** Nobody walks further than that, where the index knows a word that is rare. */
   private static final int WALKED = 4000;
+
+  /** "van 14": no index helps with words that are short or stand in many rows. */
+  private static final int WALKED_WITHOUT_INDEX = 40_000;
 
   /** How much further than the sample lets expect one walks before the index is asked. */
   private static final double PATIENCE = 1.5;
@@ -114,10 +117,10 @@ final class ListSearch<T> {
     if (walks) {
       boolean seldom = nearest > RARE && nearest <= COMMON;
       double expected = seldom ? PATIENCE * most / nearest : WALKED;
-      List<T> near =
-          rows(
-              "select * from (%s%d) as near where %s%s limit %d"
-                  .formatted(walk, (int) Math.min(WALKED, expected), words.all(), ordering, most));
+      List<T> near = walked(walk, (int) Math.min(WALKED, expected), most);
+      if (near.size() < most && rare.isEmpty()) {
+        near = walked(walk, WALKED_WITHOUT_INDEX, most);
+      }
       if (near.size() == most) {
         return near;
       }
@@ -133,6 +136,13 @@ final class ListSearch<T> {
                 beyond,
                 ordering,
                 most));
+  }
+
+  /** Those of the next rows in which all words stand, at most so many. */
+  private List<T> walked(String walk, int stretch, int most) {
+    return rows(
+        "select * from (%s%d) as near where %s%s limit %d"
+            .formatted(walk, stretch, words.all(), ordering, most));
   }
 
   /**
