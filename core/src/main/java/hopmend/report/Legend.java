@@ -45,6 +45,8 @@ final class Legend {
         explained(i, i + 1);
       } else if ((glyphs[i] == ')' || glyphs[i] == ']') && glyphs[i + 1] == ' ') {
         inWords(i);
+      } else if (glyphs[i] == ')' || glyphs[i] == ']') {
+        beginsWord(i);
       }
       if (glyphs[i] == '(') {
         inBrackets(i + 1);
@@ -74,6 +76,30 @@ final class Legend {
   private boolean isExplained(int place) {
     Map.Entry<Integer, Integer> last = explanations.floorEntry(place);
     return last != null && place < last.getValue();
+  }
+
+  /** "[C]urrent", "(H)istory". */
+  private void beginsWord(int bracket) {
+    boolean letter =
+        bracket > 1
+            && "([".indexOf(glyphs[bracket - 2]) >= 0
+            && Character.isUpperCase(glyphs[bracket - 1]);
+    int end = bracket + 1;
+    while (end < glyphs.length
+        && end - bracket < LONGEST_MEANING
+        && Character.isLowerCase(glyphs[end])) {
+      end++;
+    }
+    if (!letter || end == bracket + 1) {
+      return;
+    }
+    String sign = String.valueOf(glyphs[bracket - 1]);
+    Optional<Said> state =
+        words.states().whole(Word.of(sign + Glyphs.seen(glyphs, bracket + 1, end)));
+    if (state.isPresent()) {
+      states.putIfAbsent(sign, state.get().state());
+      explanations.put(bracket - 2, end);
+    }
   }
 
   /** "(C) is current". */
@@ -113,7 +139,7 @@ final class Legend {
         && (Character.isLetter(glyphs[to]) || glyphs[to] == ' ' || isSign && glyphs[to] == ',')) {
       to++;
     }
-    if (!whole || start == end || to == from || glyphs[from] == ' ') {
+    if (!whole || start == end || to == from || glyphs[from] == ' ' || isUnit(start, end)) {
       return;
     }
     List<Word> said = Word.of(glyphs, from, to);
@@ -136,6 +162,11 @@ final class Legend {
         explanations.put(start, to);
       }
     }
+  }
+
+  /** "P0335 ECM: active" explains nothing. */
+  private boolean isUnit(int start, int end) {
+    return end - start > 1 && words.units().whole(Word.of(glyphs, start, end)).isPresent();
   }
 
   /** "C current, H history" on a line of its own, or behind the word "Legend". */

@@ -15,6 +15,9 @@ import java.util.regex.Pattern;
 
 /** Recognises what stands in one line, by the shape of its words, their labels and neighbours. */
 final class LineReader {
+  /** Dashes that stand for nothing, at most; more are a rule (our own bound). */
+  private static final int MOST_DASHES = 3;
+
   /** Words in brackets that tell where, at most (our own bound). */
   private static final int LONGEST_WHERE = 3;
 
@@ -208,7 +211,7 @@ final class LineReader {
       return i + 1;
     }
     at.finds.tellsSome |= isCountOfCodes(at, i);
-    Optional<CodeState> when = i + 1 == at.size() ? endingRow(at, i) : Optional.empty();
+    Optional<CodeState> when = moment(at, i);
     if (when.isPresent()) {
       at.finds.states.add(State.beside(when.get(), w.start(), w.end()));
       at.account(i, i + 1, Part.STATE);
@@ -316,10 +319,22 @@ final class LineReader {
     return parted ? null : label;
   }
 
-  /** "PCM P0335 crank sensor NOW": the last cell of the row of a code. */
-  private Optional<CodeState> endingRow(LineAtHand at, int i) {
-    boolean apart = i > 0 && at.finds.codes.size() == 1 && at.isAlone(i) && !at.isAnnounced(i);
-    return apart ? words.momentOf(at.word(i).text()) : Optional.empty();
+  /**
+   * "PCM P0335 crank sensor NOW", "P0118 now": the last cell of the row of a code, or all that
+   * stands behind it; "P0299 (now), P0045 (earlier)".
+   */
+  private Optional<CodeState> moment(LineAtHand at, int i) {
+    boolean last = i > 0 && i + 1 == at.size() && at.finds.codes.size() == 1;
+    boolean behindCode = i > 0 && at.part(i - 1) == Part.CODE;
+    boolean alone = at.isAlone(i) && !at.isAnnounced(i);
+    boolean bracketed = alone && behindCode && isBracketed(at.word(i));
+    return last && (alone || behindCode) || bracketed
+        ? words.momentOf(at.word(i).text())
+        : Optional.empty();
+  }
+
+  private boolean isBracketed(Word w) {
+    return glyphs[w.start() - 1] == '(' && glyphs[w.end()] == ')';
   }
 
   /** A small letter may be a word, unless nothing follows it. */
@@ -517,7 +532,7 @@ final class LineReader {
     }
     units.units(at);
     at.finds.slot = UnitSlot.of(at, glyphs, words);
-    at.finds.none |= healthy && at.finds.unit != null && at.finds.otherWords == 0;
+    at.finds.none |= (healthy || isDashed(at)) && at.finds.unit != null && at.finds.otherWords == 0;
     at.finds.unitFollowsItsKind =
         at.size() > 1 && at.finds.unitIsWhole && words.isLabel(at.words(), 0, Label.UNIT);
     at.finds.unitIsValue = isUnitValue(at);
@@ -556,6 +571,24 @@ final class LineReader {
           mayName && words.heads().at(at.words(), i) != null
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
+  }
+
+  /** "Gearbox ---", "gearbox: -", and no rule that underlines a heading. */
+  private boolean isDashed(LineAtHand at) {
+    Line line = at.line();
+    if (at.finds.hasCodes() || at.isEmpty() || glyphs[line.start()] == '-') {
+      return false;
+    }
+    int end = line.end();
+    int dashes = end;
+    while (dashes > line.start() && glyphs[dashes - 1] == '-') {
+      dashes--;
+    }
+    int count = end - dashes;
+    int behind = at.word(at.size() - 1).end();
+    boolean alone = behind < dashes && dashes > 1 && glyphs[dashes - 1] == ' ';
+    boolean sign = count > 1 || dashes - behind > 1;
+    return alone && sign && count > 0 && count <= MOST_DASHES;
   }
 
   /** "State of all: history". */

@@ -134,7 +134,9 @@ final class ListedItems {
     if (hasUnit(at, from, code)) {
       items.add(new Item(first, Place.BEFORE, true, from, code, behind));
     } else if (next < behind && at.part(next) == Part.UNIT) {
-      items.add(new Item(first, Place.BEHIND, true, next, next + 1, behind));
+      if (!describes(at, next, behind)) {
+        items.add(new Item(first, Place.BEHIND, true, next, next + 1, behind));
+      }
     } else if (!hasUnit(at, next, behind)) {
       if (first > 0) {
         unknown(at, from, code, first, Place.BEFORE, items);
@@ -147,6 +149,15 @@ final class ListedItems {
         unknown(at, next, end, first, Place.BEHIND, items);
       }
     }
+  }
+
+  /** "C0051 (steering angle)": what it is about. */
+  private boolean describes(LineAtHand at, int unit, int behind) {
+    int last = unit;
+    while (last + 1 < behind && at.part(last + 1) == Part.UNIT) {
+      last++;
+    }
+    return words.isThing(at.word(last));
   }
 
   private static boolean hasUnit(LineAtHand at, int from, int behind) {

@@ -391,6 +391,7 @@ final class SentenceUnits {
       }
     }
     return one.codesBefore() == other.codesBefore()
+        && !isFine(at, one)
         && !isFine(at, other)
         && other.from() - one.behind() <= MOST_UNKNOWN
         && (comma || isJoinedByWord(at, one, other));
@@ -399,10 +400,14 @@ final class SentenceUnits {
   /** "... and the gearbox is fine". */
   private boolean isFine(LineAtHand at, Mention unit) {
     int i = unit.behind();
-    while (i < at.size() && at.part(i) == Part.FILL && !words.isHealthy(at.word(i))) {
+    while (i < at.size() && at.part(i) == Part.FILL && !saysFine(at, i)) {
       i++;
     }
-    return i < at.size() && (words.isHealthy(at.word(i)) || words.none().begins(at.words(), i));
+    return i < at.size() && saysFine(at, i);
+  }
+
+  private boolean saysFine(LineAtHand at, int i) {
+    return words.isHealthy(at.word(i)) || words.none().begins(at.words(), i);
   }
 
   private boolean isJoinedByWord(LineAtHand at, Mention one, Mention other) {

@@ -38,10 +38,16 @@ final class StateReach {
     while (isNear(at, next, from) && at.part(next) != Part.OTHER) {
       next++;
     }
+    // "Stored: engine P0016, crane C1A41"
+    int code = next;
+    while (code < at.size() && at.part(code) == Part.UNIT) {
+      code++;
+    }
     boolean named =
-        next < at.size()
+        code < at.size()
             && at.isAnnounced(next)
-            && at.part(next) == Part.CODE
+            && at.part(code) == Part.CODE
+            && at.segment(code) == at.segment(next)
             && at.cellIndex(next) == at.cellIndex(from)
             && !at.cellOf(from).head().is(Label.STATUS);
     return named ? Reach.AHEAD : Reach.BESIDE;

@@ -31,6 +31,11 @@ final class StatusCells {
 
   private static final Pattern NO_TYPE = Pattern.compile("(?i)[pcbu][0-9a-f]{4} 00(?![0-9a-z])");
 
+  private static final Pattern BYTE_AT_END =
+      Pattern.compile("(?im)[|;,\\t ] ?([0-9a-f]{2})[ |]{0,4}$");
+
+  private static final Pattern STATUS_BYTE = Pattern.compile("(?i)status[ -]?bytes?\\b");
+
   private static final String NO = "-–—☐□○";
   private static final String HOOKS = "✓✔☑";
   private static final String CROSSES = "✗✘✕☒×";
@@ -44,6 +49,11 @@ final class StatusCells {
 
   /** Whether a byte stands behind a failure type that cannot be a count; looked up once. */
   private Boolean bytesFollowTypes;
+
+  /** Whether rows end in a byte that cannot be a count, and whether it is named; looked up once. */
+  private Boolean bytesEndRows;
+
+  private Boolean bytesAreNamed;
 
   /** Whether "00" stands behind a code, where others have their failure type; looked up once. */
   private Boolean typesFollowCodes;
@@ -179,6 +189,22 @@ final class StatusCells {
         byteAlone(at, k, behind);
       }
     }
+    int last = at.size() - 1;
+    if (at.finds.codes.size() == 1 && last > 0 && endsRow(at, last)) {
+      byteAlone(at, 0, last);
+    }
+  }
+
+  /** "C0035 | wheel speed | 28", where other rows end in a byte that is no number. */
+  private boolean endsRow(LineAtHand at, int last) {
+    Word w = at.word(last);
+    return at.finds.codes.get(0).end() < at.word(last - 1).start()
+        && at.part(last) == Part.OTHER
+        && w.text().length() == 2
+        && at.isAlone(last)
+        && HexByte.of(w.text()).isPresent()
+        && !BANK.matcher(w.text()).matches()
+        && bytesEndRows();
   }
 
   private boolean isByteAlone(LineAtHand at, Code code, int behind) {
@@ -202,7 +228,8 @@ final class StatusCells {
   private void byteAlone(LineAtHand at, int k, int behind) {
     Word w = at.word(behind);
     int read = HexByte.of(w.text()).getAsInt();
-    if (isTyped(at.finds.codes.get(k)) && (isNoCount(w.text()) || bytesFollowTypes())) {
+    boolean ofTyped = isTyped(at.finds.codes.get(k)) && (isNoCount(w.text()) || bytesFollowTypes());
+    if (ofTyped || bytesAreNamed()) {
       statusByte(at, read, w.start(), w.end());
       at.account(behind, behind + 1, Part.STATE);
       return;
@@ -232,6 +259,23 @@ final class StatusCells {
               .anyMatch(m -> isNoCount(m.group(1)));
     }
     return bytesFollowTypes;
+  }
+
+  /** "C0035 | wheel speed | 2F". */
+  private boolean bytesEndRows() {
+    if (bytesEndRows == null) {
+      bytesEndRows =
+          BYTE_AT_END.matcher(new String(glyphs)).results().anyMatch(m -> isNoCount(m.group(1)));
+    }
+    return bytesEndRows;
+  }
+
+  /** "Last column: status byte (ISO 14229)". */
+  private boolean bytesAreNamed() {
+    if (bytesAreNamed == null) {
+      bytesAreNamed = STATUS_BYTE.matcher(new String(glyphs)).find();
+    }
+    return bytesAreNamed;
   }
 
   /**

@@ -87,7 +87,10 @@ final class UnitFinder {
             match.meaning().name(), at.word(i).start(), at.word(behind - 1).end(), whole);
         at.finds.unitIsUnknown = false;
         at.finds.unitMayDescribe =
-            i > 0 && at.finds.hasCodes() && !before && isBetweenCodeAndState(at, i, behind);
+            i > 0
+                && at.finds.hasCodes()
+                && !before
+                && (isBetweenCodeAndState(at, i, behind) || words.isThing(at.word(behind - 1)));
       }
       i = behind;
     }
@@ -282,8 +285,9 @@ final class UnitFinder {
       return;
     }
     List<Word> named = at.words().subList(from, behind);
-    if (named.size() == 1 && named.get(0).text().length() == 1) {
-      return; // "H: P0102"
+    boolean letter = named.size() == 1 && named.get(0).text().length() == 1;
+    if (letter || words.labels().whole(named).filter(l -> l == Label.UNIT).isPresent()) {
+      return; // "H: P0102", "control unit: P0335"
     }
     boolean saysKind = kindFirst || named.size() > kinds && kind;
     boolean ofCodes = listed || counted == 0 && behind < code;

@@ -37,6 +37,16 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
    *     description stands elsewhere
    */
   record Shape(String beside, boolean isApart) {
+    /** "Beacon B1A77" fills its column, where others leave a gap. */
+    Shape wide() {
+      return beside.equals("^_ C") ? new Shape("^_" + GAP + "C", isApart) : this;
+    }
+
+    /** Whether it stands behind its code, as descriptions do. */
+    boolean isBehindCode() {
+      return beside.startsWith("C");
+    }
+
     /** Whether something parts it from both sides. */
     boolean isParted() {
       return !beside.contains(" _") && !beside.contains("_ ");

@@ -39,6 +39,14 @@ final class UnitSlots {
             .mapToObj(finds)
             .toList();
     long withCodes = first.stream().filter(LineFinds::hasCodes).count();
+    // "Brakes: 1 DTC", and below it "C0051 | steering angle | stored": a description
+    boolean headed =
+        IntStream.range(1, first.size())
+            .anyMatch(
+                i ->
+                    first.get(i).hasCodes()
+                        && !first.get(i - 1).hasCodes()
+                        && first.get(i - 1).unitIsWhole);
     first.stream()
         .map(f -> f.slot)
         .forEach(
@@ -62,7 +70,9 @@ final class UnitSlots {
     known.forEach(
         (shape, times) -> {
           int others = unknown.getOrDefault(shape, 0);
-          boolean apart = shape.isApart() && others <= MOST_UNKNOWN * times;
+          boolean apart =
+              shape.isApart()
+                  && others <= (headed && shape.isBehindCode() ? 0 : MOST_UNKNOWN * times);
           boolean column = times >= LEAST_KNOWN && others <= times && times + others >= withCodes;
           if ((apart || column) && !describing.contains(shape)) {
             told.add(shape);
@@ -80,7 +90,7 @@ final class UnitSlots {
   /** Names the unit of a line, if what stands in its place is one. */
   void name(LineFinds f) {
     f.slot.names().stream()
-        .filter(n -> n.mayName() && told.contains(n.shape()))
+        .filter(n -> n.mayName() && (told.contains(n.shape()) || told.contains(n.shape().wide())))
         .findFirst()
         .ifPresent(
             n -> {

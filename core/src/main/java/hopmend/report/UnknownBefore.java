@@ -20,10 +20,17 @@ final class UnknownBefore {
    * @param saying "the engine shows P0335"
    * @param verbs what is said of them: "shows"
    * @param bare "engine has P0335, brakes have C0035": without any "the"
+   * @param comma "engine, P0335 active; brakes, C0035 stored"
    */
   record Known(
-      boolean any, boolean right, boolean from, boolean saying, Set<String> verbs, boolean bare) {
-    static final Known NONE = new Known(false, false, false, false, Set.of(), false);
+      boolean any,
+      boolean right,
+      boolean from,
+      boolean saying,
+      Set<String> verbs,
+      boolean bare,
+      boolean comma) {
+    static final Known NONE = new Known(false, false, false, false, Set.of(), false, false);
   }
 
   private final char[] glyphs;
@@ -45,6 +52,7 @@ final class UnknownBefore {
     boolean from = false;
     boolean saying = false;
     boolean bare = false;
+    boolean comma = false;
     for (int i = 0; i < at.size(); i++) {
       if (at.part(i) != Part.UNIT) {
         continue;
@@ -57,6 +65,7 @@ final class UnknownBefore {
       if (i + 1 < at.size()) {
         right |= at.part(i + 1) == Part.CODE && at.segment(i) == at.segment(i + 1);
         boolean says = words.isHolding(at.word(i + 1));
+        comma |= at.part(i + 1) == Part.CODE && isCommaBehind(at, i);
         boolean saysCode = says && i + 2 < at.size() && at.part(i + 2) == Part.CODE;
         saying |= saysCode;
         bare |= saysCode && opensClause(at, i);
@@ -65,7 +74,7 @@ final class UnknownBefore {
         }
       }
     }
-    return any ? new Known(true, right, from, saying, verbs, bare) : Known.NONE;
+    return any ? new Known(true, right, from, saying, verbs, bare, comma) : Known.NONE;
   }
 
   /**
@@ -86,10 +95,19 @@ final class UnknownBefore {
     if (behind == 0) {
       return null;
     }
+    if (known.comma() && isCommaBehind(at, start - 1) && mayBeOfName(at, start - 1)) {
+      return named(at, start - 1, start);
+    }
     boolean kind = isKind(at, behind - 1) && at.part(behind - 1) != Part.UNIT;
     LineFinds.UnitAt name =
         kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, code, known);
     return name == null && known.any() ? counted(at, start) : name;
+  }
+
+  /** "..., stored; crane, C1234": a word alone between a semicolon and a comma. */
+  private boolean isCommaBehind(LineAtHand at, int word) {
+    boolean opens = word == 0 || glyphs[at.word(word - 1).end()] == ';' || opens(at, word);
+    return opens && glyphs[at.word(word).end()] == ',';
   }
 
   /** "And the reefer unit shows C1301", "und im Ladekransteuergerät C1051": it says what it is. */

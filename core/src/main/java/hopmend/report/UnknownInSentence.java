@@ -59,7 +59,15 @@ final class UnknownInSentence {
         first--;
       }
       boolean begins = glyphs[at.word(first).start() - 1] == '(';
-      if (at.part(i) == Part.UNIT && (begins || glyphs[at.word(i).start() - 1] == '(')) {
+      int last = i;
+      while (last + 1 < at.size()
+          && at.part(last + 1) == Part.UNIT
+          && at.segment(last + 1) == at.segment(i)) {
+        last++;
+      }
+      // "C0051 (steering angle)" tells what it is about
+      boolean names = at.part(i) == Part.UNIT && !words.isThing(at.word(last));
+      if (names && (begins || glyphs[at.word(i).start() - 1] == '(')) {
         return true;
       }
     }
@@ -150,10 +158,11 @@ final class UnknownInSentence {
     return i;
   }
 
-  /** "C1301, C1302": nothing stands between the two but signs and "and". */
+  /** "C1301, C1302", "C1301 stored, C1302": only signs, "and" and states stand between the two. */
   private boolean isListed(LineAtHand at, int code) {
     int from = UnknownBefore.wordAt(at, at.finds.codes.get(code - 1).end());
     int behind = UnknownBefore.wordAt(at, at.finds.codes.get(code).start());
-    return at.words().subList(from, Math.max(from, behind)).stream().allMatch(words::isJoining);
+    return IntStream.range(from, behind)
+        .allMatch(i -> at.part(i) == Part.STATE || words.isJoining(at.word(i)));
   }
 }
