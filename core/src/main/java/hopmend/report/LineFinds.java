@@ -51,6 +51,11 @@ final class LineFinds {
           && code.definer() > 0;
     }
 
+    Code with(int type) {
+      TroubleCode typed = new TroubleCode(code.scheme(), code.base(), type);
+      return new Code(typed, slips, count, start, end, column, asked);
+    }
+
     Code in(CodeState state) {
       return new Code(code, slips, count, start, end, state, asked);
     }

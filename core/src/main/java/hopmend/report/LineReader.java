@@ -326,9 +326,10 @@ final class LineReader {
   private Optional<CodeState> moment(LineAtHand at, int i) {
     boolean last = i > 0 && i + 1 == at.size() && at.finds.codes.size() == 1;
     boolean behindCode = i > 0 && at.part(i - 1) == Part.CODE;
+    boolean behind = behindCode || i > 0 && at.part(i - 1) == Part.UNIT;
     boolean alone = at.isAlone(i) && !at.isAnnounced(i);
     boolean bracketed = alone && behindCode && isBracketed(at.word(i));
-    return last && (alone || behindCode) || bracketed
+    return last && (alone || behind) || bracketed
         ? words.momentOf(at.word(i).text())
         : Optional.empty();
   }

@@ -72,8 +72,9 @@ final class ListedItems {
     List<Word> said = at.words().subList(item.from(), item.behind());
     int start = said.get(0).start();
     int end = said.get(said.size() - 1).end();
+    boolean holds = item.place() == Place.BEFORE && at.finds.codes.get(item.code()).isOfEquipment();
     boolean describes =
-        said.stream().anyMatch(words::endsInThing)
+        !holds && said.stream().anyMatch(words::endsInThing)
             || said.stream().anyMatch(words::isScanned)
             || words.conditions().begins(said, 0)
             || words.heads().begins(said, 0);

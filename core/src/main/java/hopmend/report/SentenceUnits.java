@@ -95,7 +95,9 @@ final class SentenceUnits {
         behind++;
       }
       Sentence s = sentence(at, from, behind);
-      if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
+      if (isOfLongerName(at, s)) {
+        ofNone(at, s.firstCode(), s.behindCodes());
+      } else if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
         telling.add(s);
       } else if (isOfUnknown(at, s) || isNameBeforeCode(at, s)) {
         ofNone(at, s.firstCode(), s.behindCodes());
@@ -245,7 +247,9 @@ final class SentenceUnits {
   /** "P0193 active, engine. Winch C1A22 active": no unit of the sentence before holds that. */
   private boolean isNameBeforeCode(LineAtHand at, Sentence s) {
     int i = s.from();
-    while (i < s.behind() && i - s.from() < LONGEST_BARE_NAME && mayBeName(at, i)) {
+    boolean holds =
+        s.firstCode() < s.behindCodes() && at.finds.codes.get(s.firstCode()).isOfEquipment();
+    while (i < s.behind() && i - s.from() < LONGEST_BARE_NAME && mayBeName(at, i, holds)) {
       i++;
     }
     return s.from() > 0
@@ -255,12 +259,34 @@ final class SentenceUnits {
         && at.segment(i) == at.segment(s.from());
   }
 
-  private boolean mayBeName(LineAtHand at, int i) {
+  /** "...; seat heating B1A71": a known name is a part of one that nobody knows. */
+  private boolean isOfLongerName(LineAtHand at, Sentence s) {
+    if (s.from() == 0 || s.all().size() != 1 || s.behindCodes() - s.firstCode() != 1) {
+      return false;
+    }
+    Mention unit = s.all().get(0);
+    int i = s.from();
+    while (i < s.behind()
+        && i - s.from() <= LONGEST_BARE_NAME
+        && (i >= unit.from() && i < unit.behind() || mayBeName(at, i, true))) {
+      i++;
+    }
+    return i > unit.behind() - 1
+        && i - s.from() > unit.behind() - unit.from()
+        && i < s.behind()
+        && at.part(i) == Part.CODE
+        && at.finds.codes.get(s.firstCode()).isOfEquipment()
+        && at.segment(i) == at.segment(s.from());
+  }
+
+  /**
+   * @param holds whether the code behind it is one that only its maker can explain
+   */
+  private boolean mayBeName(LineAtHand at, int i, boolean holds) {
     Word w = at.word(i);
     return at.part(i) == Part.OTHER
-        && words.mayName(w)
+        && (holds || words.mayName(w) && !words.endsInThing(w))
         && !words.isHolding(w)
-        && !words.endsInThing(w)
         && !words.isMoment(w)
         && !words.isThen(w);
   }
@@ -336,13 +362,17 @@ final class SentenceUnits {
     int last = at.finds.codesBefore(at.word(behind - 1).end());
     Sentence whole = new Sentence(from, behind, first, last, joined(at, all));
     List<Mention> telling = new ArrayList<>(all.size());
-    for (int m = 0; m < whole.all().size(); m++) {
+    int count = whole.all().size();
+    // "ECM, TCM, ABS: clear."
+    boolean allClean =
+        count > 1 && first == last && isClean(at, whole, whole.all().get(count - 1), true);
+    for (int m = 0; m < count; m++) {
       Mention unit = whole.all().get(m);
       if (isDescription(at, whole, m)) {
         continue;
       }
       boolean none = whole.codesOf(m) == 0;
-      if (!isClean(at, whole, unit, none)) {
+      if (!allClean && !isClean(at, whole, unit, none)) {
         telling.add(unit);
       } else if (!none || first == last && isStopped(at, behind)) {
         at.account(unit.from(), unit.behind(), Part.FILL);
@@ -541,7 +571,10 @@ final class SentenceUnits {
       if (at.part(i) == Part.CODE || at.part(i) == Part.UNIT) {
         return nothing;
       }
-      boolean says = words.isNothing(at.word(i)) || words.none().begins(at.words(), i);
+      boolean says =
+          words.isNothing(at.word(i))
+              || words.none().begins(at.words(), i)
+              || s.firstCode() == s.behindCodes() && words.isHealthy(at.word(i));
       // "nothing now, but had P0113", "no active faults, 1 stored: U0155"
       nothing |= says && (i + 1 == s.behind() || !words.isAnd(at.word(i + 1)));
       nothing &= none || !words.isAnd(at.word(i)) && at.part(i) != Part.STATE;

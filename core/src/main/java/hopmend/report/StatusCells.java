@@ -222,7 +222,9 @@ final class StatusCells {
             || at.segment(behind + 1) != at.segment(behind)
             || at.part(behind + 1) == Part.CODE;
     boolean apart = at.segment(behind) != at.segment(behind - 1);
-    return ends && (only || isTyped(code)) && !(apart && mayCount(at.word(behind).text(), code));
+    return ends
+        && (only || isTyped(code) || typesFollowCodes())
+        && !(apart && mayCount(at.word(behind).text(), code));
   }
 
   private void byteAlone(LineAtHand at, int k, int behind) {
@@ -235,7 +237,7 @@ final class StatusCells {
       return;
     }
     if (!isTyped(at.finds.codes.get(k)) && typesFollowCodes()) {
-      at.finds.type = read;
+      at.finds.codes.set(k, at.finds.codes.get(k).with(read));
       at.account(behind, behind + 1, Part.VALUE);
       return;
     }

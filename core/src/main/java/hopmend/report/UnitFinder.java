@@ -35,6 +35,7 @@ final class UnitFinder {
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
     List<LineFinds.UnitAt> paired = paired(at);
+    paired = paired.isEmpty() ? atEnds(at) : paired;
     if (!paired.isEmpty()) {
       for (int k = 0; k < paired.size(); k++) {
         at.finds.unitsOfSentence.put(k, List.of(paired.get(k)));
@@ -117,6 +118,49 @@ final class UnitFinder {
       i = pastStates(at, i + unit.words());
     }
     return i == at.size() ? units : List.of();
+  }
+
+  /** "P0401 EGR - pending - ECM, C0051 - confirmed - ABS": each item of a list ends in its unit. */
+  private List<LineFinds.UnitAt> atEnds(LineAtHand at) {
+    List<LineFinds.UnitAt> units = new ArrayList<>();
+    List<LineFinds.Code> codes = at.finds.codes;
+    if (codes.size() < 2 || codes.size() > MOST_TOGETHER) {
+      return units;
+    }
+    int first = LineFinds.countBefore(at.words(), Word::start, codes.get(0).start());
+    boolean told = IntStream.range(0, first).anyMatch(i -> at.part(i) == Part.UNIT);
+    for (int k = 0; k < codes.size() && !told; k++) {
+      int from = LineFinds.countBefore(at.words(), Word::start, codes.get(k).end());
+      int behind = endOfItem(at, from, k);
+      int unit = behind;
+      while (unit > from && at.part(unit - 1) == Part.UNIT) {
+        unit--;
+      }
+      Phrases.Match<ControlUnit> match =
+          unit > from && unit < behind && at.segment(unit - 1) != at.segment(unit)
+              ? names.at(at, unit)
+              : null;
+      if (match == null || unit + match.words() != behind) {
+        return List.of();
+      }
+      units.add(named(at, unit, match));
+    }
+    return units;
+  }
+
+  /** Behind the last word before the comma that the next code stands behind; else its own first. */
+  private int endOfItem(LineAtHand at, int from, int code) {
+    if (code + 1 == at.finds.codes.size()) {
+      int end = from;
+      while (end < at.size() && !(end > from && at.endsSentence(end - 1))) {
+        end++;
+      }
+      return end;
+    }
+    int start = at.finds.codes.get(code + 1).start();
+    int next = LineFinds.countBefore(at.words(), Word::start, start);
+    boolean parted = next > from && ",;".indexOf(glyphs[at.word(next - 1).end()]) >= 0;
+    return parted ? next : from;
   }
 
   private static int pastStates(LineAtHand at, int from) {
@@ -371,7 +415,7 @@ final class UnitFinder {
   private boolean isColon(LineAtHand at, int word) {
     int to = word < at.size() ? at.word(word).start() : at.line().end();
     for (int i = at.word(word - 1).end(); i < to; i++) {
-      if (glyphs[i] == ':') {
+      if (glyphs[i] == ':' || glyphs[i] == '>' && "-=".indexOf(glyphs[i - 1]) >= 0) {
         return true;
       }
     }

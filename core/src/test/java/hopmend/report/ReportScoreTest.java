@@ -19,7 +19,7 @@ class ReportScoreTest {
 
   @ParameterizedTest
   @CsvSource({
-    "first-set.yaml, 595",
+    "first-set.yaml, 600",
     "sentence-set.yaml, 129",
     "layout-set.yaml, 266",
     "frame-layout-set.yaml, 55",
