@@ -34,8 +34,6 @@ final class StatusCells {
   private static final Pattern BYTE_AT_END =
       Pattern.compile("(?im)[|;,\\t ] ?([0-9a-f]{2})[ |]{0,4}$");
 
-  private static final Pattern STATUS_BYTE = Pattern.compile("(?i)status[ -]?bytes?\\b");
-
   private static final String NO = "-–—☐□○";
   private static final String HOOKS = "✓✔☑";
   private static final String CROSSES = "✗✘✕☒×";
@@ -50,10 +48,8 @@ final class StatusCells {
   /** Whether a byte stands behind a failure type that cannot be a count; looked up once. */
   private Boolean bytesFollowTypes;
 
-  /** Whether rows end in a byte that cannot be a count, and whether it is named; looked up once. */
+  /** Whether rows end in a byte that cannot be a count; looked up once. */
   private Boolean bytesEndRows;
-
-  private Boolean bytesAreNamed;
 
   /** Whether "00" stands behind a code, where others have their failure type; looked up once. */
   private Boolean typesFollowCodes;
@@ -230,8 +226,7 @@ final class StatusCells {
   private void byteAlone(LineAtHand at, int k, int behind) {
     Word w = at.word(behind);
     int read = HexByte.of(w.text()).getAsInt();
-    boolean ofTyped = isTyped(at.finds.codes.get(k)) && (isNoCount(w.text()) || bytesFollowTypes());
-    if (ofTyped || bytesAreNamed()) {
+    if (isTyped(at.finds.codes.get(k)) && (isNoCount(w.text()) || bytesFollowTypes())) {
       statusByte(at, read, w.start(), w.end());
       at.account(behind, behind + 1, Part.STATE);
       return;
@@ -270,14 +265,6 @@ final class StatusCells {
           BYTE_AT_END.matcher(new String(glyphs)).results().anyMatch(m -> isNoCount(m.group(1)));
     }
     return bytesEndRows;
-  }
-
-  /** "Last column: status byte (ISO 14229)". */
-  private boolean bytesAreNamed() {
-    if (bytesAreNamed == null) {
-      bytesAreNamed = STATUS_BYTE.matcher(new String(glyphs)).find();
-    }
-    return bytesAreNamed;
   }
 
   /**

@@ -203,7 +203,7 @@ final class WrappedLines {
   /** "... ya no aparece": the verb is the last word of a state. */
   private boolean endsInState(List<Word> all) {
     for (int i = Math.max(0, all.size() - LONGEST_STATE); i < all.size(); i++) {
-      var state = words.states().at(all, i);
+      Phrases.Match<ReportWords.Said> state = words.states().at(all, i);
       if (state != null && i + state.words() == all.size()) {
         return true;
       }
