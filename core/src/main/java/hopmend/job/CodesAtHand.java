@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -59,6 +60,7 @@ final class CodesAtHand {
   private final Optional<CodePlace> place;
   private final Once<Map<TroubleCode, CodeMeaning>> meanings = new Once<>(this::mean);
   private final Once<List<Message>> misfits = new Once<>(this::findMisfits);
+  private final Map<Wording, Optional<Drawing>> drawn = new ConcurrentHashMap<>();
 
   CodesAtHand(JobState job, Catalog catalog) {
     this.job = job;
@@ -153,9 +155,12 @@ final class CodesAtHand {
   }
 
   Optional<Drawing> drawing(Wording words) {
-    return Optional.of(picture)
-        .filter(p -> p.nodes().size() > 1)
-        .map(p -> CodeDrawing.draw(p, words));
+    return drawn.computeIfAbsent(
+        words,
+        w ->
+            Optional.of(picture)
+                .filter(p -> p.nodes().size() > 1)
+                .map(p -> CodeDrawing.draw(p, w)));
   }
 
   Optional<VehicleCard> body() {
