@@ -17,6 +17,7 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
   private static final char NAME = '@';
   private static final char NUMBER = '0';
   private static final char CODES = '&';
+  private static final char SHORT = '#';
 
   /** Signs by which trees are drawn: the last branch is another one. */
   private static final String BRANCHES = "│├└─┬┌`|+";
@@ -25,6 +26,8 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
   private static final int LONGEST = 8;
 
   private static final int LONGEST_NAME = 4;
+
+  private static final int LONGEST_SHORT = 5;
 
   /** No line that names one thing and tells nothing of it. */
   static final HeadingShape NONE = new HeadingShape("", 0, 0, false);
@@ -55,18 +58,29 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     boolean kind = false;
     boolean bracketed = false;
     int i = 0;
+    if (isCalledForShort(at, glyphs, words, units)) {
+      written.append(signs(glyphs, place, at.word(0).start())).append(SHORT);
+      place = at.word(0).end();
+      i = 1;
+    }
     while (i < at.size()) {
       Phrases.Match<ControlUnit> unit = at.part(i) == Part.UNIT ? units.at(at, i) : null;
       int behind = unit == null ? i + 1 : i + unit.words();
       String signs = signs(glyphs, place, at.word(i).start());
       boolean opens = start >= 0 && place == end && signs.equals("(");
-      boolean goesOn = start >= 0 && place == end && (opens || signs.isEmpty() && isBeside(at, i));
+      boolean joins = signs.isEmpty() && isBeside(at, i) || isHyphen(glyphs, place, at.word(i));
+      boolean goesOn = start >= 0 && place == end && (opens || joins);
       boolean isKind = unit == null && words.isLabel(at.words(), i, Label.UNIT);
       isKind &= goesOn || i + 1 < at.size() && isNameAfter(at, i, glyphs, words);
       boolean isOf = goesOn && i + 1 < at.size() && isOf(at, i, words);
       boolean isState = at.part(i) == Part.STATE;
       boolean isResult = start >= 0 && words.results().begins(at.words(), i);
       boolean isName = unit != null || isKind || isOf || isState || isUnknown(at, i) && !isResult;
+      if (start >= 0 && signs.equals("-") && behind == at.size() && isShort(glyphs, at.word(i))) {
+        written.append(signs).append(SHORT);
+        place = at.word(i).end();
+        break; // "Engine - ECM", "Stop-start - SSM"
+      }
       if (isName && start >= 0 && !goesOn) {
         boolean saidOfIt = unit == null && !isState && at.segment(i) != at.segment(i - 1);
         if (!saidOfIt) {
@@ -95,6 +109,36 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     return start < 0 || named > LONGEST_NAME
         ? NONE
         : new HeadingShape(written.toString(), start, end, kind);
+  }
+
+  /** "ECM - Engine", "TLU - Tail lift", and not "ABS - faulty". */
+  private static boolean isCalledForShort(
+      LineAtHand at, char[] glyphs, ReportWords words, UnitNames units) {
+    if (at.size() < 2
+        || !isShort(glyphs, at.word(0))
+        || !signs(glyphs, at.word(0).end(), at.word(1).start()).equals("-")
+        || isHyphen(glyphs, at.word(0).end(), at.word(1))) {
+      return false;
+    }
+    boolean known = at.part(0) == Part.UNIT;
+    boolean name =
+        known
+            ? at.part(1) == Part.UNIT && units.at(at, 1) != null
+            : isUnknown(at, 1) && !words.results().begins(at.words(), 1);
+    return name && at.segment(1) == at.segment(at.size() - 1);
+  }
+
+  private static boolean isHyphen(char[] glyphs, int place, Word w) {
+    return w.start() == place + 1 && glyphs[place] == '-';
+  }
+
+  /** "ECM", "SSM": what the name before it is called for short. */
+  private static boolean isShort(char[] glyphs, Word w) {
+    boolean capitals = w.digits() == 0 && w.text().length() <= LONGEST_SHORT;
+    for (int i = w.start(); i < w.end() && capitals; i++) {
+      capitals = Character.isUpperCase(glyphs[i]);
+    }
+    return capitals;
   }
 
   /** "Engine faulty" are two things. */

@@ -27,8 +27,12 @@ final class JsonLayout {
       Pattern.compile(
           "(?m)^ *- +[^:\\s][^:\\n]*:( |$)|^( *)\\S[^\\n]*:\\s*\\n\\2 *(-|[^:\\s]+:)( |$)");
 
-  /** A field or an item that lies deeper than what is above it: lists of one level have none. */
-  private static final Pattern WITHIN = Pattern.compile("(?m)^ +(?:[^\\s#-][^:\\n]*:|- )");
+  /**
+   * A field that lies deeper than what is above it, in an item or not; bare items are read as
+   * lines.
+   */
+  private static final Pattern WITHIN =
+      Pattern.compile("(?m)^ +(?:[^\\s#-][^:\\n]*:|-(?: +[^:\\n]+:( |$)| *[\\[{]))");
 
   private static final Pattern YAML_LINE =
       Pattern.compile(

@@ -630,16 +630,25 @@ final class LineReader {
         && at.word(at.size() - 1).end() == f.unitEnd;
   }
 
-  /** "Gateway ok". */
+  /** "Gateway ok", "gateway: none". */
   private boolean isHealthy(LineAtHand at) {
     boolean healthy = false;
     for (int i = 0; i < at.size(); i++) {
-      if ((at.part(i) == Part.OTHER || at.part(i) == Part.FILL) && words.isHealthy(at.word(i))) {
+      boolean says = words.isHealthy(at.word(i)) || isNothingBehindSign(at, i);
+      if ((at.part(i) == Part.OTHER || at.part(i) == Part.FILL) && says) {
         at.account(i, i + 1, Part.FILL);
         healthy = true;
       }
     }
     return healthy;
+  }
+
+  private boolean isNothingBehindSign(LineAtHand at, int i) {
+    return i > 0
+        && i + 1 == at.size()
+        && at.segment(i) != at.segment(i - 1)
+        && words.isNothing(at.word(i))
+        && at.finds.states.isEmpty();
   }
 
   /** Capitals only. */

@@ -141,8 +141,8 @@ final class OdometerFinder {
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
     int unit = spoken.unitOf(at, i);
-    if (whole(Glyphs.seen(glyphs, number[0], number[1])) < LEAST_DISTANCE
-        && !spoken.isTenKilometres(at, unit)) {
+    double least = spoken.isTenKilometres(at, unit) ? LEAST_DISTANCE / 10.0 : LEAST_DISTANCE;
+    if (whole(Glyphs.seen(glyphs, number[0], number[1])) < least) {
       return i;
     }
     boolean said = spoken.isSaidToBeRun(at, i);

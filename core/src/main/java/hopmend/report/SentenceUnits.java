@@ -374,11 +374,20 @@ final class SentenceUnits {
       boolean none = whole.codesOf(m) == 0;
       if (!allClean && !isClean(at, whole, unit, none)) {
         telling.add(unit);
-      } else if (!none || first == last && isStopped(at, behind)) {
+      } else if (!none || first == last && (isStopped(at, behind) || isCleanAfterSign(at, unit))) {
         at.account(unit.from(), unit.behind(), Part.FILL);
       }
     }
     return new Sentence(from, behind, first, last, telling);
+  }
+
+  /** "; gearbox - none;" */
+  private boolean isCleanAfterSign(LineAtHand at, Mention unit) {
+    int i = unit.behind();
+    return i < at.size()
+        && at.segment(i) != at.segment(i - 1)
+        && ":-".indexOf(glyphs[at.word(i).start() - 2]) >= 0
+        && (words.isNothing(at.word(i)) || saysFine(at, i));
   }
 
   /** "ABS, cluster and gateway" hold the same codes, and "(ABS, cluster)" do. */
@@ -734,10 +743,14 @@ final class SentenceUnits {
         && isPlaced(at, unit);
   }
 
-  /** "The engine runs rough, P0335" says nothing of who speaks; "the ABS logs one: C0035" does. */
+  /**
+   * "The engine runs rough, P0335" says nothing of who speaks; "the ABS logs one: C0035" and "ABS -
+   * C0035" do.
+   */
   private boolean isBeside(LineAtHand at, int said, int code) {
     return at.segment(code) == at.segment(said)
         || at.isAnnounced(code)
+        || said + 1 == code && glyphs[at.word(code).start() - 2] == '-'
         || "([".indexOf(glyphs[at.word(code).start() - 1]) >= 0;
   }
 }

@@ -311,11 +311,12 @@ final class SpokenDistances {
             .isPresent();
   }
 
-  /** "04:10, MIL on" is a time, and a lamp. */
+  /** "04:10, MIL on" is a time, and a lamp; "127 MIL" how often, and a lamp in its column. */
   private boolean isCountedInIt(LineAtHand at, int[] number) {
     int unit = Glyphs.behindSpaces(glyphs, number[1]);
     boolean isTime = number[0] > 0 && glyphs[number[0] - 1] == ':';
-    return !isTime && unit < at.line().end() && Character.isLetter(glyphs[unit]);
+    boolean isNext = unit - number[1] <= 1 && unit < at.line().end();
+    return !isTime && isNext && Character.isLetter(glyphs[unit]);
   }
 
   /** The number of the word that is the unit of a number. */

@@ -27,10 +27,18 @@ final class UnitFields {
     this.names = names;
   }
 
-  /** "0x10 Engine": the name that stands behind an address, else all of it. */
+  /** "0x10 Engine", "módulo de motor": the name behind an address or a kind, else all of it. */
   private int named(LineAtHand at, int first, int behind) {
-    boolean address = first + 1 < behind && at.word(first).text().matches("0x[0-9a-f]{1,8}");
-    return address && names.at(at, first + 1) != null ? first + 1 : first;
+    int name = first;
+    int kind = 1;
+    while (name < behind && kind > 0 && names.at(at, name) == null) {
+      Word w = at.word(name);
+      Phrases.Match<Label> label = words.labels().at(at.words(), name);
+      boolean isKind = label != null && label.meaning() == Label.UNIT;
+      kind = isKind ? label.words() : w.isHexAddress() || words.isTie(w) ? 1 : 0;
+      name += kind;
+    }
+    return name < behind && names.at(at, name) != null ? name : first;
   }
 
   void unitCell(LineAtHand at, String written, Cell cell, int first, int behind) {
@@ -155,13 +163,14 @@ final class UnitFields {
       at.finds.unitIsLabelled = true;
       return to;
     }
-    if (isAddress || words.measure(written).isPresent()) {
+    int name = named(at, from, to);
+    if (isAddress && name == from || words.measure(written).isPresent()) {
       return from;
     }
-    Phrases.Match<ControlUnit> match = names.at(at, named(at, from, to));
-    String name = match != null ? match.meaning().name() : written;
-    if (name.length() <= 60 && name.chars().anyMatch(Character::isLetter)) {
-      at.finds.names(name, start, end, true);
+    Phrases.Match<ControlUnit> match = names.at(at, name);
+    String told = match != null ? match.meaning().name() : written;
+    if (told.length() <= 60 && told.chars().anyMatch(Character::isLetter)) {
+      at.finds.names(told, start, end, true);
       at.finds.unitIsLabelled = true;
       at.account(from, to, Part.UNIT);
       return to;

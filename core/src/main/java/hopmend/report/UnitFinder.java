@@ -821,9 +821,10 @@ final class UnitFinder {
         && words.isLabel(at.words(), i, Label.UNIT);
   }
 
-  /** Whether a word makes a name to something more; a short number or "fault memory" does not. */
+  /** Whether a word makes a name to something more; a number or "fault memory" does not. */
   private boolean isForeign(LineAtHand at, int i) {
     boolean number = at.word(i).isNumber() && at.word(i).text().length() <= 3;
+    number |= at.word(i).isHexAddress();
     number |= words.heads().begins(at.words(), i);
     return at.part(i) == Part.VALUE || at.part(i) == Part.OTHER && !number;
   }

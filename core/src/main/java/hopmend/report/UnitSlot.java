@@ -58,11 +58,20 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
    *
    * @param mayName whether they are no description
    * @param isAlone whether the line describes nothing beside them
+   * @param isOfOther whether they stand below a name, and not that of control units
    */
-  record Name(Shape shape, String written, int start, int end, boolean mayName, boolean isAlone) {
-    /** "MSG": a description is no such word. */
+  record Name(
+      Shape shape,
+      String written,
+      int start,
+      int end,
+      boolean mayName,
+      boolean isAlone,
+      boolean isOfOther) {
+    /** "MSG": a description is no such word; "HIGH" below "Severity" is another. */
     boolean isShort() {
-      return written.length() > 1
+      return !isOfOther
+          && written.length() > 1
           && written.length() <= LONGEST_SHORT
           && written.chars().allMatch(Character::isUpperCase);
     }
@@ -96,6 +105,11 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
       i = Math.max(i + 1, behind);
     }
     return names.isEmpty() ? NONE : new UnitSlot(Optional.empty(), names);
+  }
+
+  /** A column or field that is not called one of control units: "Severity", "Lamp". */
+  private static boolean isOfOther(Head head) {
+    return head != Head.NONE && !head.is(Label.UNIT) && !head.is(Label.CODE);
   }
 
   private static Optional<Shape> known(LineAtHand at, char[] glyphs) {
@@ -139,7 +153,8 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
         start,
         end,
         mayName,
-        !isDescribed(at, from, behind));
+        !isDescribed(at, from, behind),
+        isOfOther(at.cellOf(from).head()));
   }
 
   /** Whether words stand elsewhere that may tell what is wrong. */

@@ -2,6 +2,7 @@ package hopmend.report;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * A word of a report: letters and digits that stand together.
@@ -12,6 +13,8 @@ import java.util.List;
  */
 record Word(String text, int start, int end) {
   private static final int LONGEST = 40;
+
+  private static final Pattern HEX_ADDRESS = Pattern.compile("0x[0-9a-f]{1,8}");
 
   /** The words of a stretch, those of more than {@value #LONGEST} characters without their text. */
   static List<Word> of(char[] glyphs, int from, int to) {
@@ -51,6 +54,11 @@ record Word(String text, int start, int end) {
 
   boolean isNumber() {
     return !text.isEmpty() && digits() == text.length();
+  }
+
+  /** "0x0B", "0x18DAF110". */
+  boolean isHexAddress() {
+    return HEX_ADDRESS.matcher(text).matches();
   }
 
   /** How many digits are in it. */

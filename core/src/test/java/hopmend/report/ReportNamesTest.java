@@ -1,0 +1,204 @@
+package hopmend.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Shipped;
+import hopmend.fault.CodeState;
+import hopmend.fault.FreezeFrameValue;
+import hopmend.fault.FreezeFrameValue.Condition;
+import hopmend.fault.ReadCode;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.dataformat.yaml.YAMLMapper;
+
+/** Each usual name of a unit, a state or a field is known, in whatever layout it stands. */
+class ReportNamesTest {
+  private static final ReportWords WORDS = Shipped.CATALOG.reportWords();
+
+  private static Names names;
+
+  record Read(String reads, List<String> names) {}
+
+  record None(List<String> units, List<String> says) {}
+
+  record Names(
+      Map<String, List<String>> units,
+      Map<CodeState, List<String>> states,
+      List<String> unitFields,
+      List<String> statusFields,
+      List<String> odometers,
+      Map<Condition, Read> conditions,
+      List<None> none) {}
+
+  @BeforeAll
+  static void read() throws IOException {
+    try (InputStream in = ReportNamesTest.class.getResourceAsStream("/report-names.yaml")) {
+      names = new YAMLMapper().readValue(in, Names.class);
+    }
+  }
+
+  private static ScanText scan(String layout, Object... values) {
+    return ScanText.read(layout.formatted(values), 2026, WORDS);
+  }
+
+  private static List<ReadCode> codes(ScanText scan) {
+    return scan.found().stream().map(ScanText.Found::read).toList();
+  }
+
+  @Test
+  void aControlUnitIsKnownAsAFieldAndAsAHeading() {
+    List<String> layouts = List.of("ECU: %s\nP0562 stored\n", "%s\n  P0562 stored\n");
+    assertThat(
+            names.units().entrySet().stream()
+                .flatMap(unit -> unit.getValue().stream().map(n -> Map.entry(n, unit.getKey())))
+                .flatMap(
+                    n ->
+                        layouts.stream()
+                            .map(l -> codes(scan(l, n.getKey())))
+                            .filter(
+                                c -> c.size() != 1 || !c.get(0).controlUnit().equals(n.getValue()))
+                            .map(c -> n.getKey() + " -> " + c)))
+        .isEmpty();
+  }
+
+  @Test
+  void aStateIsKnownBehindItsCodeInAFieldInAColumnAndInBrackets() {
+    List<String> layouts =
+        List.of(
+            "P0562 %s",
+            "P0562 - low voltage - %s",
+            "Code: P0562\nStatus: %s",
+            "Code;Status\nP0562;%s",
+            "P0562 (%s)",
+            "Engine\n  P0562  system voltage   %s");
+    assertThat(
+            names.states().entrySet().stream()
+                .flatMap(state -> state.getValue().stream().map(n -> Map.entry(n, state.getKey())))
+                .flatMap(
+                    n ->
+                        layouts.stream()
+                            .map(l -> codes(scan(l, n.getKey())))
+                            .filter(
+                                c ->
+                                    c.size() != 1
+                                        || !c.get(0).states().equals(Set.of(n.getValue())))
+                            .map(c -> n.getKey() + " -> " + c)))
+        .isEmpty();
+  }
+
+  /** Of two codes, so that a field that is not understood and given to the other one shows. */
+  private static Stream<List<ReadCode>> twoCodes(String field, String one, String other) {
+    return Stream.of(
+        codes(scan("%1$s;DTC;Text\n%2$s;P0562;voltage\n%3$s;P0101;air\n", field, one, other)),
+        codes(scan("DTC | Text | %s\nP0562 | voltage | %s\nP0101 | air | %s", field, one, other)),
+        codes(scan("DTC: P0562\n%1$s: %2$s\n\nDTC: P0101\n%1$s: %3$s\n", field, one, other)),
+        codes(
+            scan(
+                "{\"dtcs\":[{\"dtc\":\"P0562\",\"%1$s\":\"%2$s\"},"
+                    + "{\"dtc\":\"P0101\",\"%1$s\":\"%3$s\"}]}",
+                field, one, other)));
+  }
+
+  @Test
+  void aFieldOfControlUnitsHoldsThoseThatNobodyKnows() {
+    assertThat(names.unitFields())
+        .allSatisfy(
+            field ->
+                assertThat(twoCodes(field, "Zeppelin", "Orbiter"))
+                    .allSatisfy(
+                        c ->
+                            assertThat(c)
+                                .extracting(ReadCode::controlUnit)
+                                .containsExactly("Zeppelin", "Orbiter")));
+  }
+
+  @Test
+  void aFieldOfTheStateTellsOfItsOwnCode() {
+    assertThat(names.statusFields())
+        .allSatisfy(
+            field ->
+                assertThat(twoCodes(field, "active", "stored"))
+                    .allSatisfy(
+                        c ->
+                            assertThat(c)
+                                .extracting(ReadCode::states)
+                                .containsExactly(
+                                    Set.of(CodeState.CURRENT), Set.of(CodeState.STORED))));
+  }
+
+  @Test
+  void anOdometerIsKnownWhereverItStands() {
+    List<String> layouts =
+        List.of(
+            "%s: 123456 km\nP0562 stored\n",
+            "%s 123456 km\nP0562 stored",
+            "P0562 stored\n%s\t123456 km",
+            "{\"dtcs\":[\"P0562\"],\"%s\":\"123456 km\"}",
+            "Date: 2026-03-02  |  %s: 123456 km\nP0562 stored");
+    assertThat(names.odometers())
+        .allSatisfy(
+            name ->
+                assertThat(layouts)
+                    .allSatisfy(
+                        l ->
+                            assertThat(scan(l, name).odometer().orElseThrow().value())
+                                .isEqualTo(123456)));
+  }
+
+  @Test
+  void aConditionOfTheFreezeFrameIsKnownInLinesColumnsAndFields() {
+    List<String> layouts =
+        List.of(
+            "P0562 stored\nFreeze frame\n%s: %s %s\n",
+            "P0562 stored\nFreeze frame\n  %s    %s %s\n",
+            "P0562 stored\nFreeze frame;Value;Unit\n%s;%s;%s\n",
+            "{\"dtc\":\"P0562\",\"freezeFrame\":{\"%s\":\"%s %s\"}}",
+            "P0562 stored\n%1$s [%3$s]: %2$s\n");
+    assertThat(names.conditions())
+        .allSatisfy(
+            (condition, read) -> {
+              String[] value = read.reads().split(" ");
+              assertThat(read.names())
+                  .allSatisfy(
+                      name ->
+                          assertThat(layouts)
+                              .allSatisfy(
+                                  l ->
+                                      assertThat(scan(l, name, value[0], value[1]).freezeFrame())
+                                          .extracting(FreezeFrameValue::condition)
+                                          .containsExactly(condition)));
+            });
+  }
+
+  @Test
+  void aUnitWithoutFaultsHoldsNoneOfTheCodesOfItsNeighbour() {
+    assertThat(names.none())
+        .allSatisfy(
+            none ->
+                assertThat(none.says())
+                    .allSatisfy(
+                        says -> {
+                          String one = none.units().get(0);
+                          String other = none.units().get(1);
+                          assertThat(scan("%s: %s\n%s: %2$s", one, says, other).isWithoutFaults())
+                              .isTrue();
+                          assertThat(
+                                  Stream.of(
+                                      "%s: P0562\n%s: %s",
+                                      "%s\n  P0562\n%s\n  %s\n",
+                                      "%s: P0562, P0101; %s: %s",
+                                      "%2$s;%3$s\n%1$s;P0562"))
+                              .allSatisfy(
+                                  l ->
+                                      assertThat(codes(scan(l, one, other, says)))
+                                          .isNotEmpty()
+                                          .allMatch(c -> c.controlUnit().equals("engine control")));
+                        }));
+  }
+}
