@@ -128,6 +128,7 @@ final class LineReader {
     at.finds.runs = runs(at);
     sentences(at);
     judge(at);
+    unitFields.sourceFirst(at);
     unitFields.bracketed(at);
     unitFields.firstColumn(at);
     return at.finds;
@@ -566,6 +567,10 @@ final class LineReader {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();
     }
     boolean isFrame = at.finds.values.stream().anyMatch(v -> v.condition() != null);
+    if (!at.finds.hasCodes() && at.words().stream().anyMatch(words::isCodeMessage)) {
+      at.finds.speaksOfCodes = true;
+      at.finds.isKnownHead = true;
+    }
     for (int i = 0; i < at.size() && !at.finds.isKnownHead && !isFrame; i++) {
       boolean mayName = i == 0 || at.finds.isMarkedHeading || at.finds.otherWords == 0;
       at.finds.isKnownHead =

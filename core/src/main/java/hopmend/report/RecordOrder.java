@@ -145,7 +145,7 @@ enum RecordOrder {
     return !f.hasCodes()
         && (unit || states)
         && f.values.isEmpty()
-        && f.odometers.isEmpty()
+        && (f.odometers.isEmpty() || f.isStatusField && !f.states.isEmpty())
         && (!f.speaksOfCodes || f.unitIsLabelled || f.isStatusField);
   }
 }

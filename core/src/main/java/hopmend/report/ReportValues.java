@@ -67,6 +67,14 @@ final class ReportValues {
   /** Where several distances stood, each at which a code was set. */
   private Beside distancesOfCodes = Beside.NOTHING;
 
+  /** How many codes stood above the last distance below one, and how many stood there. */
+  private int codesAboveDistance;
+
+  private int distancesOfCode;
+
+  /** Whether codes have more than one: when each was set first, and when last. */
+  private boolean eachHasSeveral;
+
   private final List<LineFinds.Distance> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
 
@@ -218,6 +226,7 @@ final class ReportValues {
    * later: no vehicle runs backwards; the other is asked.
    */
   private void odometer(LineFinds.Value v, Beside beside, boolean named) {
+    boolean ofVehicle = beside == Beside.RECORD && isOneMoreBelowCode();
     boolean ofOnePlace =
         beside == Beside.NOTHING || beside == Beside.RECORD && codesAbove == codesAboveOdometer;
     boolean isAnother = named && odometerIsNamed && beside == odometerBeside && ofOnePlace;
@@ -234,7 +243,9 @@ final class ReportValues {
       noOdometer();
     }
     boolean ofCodes = beside != Beside.NOTHING && beside == distancesOfCodes;
-    if (odometer.isEmpty() && !ofCodes) {
+    if (ofVehicle && ofCodes && named) {
+      take(v, Beside.NOTHING, true);
+    } else if (odometer.isEmpty() && !ofCodes) {
       take(v, beside, named);
     } else if (odometerBeside == beside
         && beside != Beside.NOTHING
@@ -244,6 +255,24 @@ final class ReportValues {
       marks.doubt(v, Message.of("doubt.odometer-of-codes"), odometer.orElseThrow());
       noOdometer();
     }
+  }
+
+  /**
+   * "P0171, mileage 88 120. P0172, mileage 88 124. Odometer now 88 342": below the last code stands
+   * one more than below each of the others.
+   */
+  private boolean isOneMoreBelowCode() {
+    if (codesAbove == codesAboveDistance) {
+      distancesOfCode++;
+    } else {
+      eachHasSeveral |= distancesOfCode > 1;
+      codesAboveDistance = codesAbove;
+      distancesOfCode = 1;
+      if (eachHasSeveral && distancesOfCodes == Beside.RECORD) {
+        noOdometer();
+      }
+    }
+    return distancesOfCode == 2 && !eachHasSeveral;
   }
 
   private void take(LineFinds.Value v, Beside beside, boolean named) {

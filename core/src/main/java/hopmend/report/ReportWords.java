@@ -111,6 +111,7 @@ public final class ReportWords {
       List<String> cases,
       List<String> thousand,
       List<String> tenKilometres,
+      List<String> codeMessages,
       List<String> plainDegrees,
       List<String> passing,
       List<String> of,
@@ -161,6 +162,7 @@ public final class ReportWords {
   private final Set<String> besideNames = new HashSet<>();
   private final Set<String> thousand = new HashSet<>();
   private final Set<String> tenKilometres = new HashSet<>();
+  private final Set<String> codeMessages = new HashSet<>();
   private final Set<String> plainDegrees = new HashSet<>();
   private final Set<String> passing = new HashSet<>();
   private final Set<String> of = new HashSet<>();
@@ -274,6 +276,7 @@ public final class ReportWords {
     words(file.holds(), holds);
     words(file.thousand(), thousand);
     words(file.tenKilometres(), tenKilometres);
+    words(file.codeMessages(), codeMessages);
     words(file.passing(), passing);
     words(file.of(), of);
     file.plainDegrees().forEach(d -> plainDegrees.add(small(d)));
@@ -829,6 +832,11 @@ public final class ReportWords {
   /** The Swedish and Norwegian mil. */
   boolean isTenKilometres(Word w) {
     return tenKilometres.contains(w.text());
+  }
+
+  /** "DM1": a message that is a list of codes. */
+  boolean isCodeMessage(Word w) {
+    return codeMessages.contains(w.text());
   }
 
   boolean isTraffic(Word w) {

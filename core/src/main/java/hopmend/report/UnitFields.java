@@ -203,6 +203,22 @@ final class UnitFields {
     }
   }
 
+  /** "0x0B: SPN 789 FMI 5": the source of what its line tells, whether anybody knows it or not. */
+  void sourceFirst(LineAtHand at) {
+    if (!ofHeavyVehicle
+        || at.finds.unit != null
+        || at.size() < 2
+        || !at.word(0).isHexAddress()
+        || !at.isAnnounced(1)
+        || sourceAt(at, 0)) {
+      return;
+    }
+    Word source = at.word(0);
+    at.finds.names(
+        Glyphs.seen(glyphs, source.start(), source.end()), source.start(), source.end(), true);
+    at.account(0, 1, Part.UNIT);
+  }
+
   /** What a gap parts from the code: a name in the first column, if a table has such a column. */
   void firstColumn(LineAtHand at) {
     if (at.size() > 0 && at.cellOf(0).head().is(Label.TEXT)) {
