@@ -27,8 +27,14 @@ final class HeavyFinder {
   /** Digits of a number that is hardly a fraction's. */
   private static final int SURE_SPN = 3;
 
-  HeavyFinder(char[] glyphs) {
+  /** So many words behind a pair may tell that it is a code, at most (our own bound). */
+  private static final int NEAR = 12;
+
+  private final ReportWords words;
+
+  HeavyFinder(char[] glyphs, ReportWords words) {
     this.glyphs = glyphs;
+    this.words = words;
     this.ofHeavyVehicle =
         Word.of(glyphs, 0, Math.min(glyphs.length, LOOK_AT)).stream()
             .anyMatch(w -> SPEAKS_OF_SPN.contains(w.text()));
@@ -45,8 +51,66 @@ final class HeavyFinder {
     if (w.text().startsWith("spn") || w.text().startsWith("fmi")) {
       return namedAt(at, i);
     }
-    boolean mayBePair = w.isNumber() && (ofHeavyVehicle || isCounted(at, i));
-    return mayBePair ? pairAt(at, i) : i;
+    if (!w.isNumber()) {
+      return i;
+    }
+    return ofHeavyVehicle || isCounted(at, i) ? pairAt(at, i) : askedAt(at, i);
+  }
+
+  /** "I read 3226/2 and 4364/18, both active", and no word that says what the numbers are. */
+  private int askedAt(LineAtHand at, int i) {
+    if (at.word(i).text().length() < SURE_SPN || !isPair(at, i, "/") || !isToldAsCode(at, i)) {
+      return i;
+    }
+    Word spn = at.word(i);
+    Word mode = at.word(i + 1);
+    TroubleCode code =
+        TroubleCode.ofSpnFmi(Integer.parseInt(spn.text()), Integer.parseInt(mode.text()));
+    at.ask(i, new Doubt(spn.start(), mode.end(), "spn-pair", code.text()), code);
+    return i + 2;
+  }
+
+  /** Behind "codes", or before how they are held. */
+  private boolean isToldAsCode(LineAtHand at, int i) {
+    if (words.isLabelled(at.words(), i, Label.CODE)) {
+      return true;
+    }
+    for (int k = i + 2; k < at.size() && k - i <= NEAR && !at.endsSentence(k - 1); k++) {
+      if (words.states().at(at.words(), k) != null) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Two numbers with a sign between them, in the range of both, and no third one. */
+  private boolean isPair(LineAtHand at, int i, String signs) {
+    boolean two =
+        i + 1 < at.size()
+            && at.cellIndex(i) == at.cellIndex(i + 1)
+            && at.cellOf(i).head() == Head.NONE;
+    if (!two) {
+      return false;
+    }
+    Word mode = at.word(i + 1);
+    String between = Glyphs.seen(glyphs, at.word(i).end(), mode.start());
+    return between.length() == 1
+        && signs.contains(between)
+        && !goesOn(mode.end())
+        && (i == 0 || !isJoined(at.word(i - 1).end(), at.word(i).start()))
+        && at.word(i).text().matches("[1-9]\\d{1,5}")
+        && number(mode.text(), 31).isPresent();
+  }
+
+  private boolean goesOn(int end) {
+    return end + 1 < glyphs.length
+        && "-/.,:".indexOf(glyphs[end]) >= 0
+        && Glyphs.isDigit(glyphs[end + 1]);
+  }
+
+  /** "12/3226/2". */
+  private boolean isJoined(int from, int to) {
+    return to == from + 1 && "-/.,:".indexOf(glyphs[from]) >= 0;
   }
 
   /** "Active: 3251/2 (5x)": no other pair of numbers has how often it occurred behind it. */
@@ -63,28 +127,12 @@ final class HeavyFinder {
             || at.segment(i - 1) != at.segment(i)
             || at.part(i - 1) == Part.UNIT
             || at.part(i - 1) == Part.LABEL;
-    boolean two = i + 1 < at.size() && at.cellIndex(i) == at.cellIndex(i + 1);
-    if (!begins || !two || at.cellOf(i).head() != Head.NONE) {
+    if (!begins || !isPair(at, i, "-/")) {
       return i;
     }
-    Word mode = at.word(i + 1);
-    int end = mode.end();
-    boolean goesOn =
-        end < glyphs.length
-            && "-/.,:".indexOf(glyphs[end]) >= 0
-            && end + 1 < glyphs.length
-            && Glyphs.isDigit(glyphs[end + 1]);
-    String between = Glyphs.seen(glyphs, at.word(i).end(), mode.start());
-    boolean pair = between.equals("-") || between.equals("/");
-    String spn = at.word(i).text();
-    if (!pair || goesOn || !mode.text().matches("\\d{1,2}") || !spn.matches("[1-9]\\d{1,5}")) {
-      return i;
-    }
-    int fmi = Integer.parseInt(mode.text());
-    if (fmi > 31) {
-      return i;
-    }
-    heavy(at, Integer.parseInt(spn), fmi, at.word(i).start(), end);
+    int spn = Integer.parseInt(at.word(i).text());
+    int fmi = Integer.parseInt(at.word(i + 1).text());
+    heavy(at, spn, fmi, at.word(i).start(), at.word(i + 1).end());
     at.account(i, i + 2, Part.CODE);
     return i + 2;
   }

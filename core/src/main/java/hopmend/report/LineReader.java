@@ -63,7 +63,7 @@ final class LineReader {
     this.words = words;
     this.isAllLoud = isAllLoud(glyphs);
     CodeScanner scanner = new CodeScanner(glyphs, words);
-    heavy = new HeavyFinder(glyphs);
+    heavy = new HeavyFinder(glyphs, words);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
     MeasureFinder measures = new MeasureFinder(glyphs, words);
     unitNames = new UnitNames(glyphs, words);
@@ -571,10 +571,12 @@ final class LineReader {
       at.finds.speaksOfCodes = true;
       at.finds.isKnownHead = true;
     }
+    // "Vehicle speed sensor" below a code
+    boolean describes = at.size() > 1 && words.endsInThing(at.word(at.size() - 1));
     for (int i = 0; i < at.size() && !at.finds.isKnownHead && !isFrame; i++) {
       boolean mayName = i == 0 || at.finds.isMarkedHeading || at.finds.otherWords == 0;
       at.finds.isKnownHead =
-          mayName && words.heads().at(at.words(), i) != null
+          mayName && words.heads().at(at.words(), i) != null && !describes
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
   }
