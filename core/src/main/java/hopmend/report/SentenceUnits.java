@@ -729,7 +729,15 @@ final class SentenceUnits {
     return (unknown <= most || counts)
         && i < at.size()
         && at.part(i) == Part.CODE
-        && (isBeside(at, said, i) || counts);
+        && (isBeside(at, said, i) || counts || isBehindComma(at, unit, i));
+  }
+
+  /** "A stored code in the engine, P0335, and an active one in the ABS, C0035". */
+  private boolean isBehindComma(LineAtHand at, Mention unit, int code) {
+    return code == unit.behind()
+        && glyphs[at.word(code - 1).end()] == ','
+        && isPlaced(at, unit)
+        && (unit.codesBefore() == 0 || isToldOf(at, unit));
   }
 
   /** "In the ABS there are two, C0031 and C0040": a number of codes, and its sign. */

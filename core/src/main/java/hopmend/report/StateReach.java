@@ -100,9 +100,7 @@ final class StateReach {
       one--;
     }
     int code = behind;
-    while (code < at.size()
-        && at.segment(code) == at.segment(from)
-        && words.isLabel(at.words(), code, Label.CODE)) {
+    while (code < at.size() && at.segment(code) == at.segment(from) && namesCodes(at, code)) {
       code++;
     }
     return one >= 0
@@ -209,18 +207,29 @@ final class StateReach {
 
   private boolean isCounted(LineAtHand at, int from, int behind) {
     // "Soft fault" is one name, with its "fault" in it.
-    int named = behind - from > 1 && words.isLabel(at.words(), behind - 1, Label.CODE) ? 1 : 0;
+    int named = behind - from > 1 && namesCodes(at, behind - 1) ? 1 : 0;
     if (from == 0
-        || !words.isCount(at.word(from - 1))
+        || !words.isCount(at.word(from - 1)) && !isOneMore(at, from)
         || behind - named == at.size()
-        || !words.isLabel(at.words(), behind - named, Label.CODE)) {
+        || !namesCodes(at, behind - named)) {
       return false;
     }
-    int code = behind;
+    int code = behind - named + 1;
     while (code < at.size() && code - behind < NEAR && saysNothingMore(at, code)) {
       code++;
     }
     return code < at.size() && at.part(code) == Part.CODE;
+  }
+
+  /** "... and a stored code in the gearbox"; behind a code "a stored code" tells of that one. */
+  private boolean isOneMore(LineAtHand at, int from) {
+    return words.isArticle(at.word(from - 1))
+        && (from == 1 || at.part(from - 2) != Part.CODE && !words.isBeing(at.word(from - 2)));
+  }
+
+  /** "Codes", "ones", "one". */
+  private boolean namesCodes(LineAtHand at, int i) {
+    return words.isLabel(at.words(), i, Label.CODE) || words.isCount(at.word(i));
   }
 
   private static boolean saysNothingMore(LineAtHand at, int i) {
