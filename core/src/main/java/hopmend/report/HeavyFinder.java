@@ -54,7 +54,8 @@ final class HeavyFinder {
     if (!w.isNumber()) {
       return i;
     }
-    return ofHeavyVehicle || isCounted(at, i) ? pairAt(at, i) : askedAt(at, i);
+    int behind = ofHeavyVehicle || isCounted(at, i) ? pairAt(at, i) : i;
+    return behind > i ? behind : askedAt(at, i);
   }
 
   /** "I read 3226/2 and 4364/18, both active", and no word that says what the numbers are. */
