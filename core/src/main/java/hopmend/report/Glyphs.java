@@ -11,7 +11,7 @@ final class Glyphs {
   static final char HIDDEN = '\0';
 
   private static final String LOOK =
-      "АAВBСCЕEНHКKМMОOРPТTХXІIЅSЈJаaсcеeоoрpхxіiѕsΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΧXοoρp";
+      "АAВBСCЕEНHКKМMОOРPТTХXІIЅSЈJЗ3з3аaсcеeоoрpхxіiѕsΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΧXοoρp";
   private static final String PLAIN_LETTERS = "łlŁLøoØOđdĐDıiıißsæaÆAœoŒOªaºo";
   private static final char[] PLAIN = new char[1 << 16];
   private static final char[] SMALL = new char[1 << 16];

@@ -124,6 +124,8 @@ final class Legend {
     }
     // "c = current": a small letter only where nothing but its sign explains it
     boolean small = start == end && end > 0 && Character.isLowerCase(glyphs[end - 1]);
+    // "1 = active"
+    small |= start == end && end > 0 && Glyphs.isDigit(glyphs[end - 1]) && isSingle(end - 1);
     start -= small && glyphs[sign] == '=' ? 1 : 0;
     while (start > 0 && end - start < LONGEST_SIGN && isSign(glyphs[start - 1])) {
       start--;
@@ -162,6 +164,10 @@ final class Legend {
         explanations.put(start, to);
       }
     }
+  }
+
+  private boolean isSingle(int place) {
+    return place == 0 || !Glyphs.isWord(glyphs[place - 1]);
   }
 
   /** "P0335 ECM: active" explains nothing. */

@@ -233,6 +233,11 @@ final class LineReader {
       at.account(i, i + 2, Part.FILL);
       return i + 2;
     }
+    if (isCountOfNone(at, i)) {
+      at.finds.none = true;
+      at.account(i, i + 1, Part.FILL);
+      return i + 1;
+    }
     Phrases.Match<Boolean> none = words.none().at(at.words(), i);
     if (none != null) {
       at.finds.none = true;
@@ -369,6 +374,20 @@ final class LineReader {
   /** "0 codes", whatever they are called. */
   private boolean isNoCode(LineAtHand at, int i) {
     return at.word(i).text().equals("0") && isBeforeCodes(at, i);
+  }
+
+  /** "Faults: 0", "number of codes: 0". */
+  private boolean isCountOfNone(LineAtHand at, int i) {
+    boolean alone =
+        at.word(i).text().equals("0")
+            && at.isAnnounced(i)
+            && (i + 1 == at.size() || at.segment(i + 1) != at.segment(i));
+    for (int k = i - 1; alone && k >= 0 && i - k < 4 && at.segment(k) == at.segment(i - 1); k--) {
+      if (words.isLabel(at.words(), k, Label.CODE)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** "2 DTC". */

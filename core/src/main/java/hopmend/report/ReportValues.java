@@ -75,6 +75,9 @@ final class ReportValues {
   /** Whether codes have more than one: when each was set first, and when last. */
   private boolean eachHasSeveral;
 
+  /** The odometers that were told, the first few. */
+  private final List<LineFinds.Value> odometers = new ArrayList<>(1);
+
   private final List<LineFinds.Distance> distances = new ArrayList<>(0);
   private Optional<LocalDate> date = Optional.empty();
 
@@ -135,6 +138,7 @@ final class ReportValues {
             ? Beside.CODE
             : isBelowCode ? Beside.RECORD : Beside.NOTHING;
     f.odometers.forEach(v -> odometer(v, beside, f.odometerIsNamed));
+    f.odometers.stream().limit(MOST_ASKED - odometers.size()).forEach(odometers::add);
     f.distances.stream()
         .filter(d -> distances.stream().noneMatch(k -> isSame(k, d)))
         .limit(MOST_ASKED - distances.size())
@@ -166,6 +170,12 @@ final class ReportValues {
     boolean few = frame.size() + bare.size() > FEW_VALUES;
     if (frame.size() >= FEW_VALUES || !frame.isEmpty() && few) {
       bare.values().forEach(this::takeBare);
+    }
+    boolean differ = odometers.stream().map(LineFinds.Value::reading).distinct().count() > 1;
+    if (vins.size() > 1 && differ && odometer.isPresent()) {
+      noOdometer();
+      odometers.forEach(v -> marks.doubt(v, Message.of("doubt.odometer-of-vehicles")));
+      return;
     }
     if (odometer.isEmpty() && distancesOfCodes == Beside.NOTHING) {
       theOneCount()

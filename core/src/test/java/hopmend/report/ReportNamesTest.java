@@ -12,6 +12,7 @@ import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -32,6 +33,8 @@ class ReportNamesTest {
       Map<CodeState, List<String>> states,
       List<String> unitFields,
       List<String> statusFields,
+      List<String> typeFields,
+      List<String> countFields,
       List<String> odometers,
       Map<Condition, Read> conditions,
       List<None> none) {}
@@ -105,31 +108,46 @@ class ReportNamesTest {
                 field, one, other)));
   }
 
-  @Test
-  void aFieldOfControlUnitsHoldsThoseThatNobodyKnows() {
-    assertThat(names.unitFields())
+  private static <T> void areRead(
+      List<String> fields,
+      String one,
+      String other,
+      Function<ReadCode, T> told,
+      T first,
+      T second) {
+    assertThat(fields)
         .allSatisfy(
             field ->
-                assertThat(twoCodes(field, "Zeppelin", "Orbiter"))
+                assertThat(twoCodes(field, one, other))
                     .allSatisfy(
-                        c ->
-                            assertThat(c)
-                                .extracting(ReadCode::controlUnit)
-                                .containsExactly("Zeppelin", "Orbiter")));
+                        c -> assertThat(c).extracting(told).containsExactly(first, second)));
+  }
+
+  @Test
+  void aFieldOfControlUnitsHoldsThoseThatNobodyKnows() {
+    areRead(
+        names.unitFields(), "Zeppelin", "Orbiter", ReadCode::controlUnit, "Zeppelin", "Orbiter");
   }
 
   @Test
   void aFieldOfTheStateTellsOfItsOwnCode() {
-    assertThat(names.statusFields())
-        .allSatisfy(
-            field ->
-                assertThat(twoCodes(field, "active", "stored"))
-                    .allSatisfy(
-                        c ->
-                            assertThat(c)
-                                .extracting(ReadCode::states)
-                                .containsExactly(
-                                    Set.of(CodeState.CURRENT), Set.of(CodeState.STORED))));
+    areRead(
+        names.statusFields(),
+        "active",
+        "stored",
+        ReadCode::states,
+        Set.of(CodeState.CURRENT),
+        Set.of(CodeState.STORED));
+  }
+
+  @Test
+  void aFieldOfTheFailureTypeHoldsIt() {
+    areRead(names.typeFields(), "16", "1F", c -> c.code().text(), "P0562-16", "P0101-1F");
+  }
+
+  @Test
+  void aFieldOfCountsTellsHowOften() {
+    areRead(names.countFields(), "3", "12", ReadCode::occurrences, 3, 12);
   }
 
   @Test
