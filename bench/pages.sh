@@ -93,7 +93,12 @@ awk -F'|' '
   END { printf "%-22s %6s %9s %9s %8s %9s %6s\n", "page (* signed in)", "status", "bytes", "median ms", "p95 ms", "x cheapest", "tx"
     for (i = 1; i <= NR; i++) printf "%-22s %6s %9d %9.2f %8.2f %9.2f %6.1f%s\n", name[i], status[i], size[i], median[i], p95[i], median[i] / floor, tx[i], (bad[i] > 0 ? "   " bad[i] " failed" : "") }' "$work/pages"
 
+# Ticks that a host took away for other machines, and all ticks: what was measured meanwhile is worth less.
+ticks() { awk '/^cpu /{ all = 0; for (i = 2; i <= 9; i++) all += $i; print $9, all }' /proc/stat; }
+
+before=$(ticks)
 for connections in 1 8 50; do
   PATHS=$work/paths wrk -t1 -c$connections -d"$((seconds * 3))s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1 \
     | awk -v c="$connections" '{ printf "job pages by %2d connections: %.0f a second, median %.0f ms, p95 %.0f ms, %d failed\n", c, $4, $2, $3, $5 }'
 done
+echo "$before $(ticks)" | awk '{ printf "of the processors the host took away meanwhile: %.0f %%\n", ($4 > $2) ? 100 * ($3 - $1) / ($4 - $2) : 0 }'
