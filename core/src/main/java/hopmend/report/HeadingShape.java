@@ -27,8 +27,6 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
 
   private static final int LONGEST_NAME = 4;
 
-  private static final int LONGEST_SHORT = 5;
-
   /** No line that names one thing and tells nothing of it. */
   static final HeadingShape NONE = new HeadingShape("", 0, 0, false);
 
@@ -134,11 +132,7 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
 
   /** "ECM", "SSM": what the name before it is called for short. */
   private static boolean isShort(char[] glyphs, Word w) {
-    boolean capitals = w.digits() == 0 && w.text().length() <= LONGEST_SHORT;
-    for (int i = w.start(); i < w.end() && capitals; i++) {
-      capitals = Character.isUpperCase(glyphs[i]);
-    }
-    return capitals;
+    return UnitSlot.isShortName(Glyphs.seen(glyphs, w.start(), w.end()));
   }
 
   /** "Engine faulty" are two things. */

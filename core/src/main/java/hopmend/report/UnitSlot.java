@@ -70,11 +70,15 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
       boolean isOfOther) {
     /** "MSG": a description is no such word; "HIGH" below "Severity" is another. */
     boolean isShort() {
-      return !isOfOther
-          && written.length() > 1
-          && written.length() <= LONGEST_SHORT
-          && written.chars().allMatch(Character::isUpperCase);
+      return !isOfOther && isShortName(written);
     }
+  }
+
+  /** "MSG", "SSM": what something is called for short. */
+  static boolean isShortName(String written) {
+    return written.length() > 1
+        && written.length() <= LONGEST_SHORT
+        && written.chars().allMatch(Character::isUpperCase);
   }
 
   static UnitSlot of(LineAtHand at, char[] glyphs, ReportWords words) {

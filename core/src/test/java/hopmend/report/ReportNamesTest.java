@@ -54,45 +54,40 @@ class ReportNamesTest {
     return scan.found().stream().map(ScanText.Found::read).toList();
   }
 
+  /** Of one code, what its name tells in each of the layouts. */
+  private static <T> void areTold(
+      Map<T, List<String>> told, Function<ReadCode, T> tells, String... layouts) {
+    assertThat(told)
+        .allSatisfy(
+            (meant, written) ->
+                assertThat(written)
+                    .allSatisfy(
+                        name ->
+                            assertThat(layouts)
+                                .allSatisfy(
+                                    l ->
+                                        assertThat(codes(scan(l, name)))
+                                            .extracting(tells)
+                                            .containsExactly(meant))));
+  }
+
   @Test
   void aControlUnitIsKnownAsAFieldAndAsAHeading() {
-    List<String> layouts = List.of("ECU: %s\nP0562 stored\n", "%s\n  P0562 stored\n");
-    assertThat(
-            names.units().entrySet().stream()
-                .flatMap(unit -> unit.getValue().stream().map(n -> Map.entry(n, unit.getKey())))
-                .flatMap(
-                    n ->
-                        layouts.stream()
-                            .map(l -> codes(scan(l, n.getKey())))
-                            .filter(
-                                c -> c.size() != 1 || !c.get(0).controlUnit().equals(n.getValue()))
-                            .map(c -> n.getKey() + " -> " + c)))
-        .isEmpty();
+    areTold(
+        names.units(), ReadCode::controlUnit, "ECU: %s\nP0562 stored\n", "%s\n  P0562 stored\n");
   }
 
   @Test
   void aStateIsKnownBehindItsCodeInAFieldInAColumnAndInBrackets() {
-    List<String> layouts =
-        List.of(
-            "P0562 %s",
-            "P0562 - low voltage - %s",
-            "Code: P0562\nStatus: %s",
-            "Code;Status\nP0562;%s",
-            "P0562 (%s)",
-            "Engine\n  P0562  system voltage   %s");
-    assertThat(
-            names.states().entrySet().stream()
-                .flatMap(state -> state.getValue().stream().map(n -> Map.entry(n, state.getKey())))
-                .flatMap(
-                    n ->
-                        layouts.stream()
-                            .map(l -> codes(scan(l, n.getKey())))
-                            .filter(
-                                c ->
-                                    c.size() != 1
-                                        || !c.get(0).states().equals(Set.of(n.getValue())))
-                            .map(c -> n.getKey() + " -> " + c)))
-        .isEmpty();
+    areTold(
+        names.states(),
+        c -> c.states().size() == 1 ? c.states().iterator().next() : null,
+        "P0562 %s",
+        "P0562 - low voltage - %s",
+        "Code: P0562\nStatus: %s",
+        "Code;Status\nP0562;%s",
+        "P0562 (%s)",
+        "Engine\n  P0562  system voltage   %s");
   }
 
   /** Of two codes, so that a field that is not understood and given to the other one shows. */
