@@ -2,6 +2,8 @@
 # What a page costs, on a running demo and in one run, so that the ratios hold on any machine:
 #   bench/pages.sh [8080] [seconds]   each page by one connection, then job pages by 50 connections (needs wrk)
 # A page's cost is set against the cheapest page of a person who is signed in. Transactions are the database's own count.
+# A page of a job that is opened again is the one that was written, until something on it changes; "anew" stands for pages of which
+# each is the first of its address, and has to be written.
 set -euo pipefail
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
 base=http://127.0.0.1:${1:-8080}
@@ -37,28 +39,31 @@ job_of() {
   echo "$id"
 }
 
-cat >"$work/one.lua" <<'LUA'
+cat >"$work/many.lua" <<'LUA'
 done = function(summary, latency, requests)
   local e = summary.errors
   io.write(string.format("%d %.3f %.3f %.3f %d\n", summary.requests, latency:percentile(50) / 1000, latency:percentile(95) / 1000,
     summary.requests / summary.duration * 1e6, e.status + e.connect + e.read + e.write + e.timeout))
 end
-LUA
-cat >"$work/many.lua" <<'LUA'
 local paths = {}
 for line in io.lines(os.getenv("PATHS")) do paths[#paths + 1] = line end
-local n = 0
-request = function() n = n + 1; return wrk.format("GET", paths[n % #paths + 1]) end
+local n = os.time() % 100000 * 10000
+local anew = os.getenv("ANEW")
+request = function()
+  n = n + 1
+  local path = paths[n % #paths + 1]
+  return wrk.format("GET", anew and path .. "?first=" .. n or path)
+end
 LUA
-cat "$work/one.lua" >>"$work/many.lua"
 
 # transactions of the database so far; its backends report once they are idle for a while
 transactions() { sleep 2; sql "select xact_commit + xact_rollback from pg_stat_database where datname = current_database()"; }
 
 measure() {
-  local name=$1 path=$2 before after found
+  local name=$1 path=$2 how=${3:-} before after found
   before=$(transactions)
-  found=$(wrk -t1 -c1 -d"${seconds}s" -H "$cookie" -s "$work/one.lua" "$base$path" | tail -1)
+  echo "$path" >"$work/this"
+  found=$(PATHS=$work/this ${how:+env ANEW=yes} wrk -t1 -c1 -d"${seconds}s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1)
   after=$(transactions)
   echo "$name|$(ask -o /dev/null -w '%{http_code} %{size_download}' "$base$path")|$found|$((after - before - 2))" >>"$work/pages"
 }
@@ -73,7 +78,7 @@ for job in "${jobs[@]}" "$one" "$forty"; do for hop in "${hops[@]}"; do echo "/j
 # Each page more than a hundred times: an expression of a template is compiled once it was asked for so often.
 asked=0
 while [ "$asked" -lt $((250 * $(wc -l <"$work/paths"))) ]; do
-  asked=$((asked + $(PATHS=$work/paths wrk -t1 -c8 -d"$((seconds * 5))s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1 | cut -d' ' -f1)))
+  asked=$((asked + $(PATHS=$work/paths ANEW=yes wrk -t1 -c8 -d"$((seconds * 5))s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1 | cut -d' ' -f1)))
 done
 
 measure "a style sheet" /css/hopmend.css
@@ -85,20 +90,28 @@ measure "* fleet" /fleet
 measure "* jobs" /jobs
 measure "* record" "/jobs/${jobs[0]}/record"
 for hop in "${hops[@]}"; do measure "* $hop" "/jobs/${jobs[0]}/$hop"; done
-for hop in read prove verify; do measure "* $hop, 1 code" "/jobs/$one/$hop"; measure "* $hop, 40 codes" "/jobs/$forty/$hop"; done
+for hop in "${hops[@]}"; do measure "* $hop, anew" "/jobs/${jobs[0]}/$hop" anew; done
+for hop in read prove verify; do
+  for codes in "1 code:$one" "40 codes:$forty"; do
+    measure "* $hop, ${codes%%:*}" "/jobs/${codes##*:}/$hop"
+    measure "* $hop, ${codes%%:*}, anew" "/jobs/${codes##*:}/$hop" anew
+  done
+done
 
 awk -F'|' '
   { split($2, answer, " "); split($3, t, " "); name[NR] = $1; status[NR] = answer[1]; size[NR] = answer[2]; median[NR] = t[2]; p95[NR] = t[3]; tx[NR] = $4 / t[1]; bad[NR] = t[5]
     if ($1 ~ /^\*/ && (!floor || t[2] < floor)) floor = t[2] }
-  END { printf "%-22s %6s %9s %9s %8s %9s %6s\n", "page (* signed in)", "status", "bytes", "median ms", "p95 ms", "x cheapest", "tx"
-    for (i = 1; i <= NR; i++) printf "%-22s %6s %9d %9.2f %8.2f %9.2f %6.1f%s\n", name[i], status[i], size[i], median[i], p95[i], median[i] / floor, tx[i], (bad[i] > 0 ? "   " bad[i] " failed" : "") }' "$work/pages"
+  END { printf "%-24s %6s %9s %9s %8s %9s %6s\n", "page (* signed in)", "status", "bytes", "median ms", "p95 ms", "x cheapest", "tx"
+    for (i = 1; i <= NR; i++) printf "%-24s %6s %9d %9.2f %8.2f %9.2f %6.1f%s\n", name[i], status[i], size[i], median[i], p95[i], median[i] / floor, tx[i], (bad[i] > 0 ? "   " bad[i] " failed" : "") }' "$work/pages"
 
 # Ticks that a host took away for other machines, and all ticks: what was measured meanwhile is worth less.
 ticks() { awk '/^cpu /{ all = 0; for (i = 2; i <= 9; i++) all += $i; print $9, all }' /proc/stat; }
 
 before=$(ticks)
-for connections in 1 8 50; do
-  PATHS=$work/paths wrk -t1 -c$connections -d"$((seconds * 3))s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1 \
-    | awk -v c="$connections" '{ printf "job pages by %2d connections: %.0f a second, median %.0f ms, p95 %.0f ms, %d failed\n", c, $4, $2, $3, $5 }'
+for how in "" anew; do
+  for connections in 1 8 50; do
+    PATHS=$work/paths ${how:+env ANEW=yes} wrk -t1 -c$connections -d"$((seconds * 3))s" -H "$cookie" -s "$work/many.lua" "$base" | tail -1 \
+      | awk -v c="$connections" -v how="${how:+, anew}" '{ printf "job pages by %2d connections%s: %.0f a second, median %.0f ms, p95 %.0f ms, %d failed\n", c, how, $4, $2, $3, $5 }'
+  done
 done
 echo "$before $(ticks)" | awk '{ printf "of the processors the host took away meanwhile: %.0f %%\n", ($4 > $2) ? 100 * ($3 - $1) / ($4 - $2) : 0 }'

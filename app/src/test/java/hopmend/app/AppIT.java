@@ -139,9 +139,13 @@ abstract class AppIT {
 
   /** A stored intake camshaft code, typed in. */
   static Fact camCode() {
+    return storedCode("P0340");
+  }
+
+  static Fact storedCode(String code) {
     return new Fact.CodesRead(
         Fact.CodeSource.TYPED,
-        List.of(ReadCode.of(TroubleCode.parse("P0340"), CodeState.STORED)),
+        List.of(ReadCode.of(TroubleCode.parse(code), CodeState.STORED)),
         List.of(),
         "");
   }

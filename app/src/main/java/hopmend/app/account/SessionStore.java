@@ -1,6 +1,7 @@
 package hopmend.app.account;
 
 import hopmend.app.web.RequestPath;
+import hopmend.app.web.ShopChanges;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
@@ -58,6 +59,7 @@ class SessionStore {
       PlatformTransactionManager transactions,
       @Value("${server.servlet.session.timeout}") Duration idle) {
     TransactionTemplate own = new TransactionTemplate(transactions);
+    own.setName(ShopChanges.OF_SESSIONS);
     own.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
     JdbcIndexedSessionRepository stored = new JdbcIndexedSessionRepository(sql, own);
     stored.setDefaultMaxInactiveInterval(idle);

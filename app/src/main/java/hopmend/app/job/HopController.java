@@ -6,6 +6,7 @@ import hopmend.app.web.Sent;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.Pattern;
 import java.time.Clock;
 import java.util.Arrays;
@@ -13,6 +14,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.servlet.ModelAndView;
 
 /** Opens the hops, and undoes what was done in any of them. */
 @HopForms
@@ -34,8 +36,9 @@ class HopController {
   }
 
   @GetMapping("/jobs/{jobId:\\d{1,15}}/{hop:read|prove|find|pick|swap|clear|relearn|verify}")
-  String show(@PathVariable long jobId, @PathVariable String hop, Model model) {
-    return screens.show(jobId, hop(hop), model);
+  ModelAndView open(
+      @PathVariable long jobId, @PathVariable String hop, Model model, HttpServletRequest request) {
+    return screens.open(jobId, hop(hop), model, request);
   }
 
   record Undone(

@@ -3,6 +3,7 @@ package hopmend.app.job;
 import hopmend.app.link.Readout;
 import hopmend.app.link.VehicleDesk;
 import hopmend.app.web.HeldAtHand;
+import hopmend.app.web.ShopChanges;
 import hopmend.job.Fact;
 import hopmend.job.Hop;
 import hopmend.job.HopLine;
@@ -10,6 +11,7 @@ import hopmend.job.JobRules;
 import hopmend.job.Role;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -22,6 +24,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.ui.Model;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.View;
 
 /** Renders hop pages, and appends what their forms say. */
 @Component
@@ -30,6 +34,8 @@ public class HopScreens {
   private final VehicleDesk vehicles;
   private final FactWords words;
   private final Clock clock;
+  private final ShopChanges changes;
+  private final WrittenPages written;
   private final TransactionTemplate reading;
   private final Map<Hop, HopView> views = new EnumMap<>(Hop.class);
 
@@ -38,12 +44,16 @@ public class HopScreens {
       VehicleDesk vehicles,
       FactWords words,
       Clock clock,
+      ShopChanges changes,
+      WrittenPages written,
       PlatformTransactionManager transactions,
       List<HopView> all) {
     this.desk = desk;
     this.vehicles = vehicles;
     this.words = words;
     this.clock = clock;
+    this.changes = changes;
+    this.written = written;
     this.reading = new TransactionTemplate(transactions);
     this.reading.setReadOnly(true);
     all.forEach(v -> views.put(v.hop(), v));
@@ -80,25 +90,74 @@ public class HopScreens {
     return request.getMethod().equals("POST") ? path.substring(path.lastIndexOf('/') + 1) : "";
   }
 
+  /** Shows a hop that is opened; as it was written last, if everything on it is as it was. */
+  ModelAndView open(long jobId, Hop hop, Model model, HttpServletRequest request) {
+    long before = changes.count();
+    Opened opened =
+        reading.execute(
+            t -> {
+              JobDesk.OpenJob job = desk.look(jobId);
+              JobPage page = page(job, hop);
+              WrittenPages.Shown shown = WrittenPages.Shown.of(page, request, before);
+              Optional<View> again = written.again(shown, page);
+              if (again.isEmpty()) {
+                read(job, hop, model);
+              }
+              return new Opened(page, shown, again);
+            });
+    if (opened.again().isPresent()) {
+      return new ModelAndView(opened.again().get());
+    }
+    JobPage page = framed(opened.page(), model);
+    String view = filled(page, model);
+    return page.isStill() && views.get(hop).isStill(model, page)
+        ? new ModelAndView(written.first(opened.shown(), page, view))
+        : new ModelAndView(view);
+  }
+
+  /**
+   * A page that is opened.
+   *
+   * @param again as it was written last; empty if it has to be written
+   */
+  private record Opened(JobPage page, WrittenPages.Shown shown, Optional<View> again) {}
+
+  /** Shows a hop with what a form brought, or with what was wrong in it. */
   public String show(long jobId, Hop hop, Model model) {
-    JobPage page = frame(jobId, hop, model);
-    views.get(hop).fill(model, page);
-    return hop.path() + "/page";
+    return filled(frame(jobId, hop, model), model);
+  }
+
+  private String filled(JobPage page, Model model) {
+    views.get(page.hop()).fill(model, page);
+    return page.hop().path() + "/page";
   }
 
   /** What every page of a job carries, whatever stands in it. */
   public JobPage frame(long jobId, Hop hop, Model model) {
-    JobDesk.OpenJob job = reading.execute(t -> read(jobId, hop, model));
-    JobPage page =
-        new JobPage(
-            job.row(),
-            job.workup(),
-            HopLine.of(job.workup(), clock.instant()),
-            hop,
-            vehicles.state(jobId),
-            UUID.randomUUID(),
-            clock.instant(),
-            LocalDate.now(clock));
+    JobDesk.OpenJob job =
+        reading.execute(
+            t -> {
+              JobDesk.OpenJob there = desk.look(jobId);
+              read(there, hop, model);
+              return there;
+            });
+    return framed(page(job, hop), model);
+  }
+
+  private JobPage page(JobDesk.OpenJob job, Hop hop) {
+    Instant now = clock.instant();
+    return new JobPage(
+        job.row(),
+        job.workup(),
+        HopLine.of(job.workup(), now),
+        hop,
+        vehicles.state(job.row().id()),
+        UUID.randomUUID(),
+        now,
+        LocalDate.now(clock));
+  }
+
+  private JobPage framed(JobPage page, Model model) {
     model.addAttribute("page", page);
     page.undoable().ifPresent(e -> model.addAttribute("undoWords", words.of(e)));
     if (!model.containsAttribute("kept")) {
@@ -107,13 +166,11 @@ public class HopScreens {
     return page;
   }
 
-  /** All that a page needs of the database, in one go. */
-  private JobDesk.OpenJob read(long jobId, Hop hop, Model model) {
-    JobDesk.OpenJob job = desk.look(jobId);
+  /** All that a page needs of the database besides its job, in the same go. */
+  private void read(JobDesk.OpenJob job, Hop hop, Model model) {
     Optional<String> vin = job.workup().state().vehicle().map(v -> v.vin());
-    model.addAttribute("gateways", vehicles.gateways(jobId, vin));
+    model.addAttribute("gateways", vehicles.gateways(job.row().id(), vin));
     views.get(hop).read(model, job);
-    return job;
   }
 
   /** Appends what the form says and goes back to the hop. */

@@ -109,6 +109,12 @@ public record JobPage(
     return line.standings().stream().filter(s -> s.kind() == Standing.Kind.WAITING).toList();
   }
 
+  /** Whether nothing in the frame counts down or runs. */
+  public boolean isStill() {
+    return link.running().isEmpty()
+        && line.standings().stream().allMatch(s -> s.secondsLeft() == 0);
+  }
+
   /** Cautions of the step that comes next, while the swap is under way. */
   public List<Caution> activeCautions() {
     boolean swapping = line.at(Hop.SWAP).kind() == Standing.Kind.OPEN || hop == Hop.SWAP;

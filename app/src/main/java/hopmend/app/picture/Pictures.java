@@ -256,6 +256,10 @@ public class Pictures {
         picture.y(),
         who,
         Timestamp.from(clock.instant()));
+    changed(card, site);
+  }
+
+  private void changed(String card, String site) {
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
@@ -265,6 +269,7 @@ public class Pictures {
         });
   }
 
+  @Transactional
   void markOnCard(String card, String site, String picture, int x, int y) {
     if (ID.matcher(picture).matches()) {
       sql.update(
@@ -274,10 +279,11 @@ public class Pictures {
           card,
           site,
           UUID.fromString(picture));
-      onCards.invalidate(new Place(card, site));
+      changed(card, site);
     }
   }
 
+  @Transactional
   void putAway(String card, String site, String picture, String who) {
     if (ID.matcher(picture).matches()) {
       sql.update(
@@ -288,7 +294,7 @@ public class Pictures {
           card,
           site,
           UUID.fromString(picture));
-      onCards.invalidate(new Place(card, site));
+      changed(card, site);
     }
   }
 }

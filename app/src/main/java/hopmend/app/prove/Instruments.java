@@ -189,7 +189,7 @@ class Instruments {
       long jobId, String who, Target here, List<Fact.CheckAnswered> answers) {
     try {
       return answers.stream()
-          .filter(a -> a.traced() != null || !a.toldFigures().isEmpty())
+          .filter(Instruments::isByOne)
           .reduce((one, later) -> later)
           .flatMap(
               a ->
@@ -199,6 +199,11 @@ class Instruments {
     } catch (InputProblem busyOrOfAnotherSheet) {
       return Optional.empty();
     }
+  }
+
+  /** Whether an answer was given by an instrument. */
+  static boolean isByOne(Fact.CheckAnswered a) {
+    return a.traced() != null || !a.toldFigures().isEmpty();
   }
 
   /** An answer as the fields that gave it. */

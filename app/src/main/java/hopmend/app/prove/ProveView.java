@@ -125,6 +125,13 @@ class ProveView implements HopView {
             });
   }
 
+  /** What an instrument shows may be missing only because the server is busy. */
+  @Override
+  public boolean isStill(Model model, JobPage page) {
+    return model.getAttribute("instrument") != null
+        || page.state().answers().stream().noneMatch(Instruments::isByOne);
+  }
+
   /** A measured answer, drawn. */
   public record Measured(Check check, Drawing drawing) {}
 

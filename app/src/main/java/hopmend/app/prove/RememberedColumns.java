@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Which column was which signal, the last time that somebody answered with a recording of these
@@ -37,6 +38,7 @@ class RememberedColumns {
     return columns;
   }
 
+  @Transactional
   void keep(Instrument kind, List<Capture.Channel> channels, Map<String, String> columns) {
     for (Role role : kind.roles()) {
       sql.update(

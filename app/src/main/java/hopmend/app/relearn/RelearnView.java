@@ -89,6 +89,13 @@ class RelearnView implements HopView {
     model.addAttribute("running", shown.stream().anyMatch(Shown::running));
   }
 
+  /** How far a routine has come is told as a part of the time that it takes. */
+  @Override
+  public boolean isStill(Model model, JobPage page) {
+    return model.getAttribute("running").equals(false)
+        && model.getAttribute("sessionHeld").equals(false);
+  }
+
   private Shown shown(Routine routine, Optional<JobState.RoutineRun> run, Workup workup) {
     boolean running = run.isPresent() && run.get().end().isEmpty();
     int percent =

@@ -12,7 +12,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
-import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -26,8 +25,6 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
-import org.springframework.web.servlet.View;
-import org.springframework.web.util.ContentCachingResponseWrapper;
 import org.thymeleaf.spring6.view.ThymeleafViewResolver;
 
 /** Pages as PDF: what is drawn and how it is laid out is the same as on the page to print. */
@@ -87,29 +84,11 @@ public class Printer {
         places.in(
             "",
             "Busy: other pages are being printed.",
-            () -> pdf(html(view, model, request, response), styles, paper));
+            () -> pdf(CaughtPage.of(view, views, model.asMap(), request, response), styles, paper));
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
         .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + name + "\"")
         .body(pdf);
-  }
-
-  private String html(
-      String view, Model model, HttpServletRequest request, HttpServletResponse response) {
-    ContentCachingResponseWrapper caught = new ContentCachingResponseWrapper(response);
-    try {
-      View found = views.resolveViewName(view, Locale.ENGLISH);
-      found.render(model.asMap(), request, caught);
-      return new String(caught.getContentAsByteArray(), StandardCharsets.UTF_8);
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    } catch (RuntimeException e) {
-      throw e;
-    } catch (Exception e) {
-      throw new IllegalStateException("The page " + view + " cannot be printed", e);
-    } finally {
-      caught.resetBuffer();
-    }
   }
 
   private byte[] pdf(String html, String styles, Paper paper) {

@@ -1,0 +1,166 @@
+package hopmend.app.job;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import hopmend.app.link.LinkState;
+import hopmend.app.web.CaughtPage;
+import hopmend.job.Hop;
+import hopmend.job.HopLine;
+import hopmend.job.Workup;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.http.MediaType;
+import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.View;
+import org.thymeleaf.spring6.view.ThymeleafViewResolver;
+
+/**
+ * Pages of hops as they were written last. Who comes back to a page on which everything is as it
+ * was gets what was written, with new tokens in its forms.
+ */
+@Component
+class WrittenPages {
+  private static final long MOST_BYTES = 16L << 20;
+
+  /** What another server on the same database changes is seen after this at the latest. */
+  private static final Duration KEPT = Duration.ofSeconds(30);
+
+  private static final MediaType HTML = new MediaType(MediaType.TEXT_HTML, StandardCharsets.UTF_8);
+
+  private final ThymeleafViewResolver views;
+  private final Cache<Shown, Written> lately =
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_BYTES)
+          .weigher((Shown s, Written w) -> w.bytes())
+          .expireAfterWrite(KEPT)
+          .build();
+
+  WrittenPages(ThymeleafViewResolver views) {
+    this.views = views;
+  }
+
+  /**
+   * All that a page is written from.
+   *
+   * @param workup one object for each version of a job's record
+   * @param line with what counts down
+   * @param freshness of the link, in words
+   * @param query what the address asks for
+   * @param changes of everything else that stands in the database
+   */
+  record Shown(
+      Hop hop,
+      Workup workup,
+      HopLine line,
+      LinkState link,
+      String freshness,
+      LocalDate today,
+      String query,
+      String who,
+      Locale language,
+      long changes) {
+    static Shown of(JobPage page, HttpServletRequest request, long changes) {
+      return new Shown(
+          page.hop(),
+          page.workup(),
+          page.line(),
+          page.link(),
+          page.freshness(),
+          page.today(),
+          Optional.ofNullable(request.getQueryString()).orElse(""),
+          request.getUserPrincipal().getName(),
+          request.getLocale(),
+          changes);
+    }
+  }
+
+  /** What differs from one writing to the next. */
+  private enum Token {
+    OF_THE_PAGE,
+    OF_THE_SESSION
+  }
+
+  /** A piece of a page with the token that follows it, null behind the last. */
+  private record Piece(byte[] text, Token then) {}
+
+  private record Written(List<Piece> pieces, int bytes) {}
+
+  /** The page as it was written for the same; empty if it has to be written. */
+  Optional<View> again(Shown shown, JobPage page) {
+    return Optional.ofNullable(lately.getIfPresent(shown))
+        .map(w -> (model, request, response) -> send(w, page, request, response));
+  }
+
+  /** Writes a page and keeps it. */
+  View first(Shown shown, JobPage page, String view) {
+    return (model, request, response) -> {
+      Written written = written(shown, page, view, model, request, response);
+      send(written, page, request, response);
+    };
+  }
+
+  private Written written(
+      Shown shown,
+      JobPage page,
+      String view,
+      Map<String, ?> model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    String html = CaughtPage.of(view, views, model, request, response);
+    Written written = inPieces(html, page.token().toString(), ofTheSession(request));
+    lately.put(shown, written);
+    return written;
+  }
+
+  private static Written inPieces(String html, String ofThePage, String ofTheSession) {
+    Matcher token =
+        Pattern.compile(Pattern.quote(ofThePage) + "|" + Pattern.quote(ofTheSession)).matcher(html);
+    List<Piece> pieces = new ArrayList<>();
+    int bytes = 0;
+    int at = 0;
+    boolean more = true;
+    while (more) {
+      more = token.find();
+      byte[] text =
+          html.substring(at, more ? token.start() : html.length()).getBytes(StandardCharsets.UTF_8);
+      Token then =
+          !more ? null : token.group().equals(ofThePage) ? Token.OF_THE_PAGE : Token.OF_THE_SESSION;
+      pieces.add(new Piece(text, then));
+      bytes += text.length;
+      at = more ? token.end() : at;
+    }
+    return new Written(pieces, bytes);
+  }
+
+  private static void send(
+      Written written, JobPage page, HttpServletRequest request, HttpServletResponse response)
+      throws IOException {
+    byte[] ofThePage = page.token().toString().getBytes(StandardCharsets.US_ASCII);
+    byte[] ofTheSession = ofTheSession(request).getBytes(StandardCharsets.US_ASCII);
+    response.setContentType(HTML.toString());
+    OutputStream out = response.getOutputStream();
+    for (Piece piece : written.pieces()) {
+      out.write(piece.text());
+      if (piece.then() != null) {
+        out.write(piece.then() == Token.OF_THE_PAGE ? ofThePage : ofTheSession);
+      }
+    }
+  }
+
+  private static String ofTheSession(HttpServletRequest request) {
+    return ((CsrfToken) request.getAttribute(CsrfToken.class.getName())).getToken();
+  }
+}
