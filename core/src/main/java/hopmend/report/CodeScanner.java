@@ -32,6 +32,7 @@ final class CodeScanner {
 
   private final char[] text;
   private final ReportWords words;
+  private final Legend legend;
   private int base;
   private int failureType;
   private int end;
@@ -40,9 +41,10 @@ final class CodeScanner {
   private boolean cousin;
   private Message doubt = Message.text("");
 
-  CodeScanner(char[] text, ReportWords words) {
+  CodeScanner(char[] text, ReportWords words, Legend legend) {
     this.text = text;
     this.words = words;
+    this.legend = legend;
   }
 
   TroubleCode code() {
@@ -195,7 +197,7 @@ final class CodeScanner {
 
   /**
    * "WS-P0340" and "P0340-A" are numbers of parts; "engine.P0340=stored" is a field, and
-   * "ECM-P0340" has the unit before the code.
+   * "ECM-P0340" has the unit before the code, "P0340-H" its state behind it where H is explained.
    */
   private boolean behindWordPart(int start) {
     boolean before =
@@ -206,6 +208,7 @@ final class CodeScanner {
         end + 1 < text.length
             && text[end] == '-'
             && Character.isLetter(text[end + 1])
+            && !legend.isExplained(text[end + 1])
             && (end + 2 >= text.length || !Glyphs.isWord(text[end + 2]));
     boolean field = before && text[start - 1] == '.' && end < text.length && text[end] == '=';
     boolean named =

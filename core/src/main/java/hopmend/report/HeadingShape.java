@@ -74,6 +74,7 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
       boolean isState = at.part(i) == Part.STATE;
       boolean isResult = start >= 0 && words.results().begins(at.words(), i);
       boolean isName = unit != null || isKind || isOf || isState || isUnknown(at, i) && !isResult;
+      isName |= goesOn && behind == at.size() && UnitSlot.mayBeOfName(at, words, i);
       if (start >= 0 && signs.equals("-") && behind == at.size() && isShort(glyphs, at.word(i))) {
         written.append(signs).append(SHORT);
         place = at.word(i).end();

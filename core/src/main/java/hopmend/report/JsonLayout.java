@@ -140,8 +140,8 @@ final class JsonLayout {
       Part inner = new Part(name);
       part.parts.add(inner);
       while (json.nextToken() == JsonToken.PROPERTY_NAME) {
-        Cell inside = name();
-        if (json.nextToken() == JsonToken.START_OBJECT && inside.head().is(Label.UNIT)) {
+        Cell inside = nameOfNext();
+        if (json.currentToken() == JsonToken.START_OBJECT && inside.head().is(Label.UNIT)) {
           unit(inner, inside);
         } else {
           value(inner, inside);
@@ -196,7 +196,8 @@ final class JsonLayout {
     if (!mayBeUnit) {
       return;
     }
-    boolean codes = held.cells.stream().anyMatch(c -> holdsCode(c.start(), c.end()));
+    boolean codes =
+        holdsCode(held) || held.parts.stream().limit(MOST_FIELDS).anyMatch(this::holdsCode);
     if (codes || ofUnits && !held.parts.isEmpty() || name.head().controlUnit() != null) {
       part.parts.add(held);
     } else {
@@ -281,6 +282,10 @@ final class JsonLayout {
     return CODE.matcher(text).region(name.start(), name.end()).matches();
   }
 
+  private boolean holdsCode(Part part) {
+    return part.cells.stream().anyMatch(c -> holdsCode(c.start(), c.end()));
+  }
+
   private boolean holdsCode(int start, int end) {
     return TextCells.CODE_WITHIN.matcher(text).region(start, end).find();
   }
@@ -289,8 +294,7 @@ final class JsonLayout {
   private void unit(Part part, Cell name) {
     boolean named = false;
     while (json.nextToken() == JsonToken.PROPERTY_NAME) {
-      Cell inside = name();
-      json.nextToken();
+      Cell inside = nameOfNext();
       boolean isName = inside.head().is(Label.TEXT) || inside.head().is(Label.UNIT);
       named |= isName;
       if (json.currentToken() == JsonToken.START_ARRAY && !named) {
@@ -299,6 +303,24 @@ final class JsonLayout {
       }
       value(part, isName ? new Cell(name.head(), inside.start(), inside.end()) : inside);
     }
+  }
+
+  /** The name of a field; what it names is next then. */
+  private Cell nameOfNext() {
+    Cell name = name();
+    JsonToken next = json.nextToken();
+    boolean holds = next != null && next.isStructStart();
+    return holds && saysItIsAUnit(name) ? new Cell(Head.NONE, name.start(), name.end()) : name;
+  }
+
+  /** {"Fridge unit": ["C1301"]}: its name, and no field of names such as "ecu" or "modules". */
+  private boolean saysItIsAUnit(Cell name) {
+    List<Word> said = Word.of(text.substring(name.start(), name.end()).replace('_', ' '));
+    return name.head().is(Label.UNIT)
+        && said.size() > 1
+        && !said.get(said.size() - 1).text().endsWith("s")
+        && words.isKind(said.subList(said.size() - 1, said.size()))
+        && said.subList(0, said.size() - 1).stream().allMatch(words::mayName);
   }
 
   private boolean isQuoted(int start) {

@@ -272,6 +272,11 @@ final class Legend {
     return Character.isUpperCase(glyphs[w.start()]);
   }
 
+  /** Whether a letter stands for a state. */
+  boolean isExplained(char letter) {
+    return states.containsKey(String.valueOf(letter));
+  }
+
   /** The state that a word stands for. */
   Optional<CodeState> stateOf(Word w) {
     return states.isEmpty() || w.end() - w.start() > LONGEST_SIGN || explains(w)

@@ -2,6 +2,7 @@ package hopmend.report;
 
 import hopmend.fault.CodeState;
 import hopmend.fault.TroubleCode;
+import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -32,10 +33,13 @@ final class LineAtHand {
   private final int[] segment;
   private final Part[] parts;
   private final boolean[] announced;
+  private final boolean hasStatus;
 
   LineAtHand(Line line, char[] glyphs) {
     this.line = line;
     this.cells = line.cells();
+    hasStatus =
+        cells.stream().map(Cell::head).anyMatch(h -> h.is(Label.STATUS) || h.state() != null);
     this.glyphs = glyphs;
     firstWord = new int[cells.size() + 1];
     for (int c = 0; c < cells.size(); c++) {
@@ -134,6 +138,11 @@ final class LineAtHand {
 
   int cellIndex(int word) {
     return cellOf[word];
+  }
+
+  /** Whether a column or a field of it tells how a code is held. */
+  boolean hasStatus() {
+    return hasStatus;
   }
 
   /** Words of one number stand together: nothing parts them. */

@@ -62,7 +62,8 @@ final class LineReader {
     this.glyphs = layout.glyphs();
     this.words = words;
     this.isAllLoud = isAllLoud(glyphs);
-    CodeScanner scanner = new CodeScanner(glyphs, words);
+    legend = new Legend(glyphs, words);
+    CodeScanner scanner = new CodeScanner(glyphs, words, legend);
     heavy = new HeavyFinder(glyphs, words);
     ReportNumbers numbers = ReportNumbers.of(layout, words);
     MeasureFinder measures = new MeasureFinder(glyphs, words);
@@ -76,7 +77,6 @@ final class LineReader {
     vehicle = new VehicleFinder(glyphs, words, yearNow);
     dates = new DateFinder(glyphs, words, numbers, yearNow);
     odometer = new OdometerFinder(glyphs, words, numbers, measures, dates);
-    legend = new Legend(glyphs, words);
     status = new StatusCells(layout, words, legend);
     states = new StateFinder(glyphs, words, legend, status);
     raw = new RawFinder(words, status, heavy.isOfHeavyVehicle());
@@ -316,13 +316,31 @@ final class LineReader {
     return end;
   }
 
-  /** "C1145 current. Mileage 88 000 km" does not speak of the current mileage. */
+  /**
+   * "C1145 current. Mileage 88 000 km" does not speak of the current mileage, and "Status: now" is
+   * no name of a field.
+   */
   private Phrases.Match<Label> labelAt(LineAtHand at, int i, Phrases.Match<Said> state) {
     Phrases.Match<Label> label = words.labels().at(at.words(), i);
+    for (int k = i + 1; label != null && k < i + label.words(); k++) {
+      label = at.isAnnounced(k) ? words.labels().at(at.words().subList(0, k), i) : label;
+    }
+    if (label != null && saysItself(at, i, label)) {
+      label = words.labels().at(at.words().subList(0, i + label.words() - 1), i);
+    }
     int next = state == null ? at.size() : i + state.words();
     boolean parted =
         label != null && label.words() > next - i && at.segment(next) != at.segment(next - 1);
     return parted ? null : label;
+  }
+
+  /** "P0335, current status": behind its code, with no value behind it. */
+  private static boolean saysItself(LineAtHand at, int i, Phrases.Match<Label> label) {
+    int behind = i + label.words();
+    return label.meaning() == Label.STATUS
+        && label.words() > 1
+        && at.finds.hasCodes()
+        && (behind == at.size() || at.segment(behind) != at.segment(i) && !at.isAnnounced(behind));
   }
 
   /**

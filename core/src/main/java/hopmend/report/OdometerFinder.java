@@ -171,10 +171,7 @@ final class OdometerFinder {
             && THREE_FIGURES.matcher(written).lookingAt();
     for (double count : counts) {
       boolean isSure = counts.size() == 1 && isReadOff(count) && spoken.isCount(at, i);
-      measures
-          .unitBehind(at, number[1], i)
-          .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
-          .map(m -> new Value(null, Reading.of(count, m.unit()), start, m.end()))
+      distance(at, number, i, count)
           .filter(v -> !isRest && Odometer.isPossible(v.reading()))
           .filter(
               v ->
@@ -183,6 +180,20 @@ final class OdometerFinder {
           .map(v -> new Distance(v, isSure))
           .ifPresent(at.finds.distances::add);
     }
+  }
+
+  /** A count with the unit behind it, if that is one of distance. */
+  private Optional<Value> distance(LineAtHand at, int[] number, int i, double count) {
+    int start = at.word(i).start();
+    int unit = spoken.unitOf(at, i);
+    if (spoken.isTenKilometres(at, unit)) {
+      Reading run = Reading.of(10 * count, MeasureUnit.KILOMETRE);
+      return Optional.of(new Value(null, run, start, at.word(unit).end()));
+    }
+    return measures
+        .unitBehind(at, number[1], i)
+        .filter(m -> m.unit().quantity() == Quantity.DISTANCE)
+        .map(m -> new Value(null, Reading.of(count, m.unit()), start, m.end()));
   }
 
   private static boolean isReadOff(double count) {

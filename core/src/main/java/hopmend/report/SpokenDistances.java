@@ -59,7 +59,7 @@ final class SpokenDistances {
   /** "All units scanned at 96 412 km". */
   private boolean isReadAt(LineAtHand at, int i) {
     boolean read = false;
-    for (int k = i - 2; k >= 0 && i - k < 8 && at.segment(k) == at.segment(i); k--) {
+    for (int k = i - 2; k >= 0 && i - k < 2 * FAR && at.segment(k) == at.segment(i); k--) {
       read |= words.isScanned(at.word(k));
     }
     return (read || isReadBehind(at, i)) && words.isFrom(at.word(i - 1));

@@ -221,10 +221,11 @@ final class StateFinder {
     Optional<Reach> place = reach.placeBefore(at, from);
     boolean plain = affirmed || place.isPresent() || head.is(Label.STATUS);
     boolean joined = sense.isJoined(at, at.finds.states, from);
-    if (head.is(Label.TEXT) || !plain && !joined && !sense.isTold(at, from, behind)) {
+    boolean described = head.is(Label.TEXT) && !isWholeRemark(at, from, behind);
+    if (described || !plain && !joined && !sense.isTold(at, from, behind)) {
       at.account(from, behind, Part.OTHER);
       boolean ends = sense.endsRow(at, behind);
-      if (!head.is(Label.TEXT) && (ends || sense.beginsDescription(at, from, behind))) {
+      if (!described && (ends || sense.beginsDescription(at, from, behind))) {
         (ends ? at.finds.atEnd : at.finds.atStart)
             .add(State.beside(state, at.word(from).start(), at.word(behind - 1).end()));
         at.finds.edgeIsPassing |= words.isPassing(at.word(from));
@@ -244,6 +245,12 @@ final class StateFinder {
             affirmed ? Reach.BESIDE : place.orElseGet(() -> reach.reach(at, from, behind)),
             at.word(from).start(),
             at.word(behind - 1).end()));
+  }
+
+  /** In a column of remarks, with nothing beside it, and no other column tells of the state. */
+  private static boolean isWholeRemark(LineAtHand at, int from, int behind) {
+    int cell = at.cellIndex(from);
+    return at.firstWord(cell) == from && at.firstWord(cell + 1) == behind && !at.hasStatus();
   }
 
   /** "Intermittent - No": alone behind a dash, at the end of what is said. */
@@ -346,11 +353,15 @@ final class StateFinder {
       unknown += at.part(first) == Part.OTHER && !at.word(first).isNumber() ? 1 : 0;
       first--;
     }
+    int end = behind;
+    while (end < at.size() && at.segment(end) == at.segment(from) && at.part(end) == Part.FILL) {
+      end++;
+    }
     boolean verb = from > 0 && at.part(from - 1) == Part.FILL;
     return verb
         && unknown > 0
         && (first < 0 || at.endsSentence(first))
-        && (behind == at.size() || at.endsSentence(behind - 1) || codeHasOwn(at, behind))
+        && (end == at.size() || at.endsSentence(end - 1) || codeHasOwn(at, end))
         && words.isAmbiguous(at.word(from));
   }
 

@@ -179,7 +179,8 @@ final class UnitFields {
   }
 
   private boolean mayBeCode(LineAtHand at, int i) {
-    return scanner.at(at.word(i).start(), at.cellOf(i).end()) != CodeScanner.Result.NOTHING;
+    return words.isLabel(at.words(), i, Label.SPN)
+        || scanner.at(at.word(i).start(), at.cellOf(i).end()) != CodeScanner.Result.NOTHING;
   }
 
   /** "[CRANE] B1234": what stands in brackets before a code speaks, whether it is known or not. */

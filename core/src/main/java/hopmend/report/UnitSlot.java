@@ -103,12 +103,45 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
           && (behind == i || isOnlySpace(glyphs, at, behind))) {
         behind++;
       }
+      behind = i == 0 ? Math.max(behind, beforeCode(at, words)) : behind;
       if (behind > i && behind - i <= LONGEST_NAME) {
         names.add(name(at, glyphs, words, i, behind));
       }
       i = Math.max(i + 1, behind);
     }
     return names.isEmpty() ? NONE : new UnitSlot(Optional.empty(), names);
+  }
+
+  /**
+   * "Passenger counter: C1A20", "camera mast C1A21": all that stands before the code of a line, if
+   * a word that nobody knows begins it; what others say elsewhere is of the name here.
+   */
+  private static int beforeCode(LineAtHand at, ReportWords words) {
+    int i = 0;
+    while (i < at.size()
+        && i <= LONGEST_NAME
+        && at.segment(i) == at.segment(0)
+        && mayBeOfName(at, words, i)) {
+      i++;
+    }
+    boolean holds = i > 0 && i < at.size() && at.part(i) == Part.CODE;
+    return holds && at.part(0) == Part.OTHER ? i : 0;
+  }
+
+  /** "Light bar", "passenger counter": what says something else elsewhere, "4 bar". */
+  static boolean mayBeOfName(LineAtHand at, ReportWords words, int i) {
+    Word w = at.word(i);
+    boolean said = words.isHolding(w) || words.isBeing(w) || words.isNot(w) || words.isAnd(w);
+    boolean placed = words.isFrom(w) && !words.isOf(w) || words.isMoment(w);
+    return w.digits() == 0
+        && !placed
+        && !said
+        && switch (at.part(i)) {
+          case OTHER, UNIT, FILL -> true;
+          case STATE -> words.isAmbiguous(w);
+          case LABEL -> words.isLabel(at.words(), i, Label.COUNT);
+          default -> false;
+        };
   }
 
   /** A column or field that is not called one of control units: "Severity", "Lamp". */

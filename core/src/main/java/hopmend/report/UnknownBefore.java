@@ -98,6 +98,10 @@ final class UnknownBefore {
     if (known.comma() && isCommaBehind(at, start - 1) && mayBeOfName(at, start - 1)) {
       return named(at, start - 1, start);
     }
+    int segment = known.right() ? beginOfSegment(at, start) : start;
+    if (segment < start && behind < start) {
+      return named(at, segment, start);
+    }
     boolean kind = isKind(at, behind - 1) && at.part(behind - 1) != Part.UNIT;
     LineFinds.UnitAt name =
         kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, code, known);
@@ -174,6 +178,21 @@ final class UnknownBefore {
     boolean counts =
         words.isCount(said) || said.isNumber() || words.isLabel(at.words(), from - 2, Label.CODE);
     return counts ? named(at, first, behind) : null;
+  }
+
+  /** "..., light bar C1A20": of what a sign parts, all; where it does not begin so, the code. */
+  private int beginOfSegment(LineAtHand at, int code) {
+    int first = code;
+    while (first > 0
+        && code - first <= UnknownInSentence.LONGEST_NAME
+        && at.segment(first - 1) == at.segment(code)
+        && UnitSlot.mayBeOfName(at, words, first - 1)) {
+      first--;
+    }
+    boolean begins = first == 0 || at.segment(first - 1) != at.segment(code);
+    List<Word> said = at.words().subList(first, code);
+    boolean other = said.stream().anyMatch(w -> words.endsInThing(w) || words.makesOdometer(w));
+    return begins && first < code && mayBeOfName(at, first) && !other ? first : code;
   }
 
   private int beginOfName(LineAtHand at, int behind) {

@@ -31,6 +31,7 @@ class ReportNamesTest {
   record Names(
       Map<String, List<String>> units,
       Map<CodeState, List<String>> states,
+      List<String> equipment,
       List<String> unitFields,
       List<String> statusFields,
       List<String> typeFields,
@@ -75,6 +76,28 @@ class ReportNamesTest {
   void aControlUnitIsKnownAsAFieldAndAsAHeading() {
     areTold(
         names.units(), ReadCode::controlUnit, "ECU: %s\nP0562 stored\n", "%s\n  P0562 stored\n");
+  }
+
+  @Test
+  void aUnitThatNobodyKnowsKeepsItsNameBesideKnownOnes() {
+    List<String> layouts =
+        List.of(
+            "Engine: P0101 active\n%s: C1A20 active\n",
+            "Engine P0101 active\nABS C0035 stored\n%s C1A20 active\n",
+            "Engine\n  P0101  air mass   active\n%s\n  C1A20  position   active\n",
+            "ECU;DTC\nEngine;P0101\n%s;C1A20",
+            "[%s]\nC1A20 active\n[Engine]\nP0101 stored",
+            "{\"%s\":{\"dtcs\":[\"C1A20\"]},\"engine\":{\"dtcs\":[\"P0101\"]}}");
+    assertThat(names.equipment())
+        .allSatisfy(
+            name ->
+                assertThat(layouts)
+                    .allSatisfy(
+                        l ->
+                            assertThat(codes(scan(l, name)))
+                                .filteredOn(c -> c.code().text().equals("C1A20"))
+                                .extracting(ReadCode::controlUnit)
+                                .containsExactly(name)));
   }
 
   @Test
