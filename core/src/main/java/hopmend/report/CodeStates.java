@@ -1,6 +1,7 @@
 package hopmend.report;
 
 import hopmend.fault.CodeState;
+import hopmend.fault.TroubleCode;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -13,6 +14,9 @@ import java.util.Set;
 final class CodeStates {
   private static final Set<LineFinds.Reach> OF_ONE =
       EnumSet.of(LineFinds.Reach.BESIDE, LineFinds.Reach.NEXT, LineFinds.Reach.OWN);
+
+  /** So often "the others" are told in a line (our own bound). */
+  private static final int MOST_RESTS = 4;
 
   private CodeStates() {}
 
@@ -31,6 +35,7 @@ final class CodeStates {
     List<LineFinds.State> ahead = new ArrayList<>();
     List<LineFinds.State> next = new ArrayList<>();
     List<LineFinds.State> own = new ArrayList<>();
+    List<LineFinds.State> rest = new ArrayList<>();
     Map<Integer, EnumSet<CodeState>> byPlace = new HashMap<>();
     EnumSet<CodeState> early = EnumSet.noneOf(CodeState.class);
     int endBeforeCodes = endBeforeCodes(f);
@@ -49,8 +54,10 @@ final class CodeStates {
             told.get(i).add(s.state());
           }
         }
-        case FIRST, SECOND, THIRD, LAST -> {
-          place(f, k, s.reach()).ifPresent(at -> told.get(at).add(s.state()));
+        case REST -> rest.add(s);
+        default -> {
+          places(s.reach())
+              .forEach(p -> place(f, k, p).ifPresent(at -> told.get(at).add(s.state())));
           byPlace.computeIfAbsent(f.runs[k], run -> EnumSet.noneOf(CodeState.class)).add(s.state());
         }
       }
@@ -59,6 +66,7 @@ final class CodeStates {
       told.get(0).addAll(early);
     }
     ofNext(f, own, told);
+    rest.stream().limit(MOST_RESTS).forEach(s -> ofRest(f, s, told));
     ofRuns(f, told, byPlace);
     // What stands behind a run tells more than the verb before it.
     if (!next.isEmpty()) {
@@ -67,6 +75,36 @@ final class CodeStates {
     }
     ofNamed(f, ahead, told);
     return told;
+  }
+
+  private static List<LineFinds.Reach> places(LineFinds.Reach which) {
+    return switch (which) {
+      case FIRST_TWO -> List.of(LineFinds.Reach.FIRST, LineFinds.Reach.SECOND);
+      case FIRST_THREE ->
+          List.of(LineFinds.Reach.FIRST, LineFinds.Reach.SECOND, LineFinds.Reach.THIRD);
+      default -> List.of(which);
+    };
+  }
+
+  /** What is told of a code that the line names once more is told of it there, too. */
+  private static void ofRest(LineFinds f, LineFinds.State rest, List<EnumSet<CodeState>> told) {
+    int behind = f.codesBefore(rest.start());
+    Map<TroubleCode, EnumSet<CodeState>> named = new HashMap<>();
+    for (int k = 0; k < behind; k++) {
+      named.merge(f.codes.get(k).code(), EnumSet.copyOf(told.get(k)), CodeStates::both);
+    }
+    for (int k = 0; k < behind; k++) {
+      EnumSet<CodeState> own = named.get(f.codes.get(k).code());
+      if (told.get(k).isEmpty()) {
+        told.get(k).addAll(own.isEmpty() ? EnumSet.of(rest.state()) : own);
+      }
+    }
+  }
+
+  private static EnumSet<CodeState> both(EnumSet<CodeState> one, EnumSet<CodeState> other) {
+    EnumSet<CodeState> all = EnumSet.copyOf(one);
+    all.addAll(other);
+    return all;
   }
 
   /**

@@ -26,6 +26,10 @@ final class Legend {
   /** A line that is nothing but a legend is no longer. */
   private static final int LONGEST_LIST = 120;
 
+  /** What parts the meanings of a list: a sign, a gap, or the next one, "● current ○ stored". */
+  private static final String PARTED =
+      "\\s*[,;|/]\\s*|\\s{2,}|\\s(?=[^\\p{L}\\p{N}\\s,;|/-] )|\\s(?=\\p{Lu} \\p{L})";
+
   private final char[] glyphs;
   private final ReportWords words;
   private final Map<String, CodeState> states = new HashMap<>();
@@ -210,7 +214,7 @@ final class Legend {
     Map<String, CodeState> others = new HashMap<>();
     String line = Glyphs.seen(glyphs, start, end);
     int named = line.indexOf(": ");
-    for (String part : line.substring(named < 0 ? 0 : named + 1).split("[,;|/]")) {
+    for (String part : line.substring(named < 0 ? 0 : named + 1).strip().split(PARTED)) {
       String said = part.strip();
       Optional<Said> state =
           said.length() > 2 && said.charAt(1) == ' '

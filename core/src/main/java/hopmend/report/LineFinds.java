@@ -85,7 +85,12 @@ final class LineFinds {
     FIRST,
     SECOND,
     THIRD,
-    LAST
+    LAST,
+    /** "The first two are current": the first ones of the run before. */
+    FIRST_TWO,
+    FIRST_THREE,
+    /** "P0420 is current, the others are stored": all before it of which nothing else is told. */
+    REST
   }
 
   /**
@@ -277,6 +282,9 @@ final class LineFinds {
 
   /** "1 current / 2 history": how many codes are held in which way, and not which. */
   boolean countsStates;
+
+  /** "Active (3)": how many codes are held in the way that the line names; -1 if it says none. */
+  int codesOfState = -1;
 
   /** "Battery 12.6 V". */
   boolean namesBattery;

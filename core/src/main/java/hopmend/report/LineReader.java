@@ -317,8 +317,8 @@ final class LineReader {
   }
 
   /**
-   * "C1145 current. Mileage 88 000 km" does not speak of the current mileage, and "Status: now" is
-   * no name of a field.
+   * "C1145 current. Mileage 88 000 km" does not speak of the current mileage; "estado actual:" is
+   * the name of a field as a whole.
    */
   private Phrases.Match<Label> labelAt(LineAtHand at, int i, Phrases.Match<Said> state) {
     Phrases.Match<Label> label = words.labels().at(at.words(), i);
@@ -327,11 +327,26 @@ final class LineReader {
     }
     if (label != null && saysItself(at, i, label)) {
       label = words.labels().at(at.words().subList(0, i + label.words() - 1), i);
+    } else if (label != null && isOfNow(at, i, label)) {
+      label = new Phrases.Match<>(label.meaning(), label.words() + 1);
     }
     int next = state == null ? at.size() : i + state.words();
     boolean parted =
         label != null && label.words() > next - i && at.segment(next) != at.segment(next - 1);
     return parted ? null : label;
+  }
+
+  /** "Estado actual: no presente": what it is by now, and not how it is. */
+  private boolean isOfNow(LineAtHand at, int i, Phrases.Match<Label> label) {
+    int now = i + label.words();
+    if (label.meaning() != Label.STATUS
+        || now + 1 >= at.size()
+        || at.segment(now) != at.segment(i)
+        || !at.isAnnounced(now + 1)) {
+      return false;
+    }
+    Phrases.Match<Said> state = words.states().at(at.words(), now);
+    return state != null && state.words() == 1 && state.meaning().state() == CodeState.CURRENT;
   }
 
   /** "P0335, current status": behind its code, with no value behind it. */
@@ -481,7 +496,7 @@ final class LineReader {
       int from = at.finds.codes.get(k - 1).start();
       int to = at.finds.codes.get(k).start();
       boolean parted = false;
-      int described = behindWhere(at, k) < 0 ? -1 : behindWhere(at, k - 1);
+      int behindWhere = behindWhere(at, k) < 0 ? -1 : behindWhere(at, k - 1);
       while (i < at.size() && at.word(i).start() < to) {
         // Without its accent the Italian "è" is "e".
         boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
@@ -489,19 +504,28 @@ final class LineReader {
         boolean says = at.part(i) == Part.FILL && (verb || not);
         boolean nor =
             words.isNothing(at.word(i)) && i + 1 < at.size() && at.part(i + 1) == Part.CODE;
-        boolean tells = says || at.part(i) == Part.OTHER && !nor || at.part(i) == Part.STATE;
+        boolean described = at.part(i) == Part.OTHER && !nor && !isHowOften(at, i);
+        boolean tells = says || described || at.part(i) == Part.STATE;
         // "P0299 engine, P0715 gearbox pending, C0035 brakes history": each has its own, or none
         tells |= several && at.part(i) == Part.UNIT;
-        parted |= tells && at.word(i).start() > from && at.word(i).start() >= described;
+        parted |= tells && at.word(i).start() > from && at.word(i).start() >= behindWhere;
         boolean but = words.isAnd(at.word(i)) && !words.isJoining(at.word(i));
         parted |= at.word(i).start() >= from && (but || at.endsSentence(i));
         i++;
       }
       parted |= isToldAnew(at, k, i) || at.hasClause(k, words);
-      parted |= several && described < 0 && isBracketBetween(at, k);
+      parted |= several && behindWhere < 0 && isBracketBetween(at, k);
       runs[k] = runs[k - 1] + (parted ? 1 : 0);
     }
     return runs;
+  }
+
+  /** "P0299 (2 times), P0401 (5 times)". */
+  private boolean isHowOften(LineAtHand at, int i) {
+    return at.word(i).isNumber()
+        && i + 1 < at.size()
+        && at.segment(i + 1) == at.segment(i)
+        && words.isLabel(at.words(), i + 1, Label.COUNT);
   }
 
   /**

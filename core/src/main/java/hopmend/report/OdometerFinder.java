@@ -352,6 +352,7 @@ final class OdometerFinder {
     }
     if (behind < at.size()
         && words.isThousand(at.word(behind))
+        && whole(written) < 1000
         && isDistanceNamed(at, behind, named)) {
       thousands(at, written, named, start, at.word(behind).end());
       return;

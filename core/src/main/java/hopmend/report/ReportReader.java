@@ -59,6 +59,9 @@ final class ReportReader {
   /** What headings have said so far. */
   private Context context = new Context("", Set.of(), Head.NONE, false);
 
+  /** Lines of a code below the name of a list, at most (our own bound). */
+  private static final int LINES_OF_CODE = 4;
+
   private static final Set<CodeState> STAYS_OR_COMES =
       EnumSet.of(CodeState.PERMANENT, CodeState.HISTORY);
 
@@ -194,6 +197,25 @@ final class ReportReader {
     return false;
   }
 
+  /**
+   * How many codes stand below a line until one tells of states alone; more than so many are not.
+   */
+  private int codesBelow(List<Line> lines, LineFinds[] ahead, int i, int most) {
+    int codes = 0;
+    int end = Math.min(lines.size(), i + 1 + LINES_OF_CODE * (most + 1));
+    for (int k = i + 1; k < end && codes <= most; k++) {
+      if (lines.get(k).cells().isEmpty()) {
+        continue;
+      }
+      LineFinds below = finds(lines, ahead, k);
+      if (!below.hasCodes() && !below.states.isEmpty()) {
+        return codes;
+      }
+      codes += below.codes.size();
+    }
+    return codes;
+  }
+
   private void tie(Line at, LineFinds f, List<Line> lines, LineFinds[] ahead, int i) {
     f.doubts.forEach(marks::doubt);
     slots.name(f);
@@ -218,11 +240,11 @@ final class ReportReader {
   private void part(Line at, LineFinds f) {
     Head head = at.cells().get(0).head();
     Set<CodeState> states = head.state() == null ? f.allStates() : Set.of(head.state());
-    Context next =
-        new Context(context.unit(), states.isEmpty() ? context.states() : states, head, false);
+    Set<CodeState> held = states.isEmpty() ? context.states() : states;
     String unit = head.controlUnit() != null ? head.controlUnit().name() : f.unit;
     boolean whole = head.controlUnit() != null || f.unit != null && f.unitIsWhole;
-    context = whole ? next.of(unit) : next;
+    // {"stored": {"ABS": [...]}}: what a part is called holds for the parts in it.
+    context = new Context(whole ? unit : context.unit(), held, head, false);
   }
 
   // Codes
@@ -519,6 +541,12 @@ final class ReportReader {
       boolean ofAll = f.states.get(0).reach() == LineFinds.Reach.ALL || f.isFieldOfAll;
       if (ofAll && found.allLackStates()) {
         found.changeAll(r -> r.withStates(states));
+        return;
+      }
+      if (f.codesOfState > 0 && f.codesOfState == codesBelow(lines, ahead, i, f.codesOfState)) {
+        context = context.with(states);
+        bare.heading(place(at));
+        close();
         return;
       }
       boolean listed = f.speaksOfCodes || at.kind() == Line.Kind.HEADING;

@@ -117,6 +117,8 @@ public final class ReportWords {
       List<String> of,
       List<String> traffic,
       Map<LineFinds.Reach, List<String>> places,
+      List<String> two,
+      List<String> three,
       Map<CodeState, List<String>> columns,
       Map<LiveSignal, List<String>> signals,
       Map<String, List<String>> units) {}
@@ -210,6 +212,8 @@ public final class ReportWords {
   private final Set<String> ambiguous = new HashSet<>();
   private final List<String> traffic;
   private final Map<String, LineFinds.Reach> places = new HashMap<>();
+  private final Set<String> two = new HashSet<>();
+  private final Set<String> three = new HashSet<>();
   private final Map<String, CodeState> columns = new HashMap<>();
   private final Set<String> unitNames = new HashSet<>();
   private final Set<String> commaWords = new HashSet<>();
@@ -283,6 +287,8 @@ public final class ReportWords {
     traffic = List.copyOf(file.traffic());
     file.places()
         .forEach((place, names) -> names.forEach(n -> places.putIfAbsent(small(n), place)));
+    words(file.two(), two);
+    words(file.three(), three);
     file.columns().forEach((state, names) -> names.forEach(n -> columns.put(small(n), state)));
     file.signals().forEach((signal, names) -> signals.addAll(names, signal));
     for (Language l : file.languages()) {
@@ -812,6 +818,14 @@ public final class ReportWords {
   /** "The first", "the latter": which of several codes. */
   Optional<LineFinds.Reach> place(Word w) {
     return Optional.ofNullable(places.get(w.text()));
+  }
+
+  boolean isTwo(Word w) {
+    return two.contains(w.text());
+  }
+
+  boolean isThree(Word w) {
+    return three.contains(w.text());
   }
 
   /** "Now" and "before" as names of columns. */

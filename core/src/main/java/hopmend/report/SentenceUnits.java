@@ -109,7 +109,15 @@ final class SentenceUnits {
     boolean inStep =
         at.finds.eachCodeHasItsUnit
             || telling.stream().allMatch(s -> isEachBetweenCodeAndState(at, s));
-    telling.forEach(s -> settle(at, s, telling.size() > 1 || s.speaksOfSeveral(), inStep));
+    boolean ofEvery = telling.size() > 1 && telling.stream().anyMatch(s -> endsInEvery(at, s));
+    telling.forEach(
+        s -> {
+          if (ofEvery && !s.speaksOfSeveral()) {
+            told(at, s.all().get(0), s.firstCode(), s.behindCodes());
+          } else {
+            settle(at, s, telling.size() > 1 || s.speaksOfSeveral(), inStep);
+          }
+        });
     if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
       ofItsOwn(at, telling.get(0));
     }
@@ -252,11 +260,15 @@ final class SentenceUnits {
     while (i < s.behind() && i - s.from() < LONGEST_BARE_NAME && mayBeName(at, i, holds)) {
       i++;
     }
-    return s.from() > 0
-        && i > s.from()
-        && i < s.behind()
-        && at.part(i) == Part.CODE
-        && at.segment(i) == at.segment(s.from());
+    return s.from() > 0 && i > s.from() && isCodeBehindName(at, s, i);
+  }
+
+  /** "Winch C1A22", "winch: C1A22". */
+  private static boolean isCodeBehindName(LineAtHand at, Sentence s, int code) {
+    return code < s.behind()
+        && at.part(code) == Part.CODE
+        && at.segment(code - 1) == at.segment(s.from())
+        && (at.segment(code) == at.segment(code - 1) || at.isAnnounced(code));
   }
 
   /** "...; seat heating B1A71": a known name is a part of one that nobody knows. */
@@ -273,10 +285,8 @@ final class SentenceUnits {
     }
     return i > unit.behind() - 1
         && i - s.from() > unit.behind() - unit.from()
-        && i < s.behind()
-        && at.part(i) == Part.CODE
-        && at.finds.codes.get(s.firstCode()).isOfEquipment()
-        && at.segment(i) == at.segment(s.from());
+        && isCodeBehindName(at, s, i)
+        && at.finds.codes.get(s.firstCode()).isOfEquipment();
   }
 
   /**
@@ -288,7 +298,8 @@ final class SentenceUnits {
         && (holds || words.mayName(w) && !words.endsInThing(w))
         && !words.isHolding(w)
         && !words.isMoment(w)
-        && !words.isThen(w);
+        && !words.isThen(w)
+        && !words.heads().begins(at.words(), i);
   }
 
   /** Whether the next code stands in the same sentence, and is of the same kind. */
@@ -397,19 +408,43 @@ final class SentenceUnits {
     while (m < all.size()) {
       int last = m;
       boolean anyAnd = false;
+      boolean allShort = false;
       Mention together = all.get(m);
       while (last + 1 < all.size()
           && last - m < UnitFinder.MOST_TOGETHER
-          && isJoined(at, all.get(last), all.get(last + 1))) {
+          && (isJoined(at, all.get(last), all.get(last + 1))
+              || isShortBeside(at, all.get(last), all.get(last + 1)))) {
+        allShort |= isShortBeside(at, all.get(last), all.get(last + 1));
         anyAnd |= isJoinedByWord(at, all.get(last), all.get(last + 1));
         last++;
         together = together.and(all.get(last));
       }
-      boolean one = anyAnd || last > m && (isBracketed(at, together) || isList(at, together));
+      // "P0562 engine, gearbox, body"
+      boolean ofOne = at.finds.codes.size() == 1 && together.codesBefore() == 1;
+      boolean told = ofOne || isBracketed(at, together) || isList(at, together);
+      boolean one = anyAnd || allShort || last > m && told;
       joined.addAll(one ? List.of(together) : all.subList(m, last + 1));
       m = last + 1;
     }
     return joined;
+  }
+
+  /** "P0562 ECM TCM", "P0562 ECM/TCM": called for short, right behind what they hold. */
+  private boolean isShortBeside(LineAtHand at, Mention one, Mention other) {
+    int behind = other.behind();
+    return one.behind() == other.from()
+        && one.codesBefore() > 0
+        && one.codesBefore() == other.codesBefore()
+        && (behind == at.size() || at.part(behind) != Part.CODE)
+        && " /".indexOf(glyphs[at.word(one.behind() - 1).end()]) >= 0
+        && isShort(at, one)
+        && isShort(at, other);
+  }
+
+  private boolean isShort(LineAtHand at, Mention unit) {
+    Word w = at.word(unit.from());
+    return unit.behind() == unit.from() + 1
+        && UnitSlot.isShortName(Glyphs.seen(glyphs, w.start(), w.end()));
   }
 
   /** "In 3 modules: ABS, cluster, gateway", "occurs in: engine, gearbox". */
@@ -605,6 +640,15 @@ final class SentenceUnits {
                     || first && isSubject(at, s, m, s.speaksOfSeveral())
                     || isBracketed(at, m)
                     || !first && isList(at, m));
+  }
+
+  /** "P0118 present, P0521 present, both engine". */
+  private boolean endsInEvery(LineAtHand at, Sentence s) {
+    Mention unit = s.all().get(s.all().size() - 1);
+    return unit.from() > 0
+        && unit.codesBefore() == s.behindCodes()
+        && words.isEvery(at.word(unit.from() - 1))
+        && at.segment(unit.from() - 1) == at.segment(unit.from());
   }
 
   /** "P0299 engine (confirmed) x4, C0561 ABS (pending) x1". */

@@ -1,12 +1,13 @@
 package hopmend.report;
 
+import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
 /**
  * "Engine control Body control": names of units, and below each what it has; rows may have names,
- * "active", and the corner above them is empty then.
+ * "active", and the corner above them is empty then or says "status".
  */
 final class SideBySide implements ColumnBlock {
   private final char parting;
@@ -38,7 +39,11 @@ final class SideBySide implements ColumnBlock {
     }
     List<List<Cell>> parts = new ArrayList<>();
     names.forEach(n -> parts.add(new ArrayList<>()));
+    Cell row = nameOfRow(cells, lineStart);
     for (Cell c : cells) {
+      if (c.equals(row)) {
+        continue;
+      }
       int column = ColumnBlock.beginningBefore(names, namesStart, c.start() - lineStart);
       boolean runsOn =
           column + 1 < names.size()
@@ -51,7 +56,7 @@ final class SideBySide implements ColumnBlock {
     for (int k = 0; k < parts.size(); k++) {
       List<Cell> part = parts.get(k);
       if (!part.isEmpty()) {
-        take(k, new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end()));
+        take(k, row, new Cell(Head.NONE, part.get(0).start(), part.get(part.size() - 1).end()));
       }
     }
     return true;
@@ -62,26 +67,37 @@ final class SideBySide implements ColumnBlock {
     if (cells.size() != names.size()) {
       return false;
     }
-    boolean hasCorner = isEmpty(names.get(0));
-    for (int k = hasCorner ? 1 : 0; k < cells.size(); k++) {
-      if (!isEmpty(cells.get(k)) && hasCorner) {
-        List<Cell> row = List.of(cells.get(0), cells.get(k));
-        below.get(k).add(new Line(Line.Kind.TEXT, row, 0));
-      } else if (!isEmpty(cells.get(k))) {
-        take(k, cells.get(k));
+    Cell row = hasNamesOfRows() ? cells.get(0) : null;
+    for (int k = row == null ? 0 : 1; k < cells.size(); k++) {
+      if (!isEmpty(cells.get(k))) {
+        take(k, row, cells.get(k));
       }
     }
     return true;
   }
 
-  private void take(int column, Cell c) {
+  private boolean hasNamesOfRows() {
+    Head first = others.getOrDefault(0, Head.NONE);
+    return isEmpty(names.get(0)) || first.is(Label.STATUS);
+  }
+
+  /**
+   * What stands before all columns, or in the first one if that tells of the codes in the others.
+   */
+  private Cell nameOfRow(List<Cell> cells, int lineStart) {
+    int columns = names.get(hasNamesOfRows() ? 1 : 0).start() - namesStart;
+    return cells.size() > 1 && cells.get(0).end() - lineStart < columns ? cells.get(0) : null;
+  }
+
+  private void take(int column, Cell row, Cell c) {
     Head head = others.get(column);
+    Line line =
+        head == null
+            ? Line.of(Line.Kind.TEXT, 0, c)
+            : Line.of(Line.Kind.ROW, 0, new Cell(head, c.start(), c.end()));
     below
         .get(column)
-        .add(
-            head == null
-                ? Line.of(Line.Kind.TEXT, 0, c)
-                : Line.of(Line.Kind.ROW, 0, new Cell(head, c.start(), c.end())));
+        .add(row == null ? line : new Line(Line.Kind.TEXT, List.of(row, line.cells().get(0)), 0));
   }
 
   private static boolean isEmpty(Cell c) {

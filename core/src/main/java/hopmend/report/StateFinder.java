@@ -80,6 +80,7 @@ final class StateFinder {
       dropDescribed(at);
     }
     at.finds.countsStates = !at.finds.hasCodes() && isCountOfSeveral(at);
+    at.finds.codesOfState = at.finds.hasCodes() ? -1 : codesOfState(at);
     if (at.finds.hasCodes() && !at.finds.states.isEmpty() && hasException(at)) {
       at.finds.states.sort(Comparator.comparingInt(State::start));
       int start = Math.max(at.line().start(), at.finds.states.get(0).start());
@@ -93,6 +94,20 @@ final class StateFinder {
     return at.finds.states.size() > 1
         && at.finds.states.stream().map(State::state).distinct().count() > 1
         && at.finds.states.stream().limit(StateReach.NEAR).allMatch(s -> isCounted(at, s));
+  }
+
+  /** "Active (3)", "stored: 2 codes": states, one number and no more. */
+  private int codesOfState(LineAtHand at) {
+    int count = -1;
+    for (int i = 0; i < at.size(); i++) {
+      Word w = at.word(i);
+      if (w.isNumber() && count < 0 && w.text().length() < 4) {
+        count = Integer.parseInt(w.text());
+      } else if (at.part(i) != Part.STATE && !words.isLabel(at.words(), i, Label.CODE)) {
+        return -1;
+      }
+    }
+    return at.finds.states.isEmpty() ? -1 : count;
   }
 
   private static boolean isCounted(LineAtHand at, State s) {

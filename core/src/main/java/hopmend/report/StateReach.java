@@ -75,13 +75,24 @@ final class StateReach {
       if (place.isPresent()) {
         boolean ofSeveral =
             at.finds.codes.stream().filter(c -> c.end() <= w.start()).limit(2).count() == 2;
-        return place.filter(p -> ofSeveral);
+        return ofSeveral ? Optional.of(counted(at, i, place.get())) : Optional.empty();
       }
-      if (at.part(i) != Part.FILL) {
+      if (at.part(i) != Part.FILL && !words.isTwo(w) && !words.isThree(w)) {
         return Optional.empty();
       }
     }
     return Optional.empty();
+  }
+
+  /** "The first two", "les trois premiers", "the other two". */
+  private Reach counted(LineAtHand at, int place, Reach which) {
+    boolean two = words.isTwo(at.word(place - 1)) || words.isTwo(at.word(place + 1));
+    boolean three = words.isThree(at.word(place - 1)) || words.isThree(at.word(place + 1));
+    return switch (which) {
+      case FIRST -> two ? Reach.FIRST_TWO : three ? Reach.FIRST_THREE : which;
+      case SECOND -> two || three ? Reach.REST : which;
+      default -> which;
+    };
   }
 
   /** "A stored P0011", "the old P0700". */

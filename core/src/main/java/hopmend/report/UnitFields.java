@@ -27,7 +27,10 @@ final class UnitFields {
     this.names = names;
   }
 
-  /** "0x10 Engine", "módulo de motor": the name behind an address or a kind, else all of it. */
+  /**
+   * "0x10 Engine", "01 - Engine", "módulo de motor": the name behind an address, a number or a
+   * kind, else all of it.
+   */
   private int named(LineAtHand at, int first, int behind) {
     int name = first;
     int kind = 1;
@@ -35,7 +38,8 @@ final class UnitFields {
       Word w = at.word(name);
       Phrases.Match<Label> label = words.labels().at(at.words(), name);
       boolean isKind = label != null && label.meaning() == Label.UNIT;
-      kind = isKind ? label.words() : w.isHexAddress() || words.isTie(w) ? 1 : 0;
+      boolean isAddress = w.isHexAddress() || name == first && w.isNumber();
+      kind = isKind ? label.words() : isAddress || words.isTie(w) ? 1 : 0;
       name += kind;
     }
     return name < behind && names.at(at, name) != null ? name : first;

@@ -1,5 +1,6 @@
 package hopmend.report;
 
+import hopmend.fault.ControlUnit;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
@@ -109,7 +110,25 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
       }
       i = Math.max(i + 1, behind);
     }
+    notHeard(at, glyphs, words).ifPresent(names::add);
     return names.isEmpty() ? NONE : new UnitSlot(Optional.empty(), names);
+  }
+
+  /** "U0100 ECM": whom nobody hears, or who holds it where the other codes have theirs there. */
+  private static Optional<Name> notHeard(LineAtHand at, char[] glyphs, ReportWords words) {
+    int from = at.size();
+    while (from > 0 && at.size() - from < LONGEST_NAME && at.part(from - 1) == Part.UNIT) {
+      from--;
+    }
+    Phrases.Match<ControlUnit> unit =
+        from > 0 && from < at.size() ? words.units().at(at.words(), from) : null;
+    if (unit == null || from + unit.words() < at.size()) {
+      return Optional.empty();
+    }
+    int start = at.word(from).start();
+    int end = at.word(at.size() - 1).end();
+    Shape shape = shape(at, glyphs, from, at.size());
+    return Optional.of(new Name(shape, unit.meaning().name(), start, end, true, false, false));
   }
 
   /**

@@ -21,6 +21,7 @@ final class UnknownBefore {
    * @param verbs what is said of them: "shows"
    * @param bare "engine has P0335, brakes have C0035": without any "the"
    * @param comma "engine, P0335 active; brakes, C0035 stored"
+   * @param colon "engine: P0335; brakes: C0035"
    */
   record Known(
       boolean any,
@@ -29,8 +30,9 @@ final class UnknownBefore {
       boolean saying,
       Set<String> verbs,
       boolean bare,
-      boolean comma) {
-    static final Known NONE = new Known(false, false, false, false, Set.of(), false, false);
+      boolean comma,
+      boolean colon) {
+    static final Known NONE = new Known(false, false, false, false, Set.of(), false, false, false);
   }
 
   private final char[] glyphs;
@@ -53,6 +55,7 @@ final class UnknownBefore {
     boolean saying = false;
     boolean bare = false;
     boolean comma = false;
+    boolean colon = false;
     for (int i = 0; i < at.size(); i++) {
       if (at.part(i) != Part.UNIT) {
         continue;
@@ -64,6 +67,7 @@ final class UnknownBefore {
       }
       if (i + 1 < at.size()) {
         right |= at.part(i + 1) == Part.CODE && at.segment(i) == at.segment(i + 1);
+        colon |= at.part(i + 1) == Part.CODE && at.isAnnounced(i + 1);
         boolean says = words.isHolding(at.word(i + 1));
         comma |= at.part(i + 1) == Part.CODE && isCommaBehind(at, i);
         boolean saysCode = says && i + 2 < at.size() && at.part(i + 2) == Part.CODE;
@@ -74,7 +78,7 @@ final class UnknownBefore {
         }
       }
     }
-    return any ? new Known(true, right, from, saying, verbs, bare, comma) : Known.NONE;
+    return any ? new Known(true, right, from, saying, verbs, bare, comma, colon) : Known.NONE;
   }
 
   /**
@@ -98,14 +102,16 @@ final class UnknownBefore {
     if (known.comma() && isCommaBehind(at, start - 1) && mayBeOfName(at, start - 1)) {
       return named(at, start - 1, start);
     }
-    int segment = known.right() ? beginOfSegment(at, start) : start;
-    if (segment < start && behind < start) {
+    boolean colon = known.colon() && start < at.size() && at.isAnnounced(start);
+    int segment = known.right() || colon ? beginOfSegment(at, start, colon) : start;
+    if (segment < start && !colon && behind < start) {
       return named(at, segment, start);
     }
     boolean kind = isKind(at, behind - 1) && at.part(behind - 1) != Part.UNIT;
     LineFinds.UnitAt name =
         kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, code, known);
-    return name == null && known.any() ? counted(at, start) : name;
+    name = name == null && known.any() ? counted(at, start) : name;
+    return name == null && colon && segment < start ? named(at, segment, start) : name;
   }
 
   /** "..., stored; crane, C1234": a word alone between a semicolon and a comma. */
@@ -180,19 +186,26 @@ final class UnknownBefore {
     return counts ? named(at, first, behind) : null;
   }
 
-  /** "..., light bar C1A20": of what a sign parts, all; where it does not begin so, the code. */
-  private int beginOfSegment(LineAtHand at, int code) {
+  /**
+   * "..., light bar C1A20", "...; light bar: C1A20": of what a sign parts, all; where it does not
+   * begin so, the code.
+   */
+  private int beginOfSegment(LineAtHand at, int code, boolean colon) {
+    int said = at.segment(code - (colon ? 1 : 0));
     int first = code;
     while (first > 0
         && code - first <= UnknownInSentence.LONGEST_NAME
-        && at.segment(first - 1) == at.segment(code)
+        && at.segment(first - 1) == said
+        && !(colon && at.part(first - 1) == Part.UNIT)
         && UnitSlot.mayBeOfName(at, words, first - 1)) {
       first--;
     }
-    boolean begins = first == 0 || at.segment(first - 1) != at.segment(code);
-    List<Word> said = at.words().subList(first, code);
-    boolean other = said.stream().anyMatch(w -> words.endsInThing(w) || words.makesOdometer(w));
-    return begins && first < code && mayBeOfName(at, first) && !other ? first : code;
+    boolean begins = first == 0 || at.segment(first - 1) != said;
+    List<Word> name = at.words().subList(first, code);
+    boolean other = name.stream().anyMatch(w -> words.endsInThing(w) || words.makesOdometer(w));
+    boolean names =
+        first < code && mayBeOfName(at, first) && !words.heads().begins(at.words(), first);
+    return begins && names && !other ? first : code;
   }
 
   private int beginOfName(LineAtHand at, int behind) {

@@ -36,7 +36,7 @@ final class WrappedLines {
 
   /** What is parted by columns, bars or tabs is a table. */
   private static final Pattern COLUMNS =
-      Pattern.compile("\\t|[|│]| {3}|  \\S.*  \\S|;[^ ].*;[^ ]|,[^ ].*,[^ ]|=.*=");
+      Pattern.compile("\\t|[|│]| {3}|  \\S.*  \\S|;[^ ].*;[^ ]|,[^ ].*,[^ ]|=.*=| - .* - ");
 
   private static final String OPEN = ",+&/(–-";
 
@@ -124,7 +124,8 @@ final class WrappedLines {
       String begin = next.stripLeading();
       boolean mayBe = next.length() >= NARROWEST;
       boolean parted = (isProse || mayBe) && COLUMNS.matcher(begin).find();
-      if (isProse && !begin.isEmpty() && !parted && !isItem(line, begin, capital)) {
+      boolean other = begin.isEmpty() || parted || isOutside(line, next);
+      if (isProse && !other && !isItem(line, begin, capital)) {
         boolean within = !ITEM.matcher(line).lookingAt() || next.startsWith(" ");
         broken.add(new Broken(line, end, begin, within && goesOn(line, begin, capital)));
       }
@@ -135,6 +136,16 @@ final class WrappedLines {
       end = start + next.length();
     }
     return broken;
+  }
+
+  /** " stored" below " P0401 ...": it stands further out than what it would go on. */
+  private boolean isOutside(String line, String next) {
+    int indent = indent(next);
+    return indent < indent(line) && (indent > 0 || words.states().whole(Word.of(next)).isPresent());
+  }
+
+  private static int indent(String line) {
+    return line.length() - line.stripLeading().length();
   }
 
   private static boolean endsSentence(String line) {
