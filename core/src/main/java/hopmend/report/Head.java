@@ -56,18 +56,17 @@ record Head(
     if (!isWholeCondition && alone.stream().anyMatch(known::isDemanded)) {
       condition = null; // "boost pressure desired"
     }
-    if (label == null && state == null && condition == null && alone.size() <= 4) {
+    // "Dirección" is an address, and "dirección asistida" is steering.
+    ControlUnit unitNamed = known.units().whole(alone).orElse(null);
+    boolean isOther = label == null && state == null && condition == null;
+    if (isOther && unitNamed == null && alone.size() <= 4) {
       label = within(alone, known);
       state = label == ReportWords.Label.CODE ? stateIn(alone, known) : null;
       label = state != null ? null : label;
     }
     boolean counts = label == ReportWords.Label.COUNT && isDistance(unit);
     label = counts ? ReportWords.Label.ODOMETER : label;
-    ControlUnit column =
-        label == null && state == null && condition == null
-            ? known.units().whole(alone).orElse(null)
-            : null;
-    return new Head(text, label, state, condition, unit, column);
+    return new Head(text, label, state, condition, unit, isOther ? unitNamed : null);
   }
 
   private static Optional<Condition> conditionIn(List<Word> name, ReportWords known) {

@@ -110,25 +110,31 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
       }
       i = Math.max(i + 1, behind);
     }
-    notHeard(at, glyphs, words).ifPresent(names::add);
+    names.addAll(notHeard(at, glyphs, words));
     return names.isEmpty() ? NONE : new UnitSlot(Optional.empty(), names);
   }
 
-  /** "U0100 ECM": whom nobody hears, or who holds it where the other codes have theirs there. */
-  private static Optional<Name> notHeard(LineAtHand at, char[] glyphs, ReportWords words) {
-    int from = at.size();
-    while (from > 0 && at.size() - from < LONGEST_NAME && at.part(from - 1) == Part.UNIT) {
-      from--;
+  /**
+   * "U0100 ECM", "U0100 no signal (ECM)": whom nobody hears, or who holds it where the other codes
+   * have theirs there.
+   */
+  private static List<Name> notHeard(LineAtHand at, char[] glyphs, ReportWords words) {
+    List<Name> names = new ArrayList<>(0);
+    int i = 1;
+    while (i < at.size()) {
+      Phrases.Match<ControlUnit> unit =
+          at.part(i) == Part.UNIT ? words.units().at(at.words(), i) : null;
+      int behind = i + (unit == null ? 1 : unit.words());
+      int start = at.word(i).start();
+      int end = at.word(behind - 1).end();
+      boolean stands = behind == at.size() || glyphs[start - 1] == '(' && glyphs[end] == ')';
+      if (unit != null && stands) {
+        Shape shape = shape(at, glyphs, i, behind);
+        names.add(new Name(shape, unit.meaning().name(), start, end, true, false, false));
+      }
+      i = behind;
     }
-    Phrases.Match<ControlUnit> unit =
-        from > 0 && from < at.size() ? words.units().at(at.words(), from) : null;
-    if (unit == null || from + unit.words() < at.size()) {
-      return Optional.empty();
-    }
-    int start = at.word(from).start();
-    int end = at.word(at.size() - 1).end();
-    Shape shape = shape(at, glyphs, from, at.size());
-    return Optional.of(new Name(shape, unit.meaning().name(), start, end, true, false, false));
+    return names;
   }
 
   /**

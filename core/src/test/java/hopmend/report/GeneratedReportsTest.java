@@ -1,0 +1,426 @@
+package hopmend.report;
+
+import static java.util.stream.Collectors.groupingBy;
+import static java.util.stream.Collectors.joining;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import hopmend.catalog.Shipped;
+import hopmend.fault.CodeState;
+import hopmend.fault.ReadCode;
+import hopmend.report.ReportWords.Label;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import tools.jackson.dataformat.yaml.YAMLMapper;
+
+/**
+ * Reports that are put together by a grammar: ten languages, each in many layouts, with units,
+ * states, descriptions and counts by turns. What each tells is known, and has to be read.
+ */
+class GeneratedReportsTest {
+  private static final int OF_EACH = 120;
+  private static final List<String> CODES =
+      List.of(
+          "P0340", "P0171", "P0299", "P0562", "P0016", "P0401", "P2263", "P0730", "P0118", "C0035",
+          "C0040", "C1511", "B1342", "B0012", "U0100", "U0121", "U0155");
+
+  private static Grammar grammar;
+
+  record Grammar(List<String> units, List<Label> labels, List<Language> languages) {}
+
+  record Language(
+      String language,
+      List<String> units,
+      List<String> labels,
+      List<String> none,
+      String faults,
+      Map<CodeState, List<String>> states,
+      List<String> texts,
+      String silence) {}
+
+  /** A fault with all that a report may tell of it. */
+  record Fault(int unit, String code, CodeState state, String said, String text, int times) {}
+
+  /** What one report has to tell, with the words in which it does. */
+  record Told(Language in, Map<Integer, List<Fault>> byUnit, Random any) {
+    List<Fault> all() {
+      return byUnit.values().stream().flatMap(List::stream).toList();
+    }
+
+    String unit(int unit) {
+      return in.units().get(unit);
+    }
+
+    String unit(Fault f) {
+      return unit(f.unit());
+    }
+
+    String name(Label label) {
+      return in.labels().get(grammar.labels().indexOf(label));
+    }
+
+    String value(Label label, Fault f) {
+      return switch (label) {
+        case UNIT -> unit(f);
+        case CODE -> f.code();
+        case STATUS -> f.said();
+        case TEXT -> f.text();
+        default -> String.valueOf(f.times());
+      };
+    }
+
+    <T> T pick(List<T> of) {
+      return of.get(any.nextInt(of.size()));
+    }
+
+    /** Unit, code and state in any order, often with a description, now and then with a count. */
+    List<Label> columns() {
+      List<Label> columns = new ArrayList<>(List.of(Label.UNIT, Label.CODE, Label.STATUS));
+      if (any.nextBoolean()) {
+        columns.add(Label.TEXT);
+      }
+      if (any.nextInt(3) == 0) {
+        columns.add(Label.COUNT);
+      }
+      Collections.shuffle(columns, any);
+      return columns;
+    }
+
+    String row(Fault f) {
+      String shape =
+          pick(
+              List.of(
+                  "%1$s  %2$s  %3$s",
+                  "%1$s - %2$s - %3$s",
+                  "%1$s (%3$s) %2$s",
+                  "%1$s %3$s",
+                  "%3$s  %1$s  %2$s",
+                  "%1$s: %2$s [%3$s]",
+                  "%1$s | %2$s | %3$s",
+                  "%1$s, %2$s, %3$s",
+                  "%1$s %2$s (%3$s)",
+                  "%1$s\t%3$s\t%2$s",
+                  "%1$s x%4$d %3$s",
+                  "%1$s/%3$s",
+                  "%1$s; %2$s; %3$s; %4$d"));
+      return shape.formatted(f.code(), f.text(), f.said(), f.times());
+    }
+
+    Map<CodeState, List<Fault>> byState(List<Fault> faults) {
+      return faults.stream().collect(groupingBy(Fault::state, LinkedHashMap::new, toList()));
+    }
+
+    private static <T> java.util.stream.Collector<T, ?, List<T>> toList() {
+      return java.util.stream.Collectors.toList();
+    }
+  }
+
+  private enum Layout {
+    UNITS_AS_HEADINGS(Layout::underUnits),
+    TABLES(Layout::table),
+    A_UNIT_A_LINE(Layout::unitALine),
+    STATES_AS_HEADINGS(Layout::underStates),
+    STATES_UNDER_UNITS(Layout::statesUnderUnits),
+    FIELDS_BELOW_EACH_OTHER(Layout::records),
+    STATES_BELOW_CODES(Layout::below),
+    CROSSES(Layout::crosses),
+    SENTENCES(Layout::sentences),
+    DATA(Layout::data),
+    A_STATE_A_LINE(Layout::stateALine);
+
+    private final Function<Told, String> writing;
+
+    Layout(Function<Told, String> writing) {
+      this.writing = writing;
+    }
+
+    private static String lines(Stream<String> lines) {
+      return lines.collect(joining("\n", "", "\n"));
+    }
+
+    private static String underUnits(Told t) {
+      String heading =
+          t.pick(
+              List.of(
+                  "%1$s",
+                  "%1$s:",
+                  "[%1$s]",
+                  "== %1$s ==",
+                  "%1$s (%2$d)",
+                  "%1$s: %2$d %3$s",
+                  "* %1$s",
+                  "# %1$s",
+                  "--- %1$s ---",
+                  "%4$d. %1$s",
+                  "%4$02d %1$s",
+                  "> %1$s",
+                  "%1$s, %2$d %3$s"));
+      String indent = t.pick(List.of("", "  ", "    ", " - ", "  * "));
+      int seed = t.any().nextInt();
+      List<String> lines = new ArrayList<>();
+      t.byUnit()
+          .forEach(
+              (unit, faults) -> {
+                lines.add(
+                    heading.formatted(t.unit(unit), faults.size(), t.in().faults(), 1 + unit));
+                faults.forEach(
+                    f -> lines.add(indent + new Told(t.in(), t.byUnit(), new Random(seed)).row(f)));
+                if (faults.isEmpty()) {
+                  lines.add(indent + t.pick(t.in().none()));
+                }
+              });
+      return lines(lines.stream());
+    }
+
+    private static String table(Told t) {
+      List<Label> columns = t.columns();
+      String sign = t.pick(List.of(" | ", ";", ",", "\t", "   "));
+      Stream<String> head = Stream.of(columns.stream().map(t::name).collect(joining(sign)));
+      Stream<String> rows =
+          t.all().stream()
+              .map(f -> columns.stream().map(c -> t.value(c, f)).collect(joining(sign)));
+      return lines(Stream.concat(head, rows));
+    }
+
+    private static String unitALine(Told t) {
+      String shape = t.pick(List.of("%s (%s)", "%s %s", "%s [%s]"));
+      String sign = t.pick(List.of(": ", " - "));
+      return lines(
+          t.byUnit().entrySet().stream()
+              .map(
+                  e ->
+                      t.unit(e.getKey())
+                          + sign
+                          + (e.getValue().isEmpty()
+                              ? t.pick(t.in().none())
+                              : e.getValue().stream()
+                                  .map(f -> shape.formatted(f.code(), f.said()))
+                                  .collect(joining(", ")))));
+    }
+
+    private static String underStates(Told t) {
+      String heading = t.pick(List.of("%s:", "[%s]", "== %s ==", "%s", "- %s -", "%s (%d)"));
+      String row =
+          t.pick(
+              List.of(
+                  "  %2$s %1$s",
+                  "  %1$s - %2$s", "  %1$s (%2$s)", "  %2$s: %1$s", "  %1$s | %2$s | %3$s"));
+      return lines(
+          t.byState(t.all()).values().stream()
+              .flatMap(
+                  faults ->
+                      Stream.concat(
+                          Stream.of(heading.formatted(faults.get(0).said(), faults.size())),
+                          faults.stream().map(f -> row.formatted(f.code(), t.unit(f), f.text())))));
+    }
+
+    private static String statesUnderUnits(Told t) {
+      String sign = t.any().nextBoolean() ? ":" : "";
+      boolean listed = t.any().nextBoolean();
+      List<String> lines = new ArrayList<>();
+      t.byUnit()
+          .forEach(
+              (unit, faults) -> {
+                if (!faults.isEmpty()) {
+                  lines.add(t.unit(unit) + sign);
+                }
+                t.byState(faults)
+                    .values()
+                    .forEach(
+                        same -> {
+                          String said = "  " + same.get(0).said();
+                          String codes = same.stream().map(Fault::code).collect(joining(", "));
+                          lines.add(listed ? said + ": " + codes : said + sign);
+                          same.stream()
+                              .filter(f -> !listed)
+                              .forEach(f -> lines.add("    " + f.code() + " " + f.text()));
+                        });
+              });
+      return lines(lines.stream());
+    }
+
+    private static String records(Told t) {
+      List<Label> fields = t.columns();
+      String sign = t.pick(List.of(": ", " = ", "  ", ".....: ", " : "));
+      String gap = t.any().nextBoolean() ? "\n" : "";
+      return lines(
+          t.all().stream()
+              .map(
+                  f ->
+                      fields.stream()
+                          .map(c -> t.name(c) + sign + t.value(c, f))
+                          .collect(joining("\n", "", gap))));
+    }
+
+    private static String below(Told t) {
+      String status = t.any().nextBoolean() ? t.name(Label.STATUS) + ": " : "";
+      return lines(
+          t.byUnit().entrySet().stream()
+              .filter(e -> !e.getValue().isEmpty())
+              .flatMap(
+                  e ->
+                      Stream.concat(
+                          Stream.of(t.unit(e.getKey())),
+                          e.getValue().stream()
+                              .map(
+                                  f ->
+                                      "  %s %s%n      %s%s"
+                                          .formatted(f.code(), f.text(), status, f.said())))));
+    }
+
+    private static String crosses(Told t) {
+      String sign = t.pick(List.of(";", " | ", "\t"));
+      Map<CodeState, List<Fault>> byState = t.byState(t.all());
+      String head =
+          t.name(Label.UNIT)
+              + sign
+              + t.name(Label.CODE)
+              + byState.values().stream().map(s -> sign + s.get(0).said()).collect(joining());
+      return lines(
+          Stream.concat(
+              Stream.of(head),
+              t.all().stream()
+                  .map(
+                      f ->
+                          t.unit(f)
+                              + sign
+                              + f.code()
+                              + byState.keySet().stream()
+                                  .map(s -> sign + (s == f.state() ? "x" : "-"))
+                                  .collect(joining()))));
+    }
+
+    private static String sentences(Told t) {
+      String shape = t.pick(List.of("%s %s", "%s (%s)"));
+      return t.byUnit().entrySet().stream()
+          .map(
+              e ->
+                  t.unit(e.getKey())
+                      + ": "
+                      + (e.getValue().isEmpty()
+                          ? t.pick(t.in().none())
+                          : e.getValue().stream()
+                              .map(f -> shape.formatted(f.code(), f.said()))
+                              .collect(joining(", "))))
+          .collect(joining(t.any().nextBoolean() ? ". " : "; ", "", ".\n"));
+    }
+
+    private static String data(Told t) {
+      boolean byState = t.any().nextBoolean();
+      return byState
+          ? t.byState(t.all()).values().stream()
+              .map(
+                  same ->
+                      "\"%s\":{%s}"
+                          .formatted(
+                              same.get(0).said(),
+                              same.stream()
+                                  .collect(groupingBy(t::unit, TreeMap::new, Told.toList()))
+                                  .entrySet()
+                                  .stream()
+                                  .map(
+                                      e ->
+                                          "\"%s\":[%s]".formatted(e.getKey(), quoted(e.getValue())))
+                                  .collect(joining(","))))
+              .collect(joining(",", "{", "}"))
+          : t.byUnit().entrySet().stream()
+              .map(
+                  e ->
+                      "\"%s\":[%s]"
+                          .formatted(
+                              t.unit(e.getKey()),
+                              e.getValue().stream()
+                                  .map(
+                                      f ->
+                                          "{\"dtc\":\"%s\",\"state\":\"%s\",\"text\":\"%s\"}"
+                                              .formatted(f.code(), f.said(), f.text()))
+                                  .collect(joining(","))))
+              .collect(joining(",", "{", "}"));
+    }
+
+    private static String quoted(List<Fault> faults) {
+      return faults.stream().map(f -> "\"" + f.code() + "\"").collect(joining(","));
+    }
+
+    private static String stateALine(Told t) {
+      String shape = t.pick(List.of("%1$s (%2$s)", "%2$s %1$s"));
+      return lines(
+          t.byState(t.all()).values().stream()
+              .map(
+                  same ->
+                      same.stream()
+                          .map(f -> shape.formatted(f.code(), t.unit(f)))
+                          .collect(joining(", ", same.get(0).said() + ": ", ""))));
+    }
+  }
+
+  @BeforeAll
+  static void read() throws IOException {
+    try (InputStream in = GeneratedReportsTest.class.getResourceAsStream("/report-grammar.yaml")) {
+      grammar = new YAMLMapper().readValue(in, Grammar.class);
+    }
+  }
+
+  /** Two to four units, the first with a code at least; each state has one name in a report. */
+  private static Told told(Random any) {
+    Language in = grammar.languages().get(any.nextInt(grammar.languages().size()));
+    List<Integer> units =
+        new ArrayList<>(IntStream.range(0, grammar.units().size()).boxed().toList());
+    Collections.shuffle(units, any);
+    List<String> codes = new ArrayList<>(CODES);
+    Collections.shuffle(codes, any);
+    Map<CodeState, String> said = new TreeMap<>();
+    in.states().forEach((state, names) -> said.put(state, names.get(any.nextInt(names.size()))));
+    List<CodeState> states = List.copyOf(said.keySet());
+    Map<Integer, List<Fault>> byUnit = new LinkedHashMap<>();
+    for (int unit : units.subList(0, 2 + any.nextInt(3))) {
+      int count = byUnit.isEmpty() ? 1 + any.nextInt(3) : any.nextInt(4);
+      List<Fault> faults = new ArrayList<>();
+      for (int i = 0; i < count; i++) {
+        String code = codes.remove(0);
+        CodeState state = states.get(any.nextInt(states.size()));
+        String text =
+            code.startsWith("U") ? in.silence() : in.texts().get(any.nextInt(in.texts().size()));
+        faults.add(new Fault(unit, code, state, said.get(state), text, 1 + any.nextInt(9)));
+      }
+      byUnit.put(unit, faults);
+    }
+    return new Told(in, byUnit, any);
+  }
+
+  @ParameterizedTest
+  @EnumSource
+  void whatItTellsIsReadWhole(Layout layout) {
+    List<String> wrong = new ArrayList<>();
+    for (int seed = 0; seed < OF_EACH; seed++) {
+      Told told = told(new Random(seed));
+      String text = layout.writing.apply(told);
+      Map<String, ReadCode> read = new TreeMap<>();
+      ScanText.read(text, 2026, Shipped.CATALOG.reportWords())
+          .found()
+          .forEach(f -> read.put(f.read().code().text(), f.read()));
+      for (Fault f : told.all()) {
+        ReadCode code = read.get(f.code());
+        if (code == null
+            || !code.states().equals(Set.of(f.state()))
+            || !code.controlUnit().equals(grammar.units().get(f.unit()))) {
+          wrong.add(f + " read as " + code + " of\n" + text);
+        }
+      }
+    }
+    assertThat(wrong).isEmpty();
+  }
+}
