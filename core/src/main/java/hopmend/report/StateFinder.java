@@ -372,12 +372,13 @@ final class StateFinder {
     while (end < at.size() && at.segment(end) == at.segment(from) && at.part(end) == Part.FILL) {
       end++;
     }
-    boolean verb = from > 0 && at.part(from - 1) == Part.FILL;
+    boolean being = behind > from + 1 && words.isBeing(at.word(from));
+    boolean verb = being || from > 0 && at.part(from - 1) == Part.FILL;
     return verb
         && unknown > 0
         && (first < 0 || at.endsSentence(first))
         && (end == at.size() || at.endsSentence(end - 1) || codeHasOwn(at, end))
-        && words.isAmbiguous(at.word(from));
+        && (being || words.isAmbiguous(at.word(from)));
   }
 
   /** "The fan is active, P0480 stored": the code behind the sign has its own. */
