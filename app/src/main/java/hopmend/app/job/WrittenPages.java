@@ -21,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.springframework.http.MediaType;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.stereotype.Component;
@@ -58,7 +59,7 @@ class WrittenPages {
    * @param workup one object for each version of a job's record
    * @param line with what counts down
    * @param freshness of the link, in words
-   * @param query what the address asks for
+   * @param asked what the request asks for, by name
    * @param changes of everything else that stands in the database
    */
   record Shown(
@@ -68,7 +69,7 @@ class WrittenPages {
       LinkState link,
       String freshness,
       LocalDate today,
-      String query,
+      Map<String, List<String>> asked,
       String who,
       Locale language,
       long changes) {
@@ -80,7 +81,8 @@ class WrittenPages {
           page.link(),
           page.freshness(),
           page.today(),
-          Optional.ofNullable(request.getQueryString()).orElse(""),
+          request.getParameterMap().entrySet().stream()
+              .collect(Collectors.toMap(Map.Entry::getKey, e -> List.of(e.getValue()))),
           request.getUserPrincipal().getName(),
           request.getLocale(),
           changes);
