@@ -48,7 +48,8 @@ final class MarkupLayout {
   /** Whole names: "<Transmission>" and "<brakes>" are no rows and breaks. */
   private static final Pattern HTML_TAG =
       Pattern.compile(
-          "<(html|table|td|tr|div|p|br|body|li|h[1-3])(?=[\\s/>])", Pattern.CASE_INSENSITIVE);
+          "<(html|table|td|tr|div|p|pre|br|hr|body|ul|ol|li|h[1-3])(?=[\\s/>])",
+          Pattern.CASE_INSENSITIVE);
 
   private static final int LOOK_AT = 65_536;
   private static final Set<String> SILENT = Set.of("script", "style", "template");

@@ -104,7 +104,19 @@ final class TextCells {
   }
 
   boolean isUnit(Cell c) {
-    return words.units().whole(Word.of(written(c))).isPresent();
+    List<Word> said = Word.of(written(c));
+    return words.units().whole(said).isPresent() || isUnitOfKind(said, 1) || isUnitOfKind(said, 2);
+  }
+
+  /** "Gearbox computer", "engine control unit": a known name, and the words for what it is. */
+  private boolean isUnitOfKind(List<Word> said, int ofKind) {
+    int name = said.size() - ofKind;
+    if (name < 1 || words.units().whole(said.subList(0, name)).isEmpty()) {
+      return false;
+    }
+    List<Word> kind = said.subList(name, said.size());
+    return words.labels().whole(kind).filter(l -> l == ReportWords.Label.UNIT).isPresent()
+        || ofKind == 1 && words.isKind(kind);
   }
 
   boolean isCode(Cell c) {
