@@ -19,6 +19,9 @@ import java.util.stream.Stream;
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
 final class OdometerFinder {
   /** A distance without a name that is shorter is a trip (our own bound). */
+  /** Of "312 mil km", and not of a Swede's "15 330 mil" (our own bound). */
+  private static final int MOST_THOUSANDS = 1000;
+
   private static final int LEAST_DISTANCE = 1000;
 
   /** What counts more counts no faults (our own bound). */
@@ -352,7 +355,7 @@ final class OdometerFinder {
     }
     if (behind < at.size()
         && words.isThousand(at.word(behind))
-        && whole(written) < 1000
+        && whole(written) < MOST_THOUSANDS
         && isDistanceNamed(at, behind, named)) {
       thousands(at, written, named, start, at.word(behind).end());
       return;

@@ -30,7 +30,7 @@ final class TabbedFields {
     gaps(glyphs, words);
   }
 
-  /** Where two such lines stand below each other: "Status active", "Code P0340". */
+  /** Where two such lines stand below each other: "Status", a gap, "active"; "Code", "P0340". */
   private static void gaps(char[] glyphs, ReportWords words) {
     int above = -1;
     Label nameAbove = null;

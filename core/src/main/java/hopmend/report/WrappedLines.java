@@ -138,7 +138,7 @@ final class WrappedLines {
     return broken;
   }
 
-  /** " stored" below " P0401 ...": it stands further out than what it would go on. */
+  /** "Stored" below a row that is indented further: it would go on what stands inside of it. */
   private boolean isOutside(String line, String next) {
     int indent = indent(next);
     return indent < indent(line) && (indent > 0 || words.states().whole(Word.of(next)).isPresent());
