@@ -19,8 +19,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.http.MediaType;
 import org.springframework.security.web.csrf.CsrfToken;
@@ -128,23 +126,27 @@ class WrittenPages {
   }
 
   private static Written inPieces(String html, String ofThePage, String ofTheSession) {
-    Matcher token =
-        Pattern.compile(Pattern.quote(ofThePage) + "|" + Pattern.quote(ofTheSession)).matcher(html);
     List<Piece> pieces = new ArrayList<>();
-    int bytes = 0;
     int at = 0;
-    boolean more = true;
-    while (more) {
-      more = token.find();
-      byte[] text =
-          html.substring(at, more ? token.start() : html.length()).getBytes(StandardCharsets.UTF_8);
-      Token then =
-          !more ? null : token.group().equals(ofThePage) ? Token.OF_THE_PAGE : Token.OF_THE_SESSION;
-      pieces.add(new Piece(text, then));
-      bytes += text.length;
-      at = more ? token.end() : at;
+    int page = html.indexOf(ofThePage);
+    int session = html.indexOf(ofTheSession);
+    while (page >= 0 || session >= 0) {
+      if (session < 0 || page >= 0 && page < session) {
+        pieces.add(new Piece(bytes(html.substring(at, page)), Token.OF_THE_PAGE));
+        at = page + ofThePage.length();
+        page = html.indexOf(ofThePage, at);
+      } else {
+        pieces.add(new Piece(bytes(html.substring(at, session)), Token.OF_THE_SESSION));
+        at = session + ofTheSession.length();
+        session = html.indexOf(ofTheSession, at);
+      }
     }
-    return new Written(pieces, bytes);
+    pieces.add(new Piece(bytes(html.substring(at)), null));
+    return new Written(pieces, pieces.stream().mapToInt(p -> p.text().length).sum());
+  }
+
+  private static byte[] bytes(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
   }
 
   private static void send(
