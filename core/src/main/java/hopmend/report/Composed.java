@@ -43,6 +43,7 @@ record Composed(String text, int[] starts, int[] ends) {
   private Composed withoutSigns(ReportWords words) {
     return by(LineSigns::unbulleted)
         .by(LineSigns::uncounted)
+        .by(LineSigns::unnumbered)
         .by(text -> LineSigns.unended(text, ",;\\"))
         .by(text -> WrappedLines.joined(text, words))
         .by(text -> LineSigns.unended(text, "."))

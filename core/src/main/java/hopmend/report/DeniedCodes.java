@@ -60,10 +60,15 @@ final class DeniedCodes {
         && code - not < NEAR
         && at.segment(not) == at.segment(code)
         && !isNo(at.word(not))
-        && (words.isFill(at.word(not)) || words.isLabel(at.words(), not, Label.CODE))) {
+        && (words.isFill(at.word(not))
+            || words.isMore(at.word(not))
+            || words.isLabel(at.words(), not, Label.CODE))) {
       not--;
     }
-    return not >= 0 && at.segment(not) == at.segment(code) && isNo(at.word(not));
+    return not >= 0
+        && at.segment(not) == at.segment(code)
+        && at.part(not) != Part.STATE
+        && isNo(at.word(not));
   }
 
   private boolean isNo(Word w) {

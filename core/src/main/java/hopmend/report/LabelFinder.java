@@ -179,14 +179,36 @@ final class LabelFinder {
     return end;
   }
 
-  /** "Licznik: P0335": the name of a field is that of a control unit too. */
+  /** "Licznik: P0335", "no painel P0335": the name of a field is that of a control unit too. */
   private int unitOfThatName(LineAtHand at, int i, Phrases.Match<Label> label) {
-    Phrases.Match<ControlUnit> unit = words.units().at(at.words(), i);
-    if (unit == null || unit.words() < label.words()) {
-      return i + label.words();
+    int behind = i + label.words();
+    int first = i;
+    while (first + 1 < behind && (words.isFrom(at.word(first)) || words.isThe(at.word(first)))) {
+      first++;
     }
-    at.account(i, i + unit.words(), Part.UNIT);
-    return i + unit.words();
+    Phrases.Match<ControlUnit> unit = words.units().at(at.words(), first);
+    boolean tells = first == i || isTellingOfCode(at, i, behind);
+    if (unit == null || first + unit.words() < behind || !tells) {
+      return behind;
+    }
+    at.account(i, first, Part.FILL);
+    at.account(first, first + unit.words(), Part.UNIT);
+    return first + unit.words();
+  }
+
+  /** "P0335 no painel", "no painel tenho P0335", "no painel: P0335". */
+  private static boolean isTellingOfCode(LineAtHand at, int from, int behind) {
+    boolean tells = behind < at.size() && at.isAnnounced(behind);
+    tells |= from > 0 && at.part(from - 1) == Part.STATE && !at.endsSentence(from - 1);
+    for (int i = from - 1; i >= 0 && from - i < StateReach.NEAR && !tells; i--) {
+      tells = at.part(i) == Part.CODE && at.segment(i) == at.segment(from);
+    }
+    for (int i = behind; i < at.size() && i - behind < StateReach.NEAR && !tells; i++) {
+      tells =
+          at.segment(i) == at.segment(from)
+              && TextCells.CODE_WITHIN.matcher(at.word(i).text()).matches();
+    }
+    return tells;
   }
 
   private boolean segmentEnds(LineAtHand at, int i) {

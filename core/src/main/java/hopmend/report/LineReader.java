@@ -502,10 +502,11 @@ final class LineReader {
         boolean verb = at.word(i).text().length() > 1 && words.isBeing(at.word(i));
         boolean not = words.isNot(at.word(i)) && !words.isAnd(at.word(i));
         boolean says = at.part(i) == Part.FILL && (verb || not);
-        boolean nor =
-            words.isNothing(at.word(i)) && i + 1 < at.size() && at.part(i + 1) == Part.CODE;
+        boolean nothing = words.isNothing(at.word(i));
+        boolean nor = nothing && i + 1 < at.size() && at.part(i + 1) == Part.CODE;
         boolean described = at.part(i) == Part.OTHER && !nor && !isHowOften(at, i);
-        boolean tells = says || described || at.part(i) == Part.STATE;
+        // "P0102, nothing in the ABS, and U0100 present"
+        boolean tells = says || described || nothing && !nor || at.part(i) == Part.STATE;
         // "P0299 engine, P0715 gearbox pending, C0035 brakes history": each has its own, or none
         tells |= several && at.part(i) == Part.UNIT;
         parted |= tells && at.word(i).start() > from && at.word(i).start() >= behindWhere;
@@ -603,7 +604,7 @@ final class LineReader {
         !at.finds.hasCodes() && !at.finds.states.isEmpty() && standsApart(at, Part.STATE);
     at.finds.unitStandsApart =
         !at.finds.hasCodes() && at.finds.unit != null && standsApart(at, Part.UNIT);
-    at.finds.speaksOfAll = at.size() > 1 && words.isEvery(at.word(0));
+    at.finds.speaksOfAll = at.size() > 1 && speaksOfAll(at);
     at.finds.isFieldOfAll = isFieldOfAll(at);
     if (at.finds.hasCodes()
         || line.end() <= line.start()
@@ -620,7 +621,9 @@ final class LineReader {
     boolean mayHead = at.finds.vins.isEmpty() && at.finds.values.isEmpty() && last != '?';
     at.finds.isDecorated = mayHead && (colon && !at.finds.hasValue || decorated);
     at.finds.isMarkedHeading = at.finds.isDecorated || mayHead && isLoud(at, start, end);
-    at.finds.isSentence = at.size() >= 9 || last == '.' && at.size() >= 4;
+    // "Loader 14, 6 212 h. Engine ECU gives 3 faults:"
+    int said = colon ? beginOfLastSentence(at) : 0;
+    at.finds.isSentence = at.size() - said >= 9 || last == '.' && at.size() >= 4;
     boolean introduces = at.size() > 1 && words.isHolding(at.word(at.size() - 1));
     at.finds.namesBattery = at.words().stream().anyMatch(words::isBattery);
     at.finds.shape = HeadingShape.of(at, glyphs, words, unitNames);
@@ -640,6 +643,25 @@ final class LineReader {
           mayName && words.heads().at(at.words(), i) != null && !describes
               || at.part(i) == Part.LABEL && at.finds.speaksOfCodes;
     }
+  }
+
+  /** "All from ECM", "A = active, H = history. All from ECM". */
+  private boolean speaksOfAll(LineAtHand at) {
+    int last = at.finds.hasCodes() ? 0 : beginOfLastSentence(at);
+    return words.isEvery(at.word(0))
+        || last > 0
+            && last < at.size()
+            && words.isEvery(at.word(last))
+            && at.finds.unit != null
+            && at.finds.unitStart > at.word(last).start();
+  }
+
+  private static int beginOfLastSentence(LineAtHand at) {
+    int first = at.size();
+    while (first > 0 && (first == at.size() || !at.endsSentence(first - 1))) {
+      first--;
+    }
+    return first;
   }
 
   /** "Gearbox ---", "gearbox: -", and no rule that underlines a heading. */

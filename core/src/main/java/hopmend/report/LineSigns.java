@@ -44,6 +44,10 @@ final class LineSigns {
   private static final Pattern NUMBER =
       Pattern.compile("\\s*[\\[(]?(?<number>\\d{1,6})(?:[.):\\]|]|(?=\t|  ))");
 
+  /** "Comfort unit: 1) B1405". */
+  private static final Pattern FIRST_OF_LIST =
+      Pattern.compile("(?<=:[ \t])(?:\\(1\\)|#?1[.)])[ \t]{1,3}(?=[PCBUpcbu]\\p{XDigit}{4}\\b)");
+
   private static final String BARS = "|│";
 
   /** Bullets that a legend explains say something. */
@@ -202,6 +206,16 @@ final class LineSigns {
                       String.valueOf(Integer.parseInt(number.group("number")) - nth)))
               : Optional.empty();
         });
+  }
+
+  /** A list that goes on in the line of its name, without the number of its first item. */
+  static Optional<Rewriting> unnumbered(String text) {
+    List<Sign> numbers = new ArrayList<>();
+    Matcher first = FIRST_OF_LIST.matcher(text);
+    while (first.find()) {
+      numbers.add(new Sign(first.start(), first.end(), ""));
+    }
+    return numbers.isEmpty() ? Optional.empty() : Optional.of(without(text, numbers));
   }
 
   /** Lines without the sign by which all of them end; a heading has its colon, a table its bar. */

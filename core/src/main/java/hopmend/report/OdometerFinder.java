@@ -13,6 +13,7 @@ import hopmend.report.MeasureFinder.Measure;
 import hopmend.report.ReportWords.Label;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
@@ -20,6 +21,8 @@ import java.util.stream.Stream;
 final class OdometerFinder {
   /** A distance without a name that is shorter is a trip (our own bound). */
   /** Of "312 mil km", and not of a Swede's "15 330 mil" (our own bound). */
+  private static final Pattern SHORTENED = Pattern.compile("\\d{2,3}(?<kilo>k)?");
+
   private static final int MOST_THOUSANDS = 1000;
 
   private static final int LEAST_DISTANCE = 1000;
@@ -139,7 +142,22 @@ final class OdometerFinder {
 
   /** "It has 96 412 km", or that alone: no label, but nothing else that it could be. */
   int distanceRun(LineAtHand at, int i) {
-    if (at.cellOf(i).head() != Head.NONE || !spoken.isDistanceAt(at, i)) {
+    if (at.cellOf(i).head() != Head.NONE) {
+      return i;
+    }
+    int shortened = behindThousands(at, i);
+    if (shortened > i) {
+      Word last = at.word(shortened - 1);
+      thousands(
+          at,
+          at.word(i).text().replace("k", ""),
+          spoken.distance(last),
+          at.word(i).start(),
+          last.end());
+      at.account(i, shortened, Part.VALUE);
+      return shortened;
+    }
+    if (!spoken.isDistanceAt(at, i)) {
       return i;
     }
     int[] number = ReportNumbers.placeAt(glyphs, at.word(i).start(), at.cellOf(i).end());
@@ -337,6 +355,31 @@ final class OdometerFinder {
       LineAtHand at, int[] number, int word, Optional<MeasureUnit> named, int start) {
     odometer(at, number, word, named, start);
     at.finds.odometerIsNamed = true;
+  }
+
+  /** Behind "104k miles", "104 tys. km", where those tell of no trip. */
+  private int behindThousands(LineAtHand at, int i) {
+    Matcher shortened = SHORTENED.matcher(at.word(i).text());
+    if (!shortened.matches() || i + 1 == at.size()) {
+      return i;
+    }
+    boolean apart = shortened.group("kilo") == null;
+    int unit = apart ? i + 2 : i + 1;
+    boolean thousand =
+        !apart
+            || words.isThousand(at.word(i + 1))
+                && at.word(i + 1).text().length() > 1
+                && !words.isTenKilometres(at.word(i + 1));
+    // "205 thousand km, 205 118 exactly"
+    boolean exact = unit + 1 < at.size() && at.word(unit + 1).isNumber();
+    return thousand
+            && !exact
+            && unit < at.size()
+            && at.segment(i + 1) == at.segment(i)
+            && spoken.isDistance(at.word(unit))
+            && !spoken.isOfTrip(at, at.word(i).start(), unit + 1)
+        ? unit + 1
+        : i;
   }
 
   private void odometer(

@@ -76,6 +76,9 @@ public final class ReportWords {
       List<String> then,
       List<String> now,
       List<String> notFound,
+      Map<CodeState, List<String>> comings,
+      List<String> spans,
+      List<String> more,
       List<String> healthy,
       List<String> being,
       List<String> only,
@@ -150,6 +153,9 @@ public final class ReportWords {
   private final Phrases<Boolean> beside = new Phrases<>();
   private final MonthNames months;
   private final Phrases<Boolean> notFound = new Phrases<>();
+  private final Phrases<Boolean> comings = new Phrases<>();
+  private final Set<String> spans = new HashSet<>();
+  private final Set<String> more = new HashSet<>();
   private final Phrases<Boolean> blank = new Phrases<>();
   private final Phrases<Boolean> eachTime = new Phrases<>();
   private final Phrases<Boolean> changedParts = new Phrases<>();
@@ -244,6 +250,8 @@ public final class ReportWords {
     words(file.then(), then);
     words(file.now(), now);
     notFound.addAll(file.notFound(), true);
+    words(file.spans(), spans);
+    words(file.more(), more);
     words(file.healthy(), healthy);
     words(file.being(), being);
     words(file.only(), only);
@@ -300,6 +308,13 @@ public final class ReportWords {
       words(l.runs(), runs);
       words(l.odometerWith(), odometerWith);
     }
+    file.comings()
+        .forEach(
+            (state, told) -> {
+              comings.addAll(told, true);
+              begins(told);
+              states.addAll(told, new Said(state, false));
+            });
     for (Language l : file.languages()) {
       l.states().forEach((s, ws) -> ws.forEach(w -> state(w, s, l.endings())));
       l.labels().forEach((label, ws) -> labels.addAll(ws, label));
@@ -581,6 +596,22 @@ public final class ReportWords {
   /** "Now it is stored". */
   boolean isNow(Word w) {
     return now.contains(w.text());
+  }
+
+  /** "Came back", "est parti": of whatever is named beside it. */
+  boolean isComing(List<Word> words, int from, int behind) {
+    Phrases.Match<Boolean> match = comings.at(words, from);
+    return match != null && match.words() == behind - from;
+  }
+
+  /** "No more P0340". */
+  boolean isMore(Word w) {
+    return more.contains(w.text());
+  }
+
+  /** "Week" in "last week", "semana pasada". */
+  boolean isSpan(Word w) {
+    return spans.contains(w.text());
   }
 
   /** "P0420 was not found". */

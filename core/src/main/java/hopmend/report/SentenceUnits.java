@@ -4,7 +4,9 @@ import hopmend.fault.ControlUnit;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
@@ -37,12 +39,14 @@ final class SentenceUnits {
    * A unit where it is named, or several that are named together: "ABS, cluster and gateway".
    *
    * @param codesBefore codes of the line that stand before it
+   * @param isKnown whether it is called what others are called, too
    */
-  private record Mention(List<LineFinds.UnitAt> units, int from, int behind, int codesBefore) {
+  private record Mention(
+      List<LineFinds.UnitAt> units, int from, int behind, int codesBefore, boolean isKnown) {
     Mention and(Mention next) {
       List<LineFinds.UnitAt> all = new ArrayList<>(units);
       all.addAll(next.units);
-      return new Mention(all, from, next.behind, codesBefore);
+      return new Mention(all, from, next.behind, codesBefore, isKnown && next.isKnown);
     }
   }
 
@@ -55,6 +59,10 @@ final class SentenceUnits {
 
     boolean speaksOfSeveral() {
       return all.size() > 1 || all.get(0).units().size() > 1;
+    }
+
+    boolean namesUnknown() {
+      return all.stream().anyMatch(m -> !m.isKnown());
     }
 
     /** The units come first, each with codes behind it. */
@@ -79,14 +87,16 @@ final class SentenceUnits {
     }
   }
 
-  void settle(LineAtHand at) {
+  /** The codes, by their numbers in the line, of which nothing else can tell more. */
+  Set<Integer> settle(LineAtHand at) {
     if (!at.finds.hasCodes()) {
-      return;
+      return Set.of();
     }
     if (at.finds.mentionsTraffic) {
       placed(at);
-      return;
+      return Set.of();
     }
+    Set<Integer> last = new HashSet<>();
     List<Sentence> telling = new ArrayList<>(1);
     int from = 0;
     while (from < at.size()) {
@@ -115,21 +125,27 @@ final class SentenceUnits {
           if (ofEvery && !s.speaksOfSeveral()) {
             told(at, s.all().get(0), s.firstCode(), s.behindCodes());
           } else {
-            settle(at, s, telling.size() > 1 || s.speaksOfSeveral(), inStep);
+            boolean several = telling.size() > 1 || s.speaksOfSeveral() || s.namesUnknown();
+            settle(at, s, several, inStep);
           }
         });
+    if (telling.stream().anyMatch(Sentence::namesUnknown)) {
+      last.addAll(at.finds.unitsOfSentence.keySet());
+    }
     if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
       ofItsOwn(at, telling.get(0));
     }
     // What no sentence settles is of the first unit that is named.
     List<LineFinds.UnitAt> named =
         at.finds.unitsOfSentence.get(telling.isEmpty() ? 0 : telling.get(0).firstCode());
-    if (named != null && !named.isEmpty()) {
+    boolean isKnown = telling.isEmpty() || telling.get(0).all().get(0).isKnown();
+    if (named != null && !named.isEmpty() && isKnown) {
       LineFinds.UnitAt first = named.get(0);
       at.finds.unit = first.name();
       at.finds.unitStart = first.start();
       at.finds.unitEnd = first.end();
     }
+    return last;
   }
 
   /**
@@ -252,7 +268,10 @@ final class SentenceUnits {
     return holds && i < s.behind() && at.part(i) == Part.CODE;
   }
 
-  /** "P0193 active, engine. Winch C1A22 active": no unit of the sentence before holds that. */
+  /**
+   * "P0193 active, engine. Winch C1A22 active", "... Winch has C1A22": no unit of the sentence
+   * before holds that.
+   */
   private boolean isNameBeforeCode(LineAtHand at, Sentence s) {
     int i = s.from();
     boolean holds =
@@ -260,6 +279,8 @@ final class SentenceUnits {
     while (i < s.behind() && i - s.from() < LONGEST_BARE_NAME && mayBeName(at, i, holds)) {
       i++;
     }
+    boolean says = holds && i > s.from() && i < s.behind() && words.isHolding(at.word(i));
+    i += says ? 1 : 0;
     return s.from() > 0 && i > s.from() && isCodeBehindName(at, s, i);
   }
 
@@ -316,8 +337,9 @@ final class SentenceUnits {
   private boolean tellsOfAll(LineAtHand at, Sentence s) {
     boolean every = false;
     for (int i = s.from(); i < s.behind(); i++) {
-      every |= words.isEvery(at.word(i));
-      if (at.part(i) == Part.OTHER && !words.isEvery(at.word(i))) {
+      boolean all = words.isEvery(at.word(i)) || words.isTwo(at.word(i));
+      every |= all;
+      if (at.part(i) == Part.OTHER && !all) {
         return false;
       }
     }
@@ -365,7 +387,14 @@ final class SentenceUnits {
         LineFinds.UnitAt named =
             new LineFinds.UnitAt(
                 match.meaning().name(), at.word(start).start(), at.word(next - 1).end());
-        all.add(new Mention(List.of(named), start, next, before));
+        all.add(new Mention(List.of(named), start, next, before, true));
+      } else if (match == null) {
+        int end = unknownEnd(at, i, from, behind, !all.isEmpty());
+        if (end > i) {
+          next = end;
+          int before = at.finds.codesBefore(at.word(i).start());
+          all.add(new Mention(List.of(unknown(at, i, end)), i, end, before, false));
+        }
       }
       i = next;
     }
@@ -390,6 +419,111 @@ final class SentenceUnits {
       }
     }
     return new Sentence(from, behind, first, last, telling);
+  }
+
+  private LineFinds.UnitAt unknown(LineAtHand at, int from, int behind) {
+    int start = at.word(from).start();
+    int end = at.word(behind - 1).end();
+    return new LineFinds.UnitAt(Glyphs.seen(glyphs, start, end), start, end);
+  }
+
+  /**
+   * Behind "crane" in "in the crane I have C1A10", "the crane has C1A10", "crane: C1A10", "C1A10 in
+   * the crane": beside a code that only its maker can explain, where units are told; else the word.
+   *
+   * @param others whether the sentence has named a unit before
+   */
+  private int unknownEnd(LineAtHand at, int name, int from, int behind, boolean others) {
+    int end = name;
+    while (end < behind
+        && end - name < LONGEST_BARE_NAME
+        && at.segment(end) == at.segment(name)
+        && mayBeEquipment(at, end)) {
+      end++;
+    }
+    int tied = name;
+    while (tied > from && words.isThe(at.word(tied - 1)) && !isPlace(at.word(tied - 1))) {
+      tied--;
+    }
+    boolean placed = tied > from && units.isFrom(at, name) && isPlace(at.word(tied - 1));
+    boolean told =
+        end > name
+            && (isBeforeItsCode(at, name, end, tied, placed)
+                || placed && isBehindItsCode(at, name, end, from, behind));
+    boolean called = others && isCalledBeforeItsCode(at, name);
+    return told ? end : called ? name + 1 : name;
+  }
+
+  /** "In", "im", "nella"; "for" and "on" tell other things, too. */
+  private boolean isPlace(Word w) {
+    return words.isInside(w) || words.isThe(w) && words.isFrom(w) && !words.isOf(w);
+  }
+
+  private boolean mayBeEquipment(LineAtHand at, int i) {
+    return at.part(i) == Part.OTHER
+        && words.mayName(at.word(i))
+        && mayBeName(at, i, true)
+        && !words.makesOdometer(at.word(i));
+  }
+
+  private boolean isBeforeItsCode(LineAtHand at, int name, int end, int tied, boolean placed) {
+    int code = end;
+    while (code < at.size()
+        && code - end < MOST_UNKNOWN
+        && at.segment(code) == at.segment(name)
+        && (at.part(code) == Part.FILL || words.isHolding(at.word(code)))) {
+      code++;
+    }
+    boolean announced = code == end && code < at.size() && at.isAnnounced(code);
+    boolean opens = opensClause(at, tied);
+    boolean says = (tied < name || opens) && code > end && words.isHolding(at.word(end));
+    return code < at.size()
+        && at.part(code) == Part.CODE
+        && (at.segment(code) == at.segment(name) || announced)
+        && (placed || says || announced && opens)
+        && isOfEquipment(at, at.finds.codesBefore(at.word(name).start()));
+  }
+
+  /** "The loader's computer reports C1A51, Pickup C1A52": a name, and nothing else. */
+  private boolean isCalledBeforeItsCode(LineAtHand at, int name) {
+    return opensClause(at, name)
+        && mayBeName(at, name, true)
+        && words.mayName(at.word(name))
+        && name + 1 < at.size()
+        && at.part(name + 1) == Part.CODE
+        && at.segment(name + 1) == at.segment(name)
+        && Character.isUpperCase(glyphs[at.word(name).start()])
+        && isOfEquipment(at, at.finds.codesBefore(at.word(name).start()));
+  }
+
+  private boolean opensClause(LineAtHand at, int word) {
+    return word == 0 || at.segment(word - 1) != at.segment(word) || words.isAnd(at.word(word - 1));
+  }
+
+  private boolean isBehindItsCode(LineAtHand at, int name, int end, int from, int behind) {
+    boolean ends =
+        end == behind || at.segment(end) != at.segment(name) || words.isAnd(at.word(end));
+    int code = name - 1;
+    while (code > 0
+        && name - code < NEAR
+        && (at.part(code) == Part.STATE
+            || at.part(code) == Part.FILL && !isOnlyAnd(at.word(code))
+            || at.part(code + 1) == Part.STATE && at.part(code - 1) == Part.CODE)) {
+      code--;
+    }
+    return ends
+        && code >= from
+        && at.part(code) == Part.CODE
+        && isOfEquipment(at, at.finds.codesBefore(at.word(name).start()) - 1);
+  }
+
+  /** "En" is "in" where "y" is "and". */
+  private boolean isOnlyAnd(Word w) {
+    return words.isAnd(w) && !words.isFrom(w);
+  }
+
+  private static boolean isOfEquipment(LineAtHand at, int code) {
+    return code >= 0 && code < at.finds.codes.size() && at.finds.codes.get(code).isOfEquipment();
   }
 
   /** "; gearbox - none;" */
@@ -465,10 +599,41 @@ final class SentenceUnits {
       }
     }
     return one.codesBefore() == other.codesBefore()
+        && !isOfNothing(at, one)
+        && !isToldApart(at, one, other)
         && !isFine(at, one)
         && !isFine(at, other)
         && other.from() - one.behind() <= MOST_UNKNOWN
         && (comma || isJoinedByWord(at, one, other));
+  }
+
+  /** "C1511 stored in the ABS, and in the cluster I have P0335". */
+  private boolean isToldApart(LineAtHand at, Mention one, Mention other) {
+    int code = one.from() - 1;
+    while (code > 0
+        && one.from() - code < NEAR
+        && (at.part(code) == Part.STATE || at.part(code) == Part.FILL)) {
+      code--;
+    }
+    return code >= 0
+        && at.part(code) == Part.CODE
+        && (isPlaced(at, other) || isSaying(at, other))
+        && leadsToCode(at, other, MOST_UNKNOWN);
+  }
+
+  private boolean isSaying(LineAtHand at, Mention unit) {
+    return unit.behind() < at.size() && words.isHolding(at.word(unit.behind()));
+  }
+
+  /** "Nothing in the cluster, and in the engine P0299". */
+  private boolean isOfNothing(LineAtHand at, Mention unit) {
+    int i = unit.from() - 1;
+    while (i >= 0
+        && at.segment(i) == at.segment(unit.from())
+        && (words.isThe(at.word(i)) || words.isFrom(at.word(i)))) {
+      i--;
+    }
+    return i >= 0 && at.segment(i) == at.segment(unit.from()) && words.isNothing(at.word(i));
   }
 
   /** "... and the gearbox is fine". */
@@ -529,8 +694,9 @@ final class SentenceUnits {
   }
 
   /**
-   * "P0299 and P0045 engine, ABS C0035": wherever it stands, each unit is told between two commas
-   * with its codes, and no comma parts a code from its unit.
+   * "P0299 and P0045 engine, ABS C0035", "in the engine I have P0102, and C0035 in the ABS":
+   * wherever it stands, each unit is told between two commas with its codes, and no comma parts a
+   * code from its unit.
    */
   private void eachInItsClause(LineAtHand at, Sentence s) {
     List<Integer> firstCodes = new ArrayList<>();
@@ -549,16 +715,25 @@ final class SentenceUnits {
       }
       int codes = at.finds.codesBefore(at.word(from).start());
       int codesBehind = at.finds.codesBefore(at.word(i - 1).end());
+      boolean none = unit == s.all().size() || s.all().get(unit).from() >= i;
+      // "..., nothing in the ABS, ..."
+      boolean saysNothing = none && codes == codesBehind;
       boolean one =
-          unit < s.all().size()
+          !none
               && s.all().get(unit).from() >= from
               && s.all().get(unit).behind() <= i
               && (unit + 1 == s.all().size() || s.all().get(unit + 1).from() >= i);
-      if (!one || codes == codesBehind || !isBesideCode(at, s.all().get(unit), codes)) {
+      boolean told =
+          one
+              && codes < codesBehind
+              && isToldWithCodes(at, s, s.all().get(unit), codes, codesBehind);
+      if (!told && !saysNothing) {
         return;
       }
-      firstCodes.add(codes);
-      unit++;
+      if (told) {
+        firstCodes.add(codes);
+        unit++;
+      }
       from = i;
     }
     firstCodes.add(s.behindCodes());
@@ -567,12 +742,17 @@ final class SentenceUnits {
     }
   }
 
-  /** Right before a code, or right behind the last one. */
-  private boolean isBesideCode(LineAtHand at, Mention unit, int firstCode) {
-    boolean before = unit.behind() < at.size() && at.part(unit.behind()) == Part.CODE;
-    return unit.codesBefore() == firstCode
-        ? before
-        : unit.from() > 0 && at.part(unit.from() - 1) == Part.CODE && isToldOf(at, unit);
+  /** Before all the codes of its clause or behind them, as what holds them. */
+  private boolean isToldWithCodes(LineAtHand at, Sentence s, Mention unit, int first, int behind) {
+    if (unit.codesBefore() == first) {
+      boolean beside = unit.behind() < at.size() && at.part(unit.behind()) == Part.CODE;
+      return beside
+          || isSubject(at, s, unit, true)
+          || isPlaced(at, unit) && begins(at, s, unit) && leadsToCode(at, unit, MOST_UNKNOWN);
+    }
+    boolean beside = unit.from() > 0 && at.part(unit.from() - 1) == Part.CODE;
+    boolean placed = isPlaced(at, unit) && unit.codesBefore() == behind;
+    return (beside || placed) && isToldOf(at, unit);
   }
 
   /** Of as many units as codes it could be said one by one: that is not known. */
@@ -596,11 +776,13 @@ final class SentenceUnits {
     if (before >= s.from() && words.isException(at.word(before))) {
       return false;
     }
+    // "..., nothing in the ABS, and U0100 in the cluster"
+    boolean closes = glyphs[at.word(unit.behind() - 1).end()] == ',';
     for (int i = unit.from() - 1; i >= s.from() && unit.from() - i <= NEAR; i--) {
       if (at.segment(i) != at.segment(unit.from()) || at.part(i) == Part.CODE) {
         break;
       }
-      if (none && words.isNothing(at.word(i)) || words.none().begins(at.words(), i)) {
+      if ((none || closes) && words.isNothing(at.word(i)) || words.none().begins(at.words(), i)) {
         return true;
       }
     }
@@ -611,9 +793,15 @@ final class SentenceUnits {
       return false;
     }
     boolean nothing = false;
+    boolean ofNext = false;
     for (int i = unit.behind(); i < s.behind() && i - unit.behind() < NEAR; i++) {
-      if (at.part(i) == Part.CODE || at.part(i) == Part.UNIT) {
-        return nothing;
+      ofNext &= at.segment(i) == at.segment(i - 1);
+      boolean named = at.part(i) == Part.UNIT || ofNext && names.at(at, i) != null;
+      if (at.part(i) == Part.CODE || named) {
+        return nothing && !(ofNext && named);
+      }
+      if (isNothingElsewhere(at, unit, i)) {
+        return false;
       }
       boolean says =
           words.isNothing(at.word(i))
@@ -621,9 +809,22 @@ final class SentenceUnits {
               || s.firstCode() == s.behindCodes() && words.isHealthy(at.word(i));
       // "nothing now, but had P0113", "no active faults, 1 stored: U0155"
       nothing |= says && (i + 1 == s.behind() || !words.isAnd(at.word(i + 1)));
+      // "C0035 in the ABS, nothing in the airbag"
+      boolean ties = words.isFrom(at.word(i)) || words.isThe(at.word(i));
+      ofNext = words.isNothing(at.word(i)) || ofNext && ties;
       nothing &= none || !words.isAnd(at.word(i)) && at.part(i) != Part.STATE;
     }
     return nothing;
+  }
+
+  /** "P0401 in the ABS, nothing in the sweeper". */
+  private boolean isNothingElsewhere(LineAtHand at, Mention unit, int i) {
+    return words.isNothing(at.word(i))
+        && at.segment(i) != at.segment(unit.behind() - 1)
+        && !at.isAnnounced(i)
+        && i + 1 < at.size()
+        && at.segment(i + 1) == at.segment(i)
+        && words.isFrom(at.word(i + 1));
   }
 
   private boolean isEachSubject(LineAtHand at, Sentence s, boolean several) {

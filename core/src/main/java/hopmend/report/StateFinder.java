@@ -211,7 +211,10 @@ final class StateFinder {
         || isLegend(at, from)
         || isAsked(at, behind)
         || state == CodeState.CURRENT && isPast(at, from, behind)
-        || isOfDoubt(at, from)) {
+        || isOfDoubt(at, from)
+        || isOfWhoCame(at, from, behind)
+        || state == CodeState.HISTORY && isSpanBeside(at, from, behind)
+        || isOfTimeBefore(at, from)) {
       at.account(from, behind, Part.FILL);
       return;
     }
@@ -540,6 +543,81 @@ final class StateFinder {
     Word w = at.word(code);
     int before = at.finds.codesBefore(w.start() + 1);
     return before == 0 || at.finds.codes.get(before - 1).end() <= w.start();
+  }
+
+  /**
+   * "The car came back with P0420 stored": only of a code beside it, "P0420 came back", "volvió el
+   * P0420", and only if nothing else tells how that is held.
+   */
+  private boolean isOfWhoCame(LineAtHand at, int from, int behind) {
+    boolean alone =
+        (from == 0 || at.segment(from - 1) != at.segment(from))
+            && (behind == at.size() || at.segment(behind) != at.segment(from));
+    if (alone || !words.isComing(at.words(), from, behind)) {
+      return false;
+    }
+    int before = from - 1;
+    while (StateReach.isNear(at, before, from) && isFillOrUnit(at.part(before))) {
+      before--;
+    }
+    int next = behind;
+    while (StateReach.isNear(at, next, from) && isOnTheWay(at.word(next))) {
+      next++;
+    }
+    boolean first = isCodeBeside(at, next, from);
+    int told = first ? next + 1 : behind;
+    while (StateReach.isNear(at, told, from) && at.part(told) == Part.FILL) {
+      told++;
+    }
+    boolean isTold = told < at.size() && at.part(told) == Part.STATE && !at.endsSentence(told - 1);
+    return isTold || !first && !isCodeBeside(at, before, from);
+  }
+
+  private static boolean isFillOrUnit(Part part) {
+    return part == Part.FILL || part == Part.UNIT;
+  }
+
+  private static boolean isCodeBeside(LineAtHand at, int code, int word) {
+    return code >= 0
+        && code < at.size()
+        && at.part(code) == Part.CODE
+        && at.segment(code) == at.segment(word);
+  }
+
+  private boolean isOnTheWay(Word w) {
+    return words.isThe(w) || words.isArticle(w) || words.isOnly(w);
+  }
+
+  /** "La semana pasada", "last week". */
+  private boolean isSpanBeside(LineAtHand at, int from, int behind) {
+    return isSpan(at, from - 1, from) || isSpan(at, behind, from);
+  }
+
+  /** "P0335 is current, last time it was stored": how it is held now is told already. */
+  private boolean isOfTimeBefore(LineAtHand at, int from) {
+    boolean last = false;
+    int i = from - 1;
+    while (StateReach.isNear(at, i, from) && at.part(i) != Part.CODE) {
+      last |= isSpan(at, i, from) && (isLast(at, i - 1) || isLast(at, i + 1));
+      i--;
+    }
+    int states = at.finds.states.size();
+    return last
+        && states > 0
+        && at.finds.codesBefore(at.finds.states.get(states - 1).start())
+            == at.finds.codesBefore(at.word(from).start());
+  }
+
+  private boolean isSpan(LineAtHand at, int word, int from) {
+    return StateReach.isNear(at, word, from) && words.isSpan(at.word(word));
+  }
+
+  /** "Last", "pasada", "previous". */
+  private boolean isLast(LineAtHand at, int word) {
+    return word >= 0
+        && word < at.size()
+        && (words.place(at.word(word)).filter(p -> p == Reach.LAST).isPresent()
+            || at.part(word) == Part.STATE);
   }
 
   /** "S = stored": it tells of a letter, and of no code. */

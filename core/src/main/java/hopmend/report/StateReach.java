@@ -104,7 +104,10 @@ final class StateReach {
         && at.segment(behind) == at.segment(from - 1);
   }
 
-  /** "One active fault, P0299, and one stored, P0045": each names the code behind its sign. */
+  /**
+   * "One active fault, P0299, and one stored, P0045": each names the code behind its sign. "P0087
+   * is an active fault, P0093" tells of the one before.
+   */
   boolean isSingledOut(LineAtHand at, int from, int behind) {
     int one = from - 1;
     while (one > 0 && words.isLabel(at.words(), one, Label.CODE)) {
@@ -117,10 +120,19 @@ final class StateReach {
     return one >= 0
         && at.segment(one) == at.segment(from)
         && (words.isCount(at.word(one)) || words.isArticle(at.word(one)))
+        && !isSaidOfCode(at, one)
         && code < at.size()
         && at.part(code) == Part.CODE
         && at.segment(code) != at.segment(from)
         && glyphs[at.word(code - 1).end()] == ',';
+  }
+
+  private boolean isSaidOfCode(LineAtHand at, int one) {
+    int code = one - 1;
+    while (isNear(at, code, one) && at.part(code) == Part.FILL && !words.isAnd(at.word(code))) {
+      code--;
+    }
+    return code >= 0 && at.part(code) == Part.CODE && at.segment(code) == at.segment(one);
   }
 
   /** "P0335 active, in memory P0340": the code before has its own, and a sign parts the two. */
@@ -235,7 +247,7 @@ final class StateReach {
   /** "... and a stored code in the gearbox"; behind a code "a stored code" tells of that one. */
   private boolean isOneMore(LineAtHand at, int from) {
     return words.isArticle(at.word(from - 1))
-        && (from == 1 || at.part(from - 2) != Part.CODE && !words.isBeing(at.word(from - 2)));
+        && (from == 1 || !words.isBeing(at.word(from - 2)) && !isSaidOfCode(at, from - 1));
   }
 
   /** "Codes", "ones", "one". */

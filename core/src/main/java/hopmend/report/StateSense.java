@@ -259,9 +259,11 @@ final class StateSense {
     return i;
   }
 
-  /** A number describes nothing: "active since 12.11.". */
-  private static boolean isOfDescription(LineAtHand at, int i) {
-    return !at.word(i).isNumber() && (at.part(i) == Part.OTHER || at.part(i) == Part.UNIT);
+  /** A number describes nothing, nor does a time: "active since 12.11.", "stored last week". */
+  private boolean isOfDescription(LineAtHand at, int i) {
+    Word w = at.word(i);
+    boolean isTime = w.isNumber() || words.isNow(w) || words.isSpan(w);
+    return !isTime && (at.part(i) == Part.OTHER || at.part(i) == Part.UNIT);
   }
 
   /** "P0335 in the engine is current": where it is describes nothing. */

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /** Which control unit speaks, and never one that a description names. */
@@ -43,7 +44,9 @@ final class UnitFinder {
       return;
     }
     Map<Integer, LineFinds.UnitAt> ofOthers = unknown.of(at);
-    sentences.settle(at);
+    Set<Integer> told = sentences.settle(at);
+    ofOthers.keySet().removeAll(told);
+    at.finds.codesOfUnknown.keySet().removeAll(told);
     at.finds.codesOfUnknown.keySet().removeAll(ofOthers.keySet());
     ofOthers.forEach((code, unit) -> at.finds.unitsOfSentence.put(code, List.of(unit)));
     at.finds.codesOfUnknown.keySet().forEach(at.finds.unitsOfSentence::remove);

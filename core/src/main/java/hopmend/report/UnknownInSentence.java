@@ -87,6 +87,8 @@ final class UnknownInSentence {
     int from = i;
     while (i < at.size()
         && i - from < MOST_BETWEEN
+        && (i == 0 || !at.endsSentence(i - 1))
+        && !words.isNothing(at.word(i))
         && (at.part(i) == Part.STATE || at.part(i) == Part.FILL && !words.isFrom(at.word(i)))) {
       i++;
     }

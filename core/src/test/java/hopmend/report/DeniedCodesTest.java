@@ -16,6 +16,7 @@ class DeniedCodesTest {
         "P0335 active, but not P0420.",
         "P0335 aktiv, P0420 nicht gefunden.",
         "P0335 aktiv, kein P0420 mehr.",
+        "No more P0420, P0335 active.",
         "P0335 activo, P0420 no encontrado.",
         "P0335 présent, P0420 non trouvé.",
         "P0335 presente, P0420 non trovato.",
@@ -36,6 +37,7 @@ class DeniedCodesTest {
     "'P0335 not active', P0335 history",
     "'Neither P0335 nor P0340 is active', 'P0335 history, P0340 history'",
     "'Kein P0335 aktiv', P0335 history",
+    "'Ya no aparece el P0335', P0335 history",
     "'P0335 plus P0340 stored', 'P0335 stored, P0340 stored'",
   })
   void aStateThatIsDeniedIsNone(String report, String told) {
@@ -68,7 +70,7 @@ class DeniedCodesTest {
     "'P0335 estaba activo ayer, ahora está guardado', P0335 stored",
     "'P0236 was stored but is not there now', P0236 stored",
     "'The gearbox shows the old P0700, P0720 is current', 'P0700 history @transmission control, P0720 current @transmission control'",
-    "'The engine memorised P0420; P0171 came back', 'P0420 stored @engine control, P0171 @engine control'",
+    "'The engine memorised P0420; P0171 came back', 'P0420 stored @engine control, P0171 current @engine control'",
     "'I was told P0335 but read P0340, active', 'P0335, P0340 current'",
     "'P420 active, P0340 stored', P0340 stored",
     "'P0335 und P0340. Beste Grüße', 'P0335, P0340'",

@@ -11,9 +11,11 @@ import hopmend.report.ReportWords.Label;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
@@ -22,6 +24,7 @@ import java.util.function.Function;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import tools.jackson.dataformat.yaml.YAMLMapper;
@@ -32,6 +35,7 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
  */
 class GeneratedReportsTest {
   private static final int OF_EACH = 120;
+  private static final int OF_SPEECH = 600;
   private static final List<String> CODES =
       List.of(
           "P0340", "P0171", "P0299", "P0562", "P0016", "P0401", "P2263", "P0730", "P0118", "C0035",
@@ -49,7 +53,26 @@ class GeneratedReportsTest {
       String faults,
       Map<CodeState, List<String>> states,
       List<String> texts,
-      String silence) {}
+      String silence,
+      Speech speech) {}
+
+  /** How people tell codes: "in the engine I have P0335 active, and nothing in the ABS". */
+  record Speech(
+      List<String> placed,
+      List<String> saying,
+      List<String> equipment,
+      String and,
+      String nothing,
+      String have,
+      String has) {
+    /** "Zamiatarka" has it, and it is "w zamiatarce". */
+    String asCalled(int unit, int which, int form) {
+      String name = equipment.get(which);
+      String[] said = (form < 3 ? placed : saying).get(unit).split(" ");
+      return String.join(
+          " ", Arrays.asList(said).subList(said.length - name.split(" ").length, said.length));
+    }
+  }
 
   /** A fault with all that a report may tell of it. */
   record Fault(int unit, String code, CodeState state, String said, String text, int times) {}
@@ -422,5 +445,80 @@ class GeneratedReportsTest {
       }
     }
     assertThat(wrong).isEmpty();
+  }
+
+  /**
+   * A unit first or last, as a place, a name or who speaks; known ones and others; in one breath.
+   */
+  @Test
+  void whatPeopleSayIsReadWhole() {
+    List<String> wrong = new ArrayList<>();
+    for (int seed = 0; seed < OF_SPEECH; seed++) {
+      Random any = new Random(seed);
+      Map<String, String> told = new TreeMap<>();
+      String text = spoken(any, told);
+      Map<String, String> read = new TreeMap<>();
+      ScanText.read(text, 2026, Shipped.CATALOG.reportWords())
+          .found()
+          .forEach(f -> read.put(f.read().code().text(), told(f.read())));
+      if (!read.equals(told)) {
+        wrong.add(told + " read as " + read + " of\n" + text);
+      }
+    }
+    assertThat(wrong).isEmpty();
+  }
+
+  private static String told(ReadCode code) {
+    return code.states() + " " + code.controlUnit().toLowerCase(Locale.ROOT);
+  }
+
+  private static String spoken(Random any, Map<String, String> told) {
+    List<Language> speak = grammar.languages().stream().filter(l -> l.speech() != null).toList();
+    Language in = speak.get(any.nextInt(speak.size()));
+    Speech speech = in.speech();
+    List<Integer> units =
+        new ArrayList<>(IntStream.range(0, speech.placed().size()).boxed().toList());
+    Collections.shuffle(units, any);
+    List<String> codes = new ArrayList<>(CODES.subList(0, CODES.indexOf("U0100")));
+    Collections.shuffle(codes, any);
+    String shape = any.nextBoolean() ? "%s %s" : "%s (%s)";
+    int form = any.nextInt(4);
+    List<String> clauses = new ArrayList<>();
+    for (int unit : units.subList(0, 2 + any.nextInt(2))) {
+      int equipment = unit - grammar.units().size();
+      List<String> items = new ArrayList<>();
+      for (int i = 0; i < (clauses.isEmpty() ? 1 + any.nextInt(2) : any.nextInt(3)); i++) {
+        String code = equipment < 0 ? codes.remove(0) : "C1A" + (10 + told.size());
+        List<CodeState> states = List.copyOf(in.states().keySet());
+        CodeState state = states.get(any.nextInt(states.size()));
+        List<String> names = in.states().get(state);
+        items.add(shape.formatted(code, names.get(any.nextInt(names.size()))));
+        String name =
+            equipment < 0 ? grammar.units().get(unit) : speech.asCalled(unit, equipment, form);
+        told.put(code, Set.of(state) + " " + name.toLowerCase(Locale.ROOT));
+      }
+      clauses.add(clause(speech, unit, String.join(" " + speech.and() + " ", items), form));
+    }
+    int last = clauses.size() - 1;
+    return switch (any.nextInt(3)) {
+      case 0 -> clauses.stream().map(c -> c + ".").collect(joining(" "));
+      case 1 -> String.join(", ", clauses) + ".";
+      default ->
+          String.join(", ", clauses.subList(0, last))
+              + ", %s %s.".formatted(speech.and(), clauses.get(last));
+    };
+  }
+
+  private static String clause(Speech speech, int unit, String codes, int form) {
+    String place = speech.placed().get(unit);
+    if (codes.isEmpty()) {
+      return speech.nothing() + " " + place;
+    }
+    return switch (form) {
+      case 0 -> place + " " + speech.have() + " " + codes;
+      case 1 -> codes + " " + place;
+      case 2 -> place + ": " + codes;
+      default -> speech.saying().get(unit) + " " + speech.has() + " " + codes;
+    };
   }
 }

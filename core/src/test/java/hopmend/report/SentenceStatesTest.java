@@ -128,4 +128,37 @@ class SentenceStatesTest {
   void aClauseIsAboutWhatStandsBeforeIt(String sentence, String told) {
     assertThat(Told.codes(sentence)).isEqualTo(told);
   }
+
+  /** Who comes back may be a code, and a customer as well. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0420 came back. | P0420 current",
+        "P0299 ist wieder da, P0234 ist weg. | P0299 current, P0234 history",
+        "Le P0299 est là. Le client est parti. | P0299 current",
+        "Volvió sólo el P0420. | P0420 current",
+        "Sono tornati P0335 e P0340. | P0335 current, P0340 current",
+        "P0420 came back pending, P0430 came back. | P0420 pending, P0430 current",
+        "The customer came back with P0420 stored. | P0420 stored",
+        "El coche volvió con P0335 guardado. | P0335 stored",
+      })
+  void whatCameBackIsThere(String sentence, String told) {
+    assertThat(Told.codes(sentence)).isEqualTo(told);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0401 current now, last time it was only stored. | P0401 current",
+        "P0420 stored last week, P0430 active. | P0420 stored, P0430 current",
+        "P0335 activo la semana pasada. | P0335 current",
+        "P0087 is an active fault, P0093 is a stored fault. | P0087 current, P0093 stored",
+        "It has P0087 as an active fault and P0093 as a stored one. | P0087 current, P0093 stored",
+        "P0102, nothing in the ABS, and U0100 active. | P0102, U0100 current",
+      })
+  void aStateIsOfItsOwnCodeAndTime(String sentence, String told) {
+    assertThat(Told.codes(sentence)).isEqualTo(told);
+  }
 }
