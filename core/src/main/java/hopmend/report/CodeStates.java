@@ -40,6 +40,7 @@ final class CodeStates {
     EnumSet<CodeState> early = EnumSet.noneOf(CodeState.class);
     int endBeforeCodes = endBeforeCodes(f);
     int[] besides = besides(f);
+    int[] named = named(f);
     for (int n = 0; n < f.states.size(); n++) {
       LineFinds.State s = f.states.get(n);
       int k = besides[n];
@@ -50,7 +51,13 @@ final class CodeStates {
         case NEXT -> next.add(s);
         case OWN -> own.add(s);
         case ALL -> {
-          for (int i = k; i >= 0 && isOpen(f, told.get(i)); i--) {
+          int sentence = sentenceOf(f, s.start());
+          boolean ofOwn = k >= 0 && sentenceOf(f, f.codes.get(k).start()) == sentence;
+          for (int i = k; i >= 0 && !isNamedIn(named[i], sentence); i--) {
+            boolean other = ofOwn && sentenceOf(f, f.codes.get(i).start()) < sentence;
+            if (other ? !told.get(i).isEmpty() : !isOpen(f, told.get(i))) {
+              break;
+            }
             told.get(i).add(s.state());
           }
         }
@@ -114,6 +121,31 @@ final class CodeStates {
   private static int endBeforeCodes(LineFinds f) {
     int first = f.codes.isEmpty() ? 0 : f.codes.get(0).start();
     return f.sentenceEnds.stream().takeWhile(end -> end <= first).reduce(0, Math::max);
+  }
+
+  /** "Active: P0335. P0340, P0341, both stored": the first is named in a sentence before. */
+  private static boolean isNamedIn(int named, int sentence) {
+    return named >= 0 && named < sentence;
+  }
+
+  /** The sentence in which a state is named before each code, "active: P0335"; -1 if none is. */
+  private static int[] named(LineFinds f) {
+    int[] named = new int[f.codes.size()];
+    int state = 0;
+    int last = -1;
+    for (int k = 0; k < named.length; k++) {
+      int start = f.codes.get(k).start();
+      for (; state < f.states.size() && f.states.get(state).start() < start; state++) {
+        LineFinds.State s = f.states.get(state);
+        last = s.reach() == LineFinds.Reach.AHEAD ? sentenceOf(f, s.start()) : last;
+      }
+      named[k] = last == sentenceOf(f, start) ? last : -1;
+    }
+    return named;
+  }
+
+  private static int sentenceOf(LineFinds f, int place) {
+    return LineFinds.countBefore(f.sentenceEnds, Integer::intValue, place);
   }
 
   /** "None of them is active; all are stored": that one is not current says not how it is held. */

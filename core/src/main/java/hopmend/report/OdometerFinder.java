@@ -359,8 +359,11 @@ final class OdometerFinder {
 
   /** Behind "104k miles", "104 tys. km", where those tell of no trip. */
   private int behindThousands(LineAtHand at, int i) {
+    if (at.word(i).digits() == 0 || i + 1 == at.size()) {
+      return i;
+    }
     Matcher shortened = SHORTENED.matcher(at.word(i).text());
-    if (!shortened.matches() || i + 1 == at.size()) {
+    if (!shortened.matches()) {
       return i;
     }
     boolean apart = shortened.group("kilo") == null;

@@ -71,6 +71,12 @@ final class StateFinder {
       }
       Phrases.Match<Said> match = words.states().at(at.words(), i);
       int behind = match == null ? i + 1 : i + match.words();
+      for (int k = i; k < behind - 1; k++) {
+        if (at.endsSentence(k) && beginsLoud(at, k + 1)) {
+          match = words.states().at(at.words().subList(0, k + 1), i);
+          behind = match == null ? i + 1 : i + match.words();
+        }
+      }
       if (match != null) {
         state(at, i, behind, match.meaning());
       }
@@ -87,6 +93,12 @@ final class StateFinder {
       at.finds.doubts.add(new LineFinds.Doubt(start, at.line().end(), "of-which-code", null));
       at.finds.states.clear();
     }
+  }
+
+  /** "P0340 (aktuell). Aktiv im ABS: C0035" is no "aktuell aktiv"; "n. vorh." is one phrase. */
+  private boolean beginsLoud(LineAtHand at, int word) {
+    return Character.isUpperCase(glyphs[at.word(word).start()])
+        && !Character.isUpperCase(glyphs[at.word(word - 1).start()]);
   }
 
   /** "Engine: 1 current / 2 history": so many of its codes each, and which is not told. */

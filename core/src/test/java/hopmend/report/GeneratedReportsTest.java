@@ -20,6 +20,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -36,6 +37,8 @@ import tools.jackson.dataformat.yaml.YAMLMapper;
 class GeneratedReportsTest {
   private static final int OF_EACH = 120;
   private static final int OF_SPEECH = 600;
+  private static final List<CodeState> STATES =
+      List.of(CodeState.CURRENT, CodeState.STORED, CodeState.PENDING, CodeState.HISTORY);
   private static final List<String> CODES =
       List.of(
           "P0340", "P0171", "P0299", "P0562", "P0016", "P0401", "P2263", "P0730", "P0118", "C0035",
@@ -64,7 +67,9 @@ class GeneratedReportsTest {
       String and,
       String nothing,
       String have,
-      String has) {
+      String has,
+      String both,
+      List<String> all) {
     /** "Zamiatarka" has it, and it is "w zamiatarce". */
     String asCalled(int unit, int which, int form) {
       String name = equipment.get(which);
@@ -452,11 +457,23 @@ class GeneratedReportsTest {
    */
   @Test
   void whatPeopleSayIsReadWhole() {
+    assertThat(wrongOf(GeneratedReportsTest::spoken)).isEmpty();
+  }
+
+  /** "P0335 and P0340 in the engine, both stored. Active in the ABS: C0035 and C0040." */
+  @Test
+  void whatIsSaidOfSeveralIsOfThose() {
+    assertThat(wrongOf(GeneratedReportsTest::saidOfSeveral)).isEmpty();
+  }
+
+  /**
+   * @param spoken what is said, and keeps what that tells by the code
+   */
+  private static List<String> wrongOf(BiFunction<Random, Map<String, String>, String> spoken) {
     List<String> wrong = new ArrayList<>();
     for (int seed = 0; seed < OF_SPEECH; seed++) {
-      Random any = new Random(seed);
       Map<String, String> told = new TreeMap<>();
-      String text = spoken(any, told);
+      String text = spoken.apply(new Random(seed), told);
       Map<String, String> read = new TreeMap<>();
       ScanText.read(text, 2026, Shipped.CATALOG.reportWords())
           .found()
@@ -465,22 +482,63 @@ class GeneratedReportsTest {
         wrong.add(told + " read as " + read + " of\n" + text);
       }
     }
-    assertThat(wrong).isEmpty();
+    return wrong;
   }
 
   private static String told(ReadCode code) {
     return code.states() + " " + code.controlUnit().toLowerCase(Locale.ROOT);
   }
 
-  private static String spoken(Random any, Map<String, String> told) {
+  private static Language speaking(Random any) {
     List<Language> speak = grammar.languages().stream().filter(l -> l.speech() != null).toList();
-    Language in = speak.get(any.nextInt(speak.size()));
+    return speak.get(any.nextInt(speak.size()));
+  }
+
+  private static <T> List<T> shuffled(Stream<T> all, Random any) {
+    List<T> shuffled = new ArrayList<>(all.toList());
+    Collections.shuffle(shuffled, any);
+    return shuffled;
+  }
+
+  /** None of a network: those name units, too. */
+  private static List<String> codes(Random any) {
+    return shuffled(CODES.stream().filter(c -> !c.startsWith("U")), any);
+  }
+
+  private static String saidOfSeveral(Random any, Map<String, String> told) {
+    Speech speech = speaking(any).speech();
+    List<String> codes = codes(any);
+    List<String> sentences = new ArrayList<>();
+    for (int unit :
+        shuffled(IntStream.range(0, grammar.units().size()).boxed(), any).subList(0, 3)) {
+      String one = codes.remove(0);
+      String other = codes.remove(0);
+      int which = any.nextInt(STATES.size());
+      String state = speech.all().get(which);
+      String place = speech.placed().get(unit);
+      String both = one + " " + speech.and() + " " + other;
+      sentences.add(
+          switch (any.nextInt(3)) {
+            case 0 -> "%s %s, %s %s.".formatted(both, place, speech.both(), state);
+            case 1 -> "%s %s: %s.".formatted(upper(state), place, both);
+            default -> "%s: %s (%s %s).".formatted(upper(place), both, speech.both(), state);
+          });
+      for (String code : List.of(one, other)) {
+        told.put(code, Set.of(STATES.get(which)) + " " + grammar.units().get(unit));
+      }
+    }
+    return String.join(" ", sentences);
+  }
+
+  private static String upper(String said) {
+    return said.substring(0, 1).toUpperCase(Locale.ROOT) + said.substring(1);
+  }
+
+  private static String spoken(Random any, Map<String, String> told) {
+    Language in = speaking(any);
     Speech speech = in.speech();
-    List<Integer> units =
-        new ArrayList<>(IntStream.range(0, speech.placed().size()).boxed().toList());
-    Collections.shuffle(units, any);
-    List<String> codes = new ArrayList<>(CODES.subList(0, CODES.indexOf("U0100")));
-    Collections.shuffle(codes, any);
+    List<Integer> units = shuffled(IntStream.range(0, speech.placed().size()).boxed(), any);
+    List<String> codes = codes(any);
     String shape = any.nextBoolean() ? "%s %s" : "%s (%s)";
     int form = any.nextInt(4);
     List<String> clauses = new ArrayList<>();
