@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * States that are told by yes and no, one a line: "Active: no", "Pending: yes", "Confirmed: yes".
+ * States that are told by yes and no, one a line: "Active: no", "Pending: yes", "CONFIRMED YES".
  * Together they are a row of crossed columns; one alone is a field like others.
  *
  * @param end where the line behind the last one begins
@@ -46,6 +46,8 @@ record FlagLines(Line row, int end) {
 
   private static Optional<Cell> flag(char[] glyphs, Cell line, ReportWords words) {
     int sign = sign(glyphs, line);
+    boolean isBare = sign < 0;
+    sign = isBare ? lastSpace(glyphs, line) : sign;
     if (sign < 0) {
       return Optional.empty();
     }
@@ -54,11 +56,22 @@ record FlagLines(Line row, int end) {
     List<Word> said = Word.of(glyphs, value.start(), value.end());
     boolean word =
         said.size() == 1 && (words.isAffirmed(said.get(0)) || words.isDenied(said.get(0)));
-    boolean mark = said.isEmpty() && value.end() - value.start() == 1;
+    boolean mark = !isBare && said.isEmpty() && value.end() - value.start() == 1;
+    // "Fault memory airbag (1)" tells how many.
+    word &= !isBare || Character.isLetter(glyphs[value.start()]);
     boolean state = head.state() != null || words.momentOf(head.words()).isPresent();
     return state && (word || mark)
         ? Optional.of(new Cell(head, value.start(), value.end()))
         : Optional.empty();
+  }
+
+  /** "PRESENT YES": a name and a word, with nothing but space between; negative where none is. */
+  private static int lastSpace(char[] glyphs, Cell line) {
+    int i = Math.min(line.end(), line.start() + LONGEST_NAME) - 1;
+    while (i > line.start() && glyphs[i] != ' ' && glyphs[i] != '\t') {
+      i--;
+    }
+    return i > line.start() ? i : -1;
   }
 
   /** Where the name ends, by a colon or "="; negative where none does. */

@@ -367,10 +367,23 @@ final class LineReader {
     boolean behindCode = i > 0 && at.part(i - 1) == Part.CODE;
     boolean behind = behindCode || i > 0 && at.part(i - 1) == Part.UNIT;
     boolean alone = at.isAlone(i) && !at.isAnnounced(i);
-    boolean bracketed = alone && behindCode && isBracketed(at.word(i));
+    boolean bracketed = alone && (behindCode && isBracketed(at.word(i)) || endsBracket(at, i));
     return last && (alone || behind) || bracketed
         ? words.momentOf(at.word(i).text())
         : Optional.empty();
+  }
+
+  /** "P0299 (engine, now)": behind its unit in the bracket of a code. */
+  private boolean endsBracket(LineAtHand at, int i) {
+    int unit = i;
+    while (unit > 0 && i - unit < 4 && at.part(unit - 1) == Part.UNIT) {
+      unit--;
+    }
+    return unit < i
+        && unit > 0
+        && at.part(unit - 1) == Part.CODE
+        && glyphs[at.word(unit).start() - 1] == '('
+        && glyphs[at.word(i).end()] == ')';
   }
 
   private boolean isBracketed(Word w) {

@@ -27,12 +27,14 @@ final class SentenceUnits {
   private final ReportWords words;
   private final UnitNames names;
   private final UnitFinder units;
+  private final EquipmentNames equipment;
 
   SentenceUnits(char[] glyphs, ReportWords words, UnitNames names, UnitFinder units) {
     this.glyphs = glyphs;
     this.words = words;
     this.names = names;
     this.units = units;
+    this.equipment = new EquipmentNames(glyphs, words, units);
   }
 
   /**
@@ -98,13 +100,14 @@ final class SentenceUnits {
     }
     Set<Integer> last = new HashSet<>();
     List<Sentence> telling = new ArrayList<>(1);
+    boolean namesUnit = IntStream.range(0, at.size()).anyMatch(i -> at.part(i) == Part.UNIT);
     int from = 0;
     while (from < at.size()) {
       int behind = from + 1;
       while (behind < at.size() && !isEnded(at, behind)) {
         behind++;
       }
-      Sentence s = sentence(at, from, behind);
+      Sentence s = sentence(at, from, behind, namesUnit);
       if (isOfLongerName(at, s)) {
         ofNone(at, s.firstCode(), s.behindCodes());
       } else if (!s.all().isEmpty() && s.firstCode() < s.behindCodes()) {
@@ -373,7 +376,10 @@ final class SentenceUnits {
     return glyphs[at.word(behind - 1).end()] == '.';
   }
 
-  private Sentence sentence(LineAtHand at, int from, int behind) {
+  /**
+   * @param namesUnit whether a unit is named anywhere in the line
+   */
+  private Sentence sentence(LineAtHand at, int from, int behind, boolean namesUnit) {
     List<Mention> all = new ArrayList<>(2);
     int i = from;
     while (i < behind) {
@@ -388,12 +394,17 @@ final class SentenceUnits {
             new LineFinds.UnitAt(
                 match.meaning().name(), at.word(start).start(), at.word(next - 1).end());
         all.add(new Mention(List.of(named), start, next, before, true));
-      } else if (match == null) {
-        int end = unknownEnd(at, i, from, behind, !all.isEmpty());
-        if (end > i) {
-          next = end;
+      } else if (match == null && at.part(i) == Part.OTHER) {
+        EquipmentNames.Name name =
+            equipment.at(at, i, so(from, behind, all, namesUnit && i == from));
+        if (name.isAny()) {
+          next = name.behind();
+          int last = all.size() - 1;
+          if (name.isWithin() && last >= 0 && all.get(last).behind() == name.from()) {
+            all.remove(last);
+          }
           int before = at.finds.codesBefore(at.word(i).start());
-          all.add(new Mention(List.of(unknown(at, i, end)), i, end, before, false));
+          all.add(new Mention(List.of(name.of(at, glyphs)), name.from(), next, before, false));
         }
       }
       i = next;
@@ -421,109 +432,10 @@ final class SentenceUnits {
     return new Sentence(from, behind, first, last, telling);
   }
 
-  private LineFinds.UnitAt unknown(LineAtHand at, int from, int behind) {
-    int start = at.word(from).start();
-    int end = at.word(behind - 1).end();
-    return new LineFinds.UnitAt(Glyphs.seen(glyphs, start, end), start, end);
-  }
-
-  /**
-   * Behind "crane" in "in the crane I have C1A10", "the crane has C1A10", "crane: C1A10", "C1A10 in
-   * the crane": beside a code that only its maker can explain, where units are told; else the word.
-   *
-   * @param others whether the sentence has named a unit before
-   */
-  private int unknownEnd(LineAtHand at, int name, int from, int behind, boolean others) {
-    int end = name;
-    while (end < behind
-        && end - name < LONGEST_BARE_NAME
-        && at.segment(end) == at.segment(name)
-        && mayBeEquipment(at, end)) {
-      end++;
-    }
-    int tied = name;
-    while (tied > from && words.isThe(at.word(tied - 1)) && !isPlace(at.word(tied - 1))) {
-      tied--;
-    }
-    boolean placed = tied > from && units.isFrom(at, name) && isPlace(at.word(tied - 1));
-    boolean told =
-        end > name
-            && (isBeforeItsCode(at, name, end, tied, placed)
-                || placed && isBehindItsCode(at, name, end, from, behind));
-    boolean called = others && isCalledBeforeItsCode(at, name);
-    return told ? end : called ? name + 1 : name;
-  }
-
-  /** "In", "im", "nella"; "for" and "on" tell other things, too. */
-  private boolean isPlace(Word w) {
-    return words.isInside(w) || words.isThe(w) && words.isFrom(w) && !words.isOf(w);
-  }
-
-  private boolean mayBeEquipment(LineAtHand at, int i) {
-    return at.part(i) == Part.OTHER
-        && words.mayName(at.word(i))
-        && mayBeName(at, i, true)
-        && !words.makesOdometer(at.word(i));
-  }
-
-  private boolean isBeforeItsCode(LineAtHand at, int name, int end, int tied, boolean placed) {
-    int code = end;
-    while (code < at.size()
-        && code - end < MOST_UNKNOWN
-        && at.segment(code) == at.segment(name)
-        && (at.part(code) == Part.FILL || words.isHolding(at.word(code)))) {
-      code++;
-    }
-    boolean announced = code == end && code < at.size() && at.isAnnounced(code);
-    boolean opens = opensClause(at, tied);
-    boolean says = (tied < name || opens) && code > end && words.isHolding(at.word(end));
-    return code < at.size()
-        && at.part(code) == Part.CODE
-        && (at.segment(code) == at.segment(name) || announced)
-        && (placed || says || announced && opens)
-        && isOfEquipment(at, at.finds.codesBefore(at.word(name).start()));
-  }
-
-  /** "The loader's computer reports C1A51, Pickup C1A52": a name, and nothing else. */
-  private boolean isCalledBeforeItsCode(LineAtHand at, int name) {
-    return opensClause(at, name)
-        && mayBeName(at, name, true)
-        && words.mayName(at.word(name))
-        && name + 1 < at.size()
-        && at.part(name + 1) == Part.CODE
-        && at.segment(name + 1) == at.segment(name)
-        && Character.isUpperCase(glyphs[at.word(name).start()])
-        && isOfEquipment(at, at.finds.codesBefore(at.word(name).start()));
-  }
-
-  private boolean opensClause(LineAtHand at, int word) {
-    return word == 0 || at.segment(word - 1) != at.segment(word) || words.isAnd(at.word(word - 1));
-  }
-
-  private boolean isBehindItsCode(LineAtHand at, int name, int end, int from, int behind) {
-    boolean ends =
-        end == behind || at.segment(end) != at.segment(name) || words.isAnd(at.word(end));
-    int code = name - 1;
-    while (code > 0
-        && name - code < NEAR
-        && (at.part(code) == Part.STATE
-            || at.part(code) == Part.FILL && !isOnlyAnd(at.word(code))
-            || at.part(code + 1) == Part.STATE && at.part(code - 1) == Part.CODE)) {
-      code--;
-    }
-    return ends
-        && code >= from
-        && at.part(code) == Part.CODE
-        && isOfEquipment(at, at.finds.codesBefore(at.word(name).start()) - 1);
-  }
-
-  /** "En" is "in" where "y" is "and". */
-  private boolean isOnlyAnd(Word w) {
-    return words.isAnd(w) && !words.isFrom(w);
-  }
-
-  private static boolean isOfEquipment(LineAtHand at, int code) {
-    return code >= 0 && code < at.finds.codes.size() && at.finds.codes.get(code).isOfEquipment();
+  private static EquipmentNames.Sentence so(
+      int from, int behind, List<Mention> all, boolean others) {
+    boolean equipment = !all.isEmpty() && !all.get(all.size() - 1).isKnown();
+    return new EquipmentNames.Sentence(from, behind, others || !all.isEmpty(), equipment);
   }
 
   /** "; gearbox - none;" */
@@ -920,7 +832,7 @@ final class SentenceUnits {
 
   /** Whether what is said of a unit begins with it: only words that say nothing stand before. */
   private boolean begins(LineAtHand at, Sentence s, Mention unit) {
-    int before = unit.from() - 1;
+    int before = beforeOwner(at, s, unit.from() - 1);
     while (before >= s.from()
         && at.segment(before) == at.segment(unit.from())
         && (at.part(before) == Part.FILL
@@ -935,6 +847,15 @@ final class SentenceUnits {
     return before < s.from()
         || at.segment(before) != at.segment(unit.from())
         || words.isAnd(at.word(before));
+  }
+
+  /** "The truck's gearbox": whose it is says nothing. */
+  private int beforeOwner(LineAtHand at, Sentence s, int before) {
+    boolean owned =
+        before > s.from()
+            && at.word(before).text().equals("s")
+            && "'’".indexOf(glyphs[at.word(before).start() - 1]) >= 0;
+    return owned ? before - 2 : before;
   }
 
   /** "W pamięci silnika P0691": where its codes are kept. */

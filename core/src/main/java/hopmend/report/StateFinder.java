@@ -238,14 +238,15 @@ final class StateFinder {
       StatusCells.denied(at, state, at.word(from).start(), at.word(behind - 1).end());
       return;
     }
-    boolean value = next != null && (at.isAnnounced(behind) || isBehindDash(at, behind));
+    boolean bare = from == 0 && behind + 1 == at.size() && at.word(behind).digits() == 0;
+    boolean value = next != null && (at.isAnnounced(behind) || bare || isBehindDash(at, behind));
     if (value && words.isDenied(next) && !named) {
       at.finds.isStatusField = true;
       at.finds.noneOfState = true;
       StatusCells.denied(at, state, at.word(from).start(), next.end());
       return;
     }
-    boolean affirmed = next != null && at.isAnnounced(behind) && words.isAffirmed(next);
+    boolean affirmed = next != null && (at.isAnnounced(behind) || bare) && words.isAffirmed(next);
     at.finds.isStatusField |= affirmed;
     Head head = at.cellOf(from).head();
     Optional<Reach> place = reach.placeBefore(at, from);
