@@ -27,8 +27,10 @@ final class BareHeadings {
   /** Or with what says that there is none. */
   private final boolean endsWithCode;
 
-  /** In which column the last one stood. */
+  /** In which column the last one stood, and the last one of a unit. */
   private int column = -1;
+
+  private int unitColumn = -1;
 
   /** In which column the last code stood. */
   private int lastCode = -1;
@@ -73,8 +75,14 @@ final class BareHeadings {
             .isPresent();
   }
 
-  /** A heading; where it stands. */
-  void heading(int at) {
+  /** A heading of a unit; where it stands. */
+  void unit(int at) {
+    unitColumn = at;
+    state(at);
+  }
+
+  /** A heading of a state, perhaps below that of its unit. */
+  void state(int at) {
     column = at;
     hasCodes = false;
     codesStandDeeper = false;
@@ -103,7 +111,8 @@ final class BareHeadings {
    */
   boolean isUnit(LineFinds f, int at, boolean aboveCode) {
     boolean first = lastCode < 0 && aboveCode && columns.contains(at);
-    return units.contains(f.shape.written()) && (first || standsOut(f, at));
+    boolean apart = unitColumn == at && at < column && hasCodes && codesStandDeeper;
+    return units.contains(f.shape.written()) && (first || apart || standsOut(f, at));
   }
 
   /** Whether a word heads them that nobody knows, as words for states do. */

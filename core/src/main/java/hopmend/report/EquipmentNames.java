@@ -78,7 +78,9 @@ final class EquipmentNames {
       return new Name(first, last, false);
     }
     boolean isWithin = isWithin(at, name);
-    boolean called = isWithin || s.namesEquipment() || s.namesOther() && isLoud(at, name);
+    boolean listed = name > 0 && at.isAnnounced(name) && at.part(name - 1) == Part.STATE;
+    boolean called =
+        isWithin || s.namesEquipment() || (s.namesOther() || listed) && isLoud(at, name);
     return called && opensClause(at, name) && isRightBefore(at, name, end)
         ? new Name(name, end, isWithin)
         : Name.NONE;

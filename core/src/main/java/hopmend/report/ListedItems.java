@@ -55,7 +55,8 @@ final class ListedItems {
     }
     at.finds.eachCodeHasItsUnit =
         !known.contains(Place.BEFORE)
-            && items.stream().filter(Item::known).count() == at.finds.codes.size()
+            && items.stream().filter(i -> known.contains(i.place())).count()
+                == at.finds.codes.size()
             && 2 * items.stream().filter(i -> isToldAlone(at, i)).count() >= items.size();
     for (Item i : items) {
       if (!i.known() && known.contains(i.place())) {
@@ -88,7 +89,7 @@ final class ListedItems {
 
   /** "Engine confirmed", and not "PCM processor": its state follows, or nothing. */
   private static boolean isToldAlone(LineAtHand at, Item item) {
-    int i = item.from();
+    int i = item.known() ? item.from() : item.behind();
     while (i < item.end() && at.part(i) == Part.UNIT) {
       i++;
     }

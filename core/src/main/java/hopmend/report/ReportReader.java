@@ -529,7 +529,7 @@ final class ReportReader {
         return;
       }
       context = context.of(f.unit);
-      bare.heading(place(at));
+      bare.unit(place(at));
       close();
       if (!states.isEmpty() && !f.countsStates) {
         context = context.with(states);
@@ -545,7 +545,7 @@ final class ReportReader {
       }
       if (f.codesOfState > 0 && f.codesOfState == codesBelow(lines, ahead, i, f.codesOfState)) {
         context = context.with(states);
-        bare.heading(place(at));
+        bare.state(place(at));
         close();
         return;
       }
@@ -566,7 +566,7 @@ final class ReportReader {
           && headsCodes(lines, ahead, i)
           && !(below && alone && !listed)) {
         context = context.with(states);
-        bare.heading(place(at));
+        bare.state(place(at));
         close();
       } else if (below && (f.isStatusField || alone || f.statesAreStrong())) {
         found.changeEvery(r -> r.states().isEmpty() ? r.withStates(states) : r);
@@ -580,11 +580,11 @@ final class ReportReader {
       String name = Glyphs.seen(layout.glyphs(), f.shape.start(), f.shape.end());
       marks.mark(Mark.Kind.UNIT, f.shape.start(), f.shape.end(), name);
       context = context.of(name);
-      bare.heading(place(at));
+      bare.unit(place(at));
       close();
     } else if (bare.isState(f, place(at)) && headsCodes(lines, ahead, i)) {
       context = context.with(Set.of());
-      bare.heading(place(at));
+      bare.state(place(at));
       close();
     } else if (heading && !f.hasValue) {
       headed(at, f, lines, ahead, i);

@@ -125,7 +125,11 @@ final class SentenceUnits {
     boolean ofEvery = telling.size() > 1 && telling.stream().anyMatch(s -> endsInEvery(at, s));
     telling.forEach(
         s -> {
-          if (ofEvery && !s.speaksOfSeveral()) {
+          if (at.finds.eachCodeHasItsUnit && !s.announces()) {
+            s.all().stream()
+                .filter(m -> m.codesBefore() > s.firstCode())
+                .forEach(m -> told(at, m, m.codesBefore() - 1, m.codesBefore()));
+          } else if (ofEvery && !s.speaksOfSeveral()) {
             told(at, s.all().get(0), s.firstCode(), s.behindCodes());
           } else {
             boolean several = telling.size() > 1 || s.speaksOfSeveral() || s.namesUnknown();
