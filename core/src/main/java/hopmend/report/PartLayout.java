@@ -31,11 +31,15 @@ final class PartLayout {
 
   static List<Line> lines(Part root) {
     PartLayout layout = new PartLayout();
-    layout.put(root, 0);
+    layout.put(root, 0, false);
     return layout.lines;
   }
 
-  private void put(Part part, int depth) {
+  /**
+   * @param besideUnits whether parts that stand as its own ones do are units: {"stored": {"Crane":
+   *     [...]}, "active": {"Engine": [...]}}
+   */
+  private void put(Part part, int depth, boolean besideUnits) {
     lines.add(Line.of(Line.Kind.OPEN, depth));
     if (part.name != null) {
       lines.add(Line.of(Line.Kind.HEADING, depth, part.name));
@@ -43,16 +47,24 @@ final class PartLayout {
     if (!part.cells.isEmpty()) {
       lines.add(new Line(Line.Kind.ROW, part.cells, depth));
     }
-    boolean areUnits =
-        part.parts.stream().anyMatch(p -> p.name != null && p.name.head().controlUnit() != null);
+    boolean areUnits = besideUnits || holdsUnit(part);
+    boolean statesHoldUnits = part.parts.stream().anyMatch(p -> isState(p) && holdsUnit(p));
     for (Part p : part.parts) {
       boolean isUnknown =
           areUnits
               && p.name != null
               && !p.name.head().isKnown()
               && p.name.head().controlUnit() == null;
-      put(isUnknown ? p.namedAsTold() : p, depth + 1);
+      put(isUnknown ? p.namedAsTold() : p, depth + 1, statesHoldUnits && isState(p));
     }
     lines.add(Line.of(Line.Kind.CLOSE, depth));
+  }
+
+  private static boolean holdsUnit(Part part) {
+    return part.parts.stream().anyMatch(p -> p.name != null && p.name.head().controlUnit() != null);
+  }
+
+  private static boolean isState(Part part) {
+    return part.name != null && part.name.head().state() != null;
   }
 }

@@ -579,7 +579,7 @@ final class ReportReader {
     if (bare.isUnit(f, place(at), isAboveCode(lines, ahead, i)) && headsCodes(lines, ahead, i)) {
       String name = Glyphs.seen(layout.glyphs(), f.shape.start(), f.shape.end());
       marks.mark(Mark.Kind.UNIT, f.shape.start(), f.shape.end(), name);
-      context = context.of(name);
+      context = below(name);
       bare.unit(place(at));
       close();
     } else if (bare.isState(f, place(at)) && headsCodes(lines, ahead, i)) {
@@ -738,10 +738,17 @@ final class ReportReader {
       if (!name.isEmpty() && name.length() <= 60 && !ofField && !isNumberOfCode(name)) {
         marks.mark(Mark.Kind.UNIT, at.start(), at.end(), name);
         title = i == 0 ? name : title;
-        context = context.of(name);
+        context = below(name);
         close();
       }
     }
+  }
+
+  /** {"stored": {"Crane": [...]}}: what the parts around it tell stays. */
+  private Context below(String unknown) {
+    return outer.isEmpty()
+        ? context.of(unknown)
+        : new Context(unknown, context.states(), context.part(), context.statesOfAll());
   }
 
   /** "[DTC 1]" names a record, and no control unit. */
