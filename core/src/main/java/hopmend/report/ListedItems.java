@@ -127,6 +127,9 @@ final class ListedItems {
     while (next < behind && at.part(next) == Part.CODE) {
       next++;
     }
+    while (next < behind && at.part(next) == Part.LABEL && StateSense.isTimes(at, next)) {
+      next++;
+    }
     for (int i = next; i < behind; i++) {
       if (glyphs[at.word(i).start() - 1] == '@') {
         items.add(new Item(first, Place.MARKED, at.part(i) == Part.UNIT, i, behind, behind));

@@ -582,8 +582,20 @@ final class StateFinder {
     while (StateReach.isNear(at, told, from) && at.part(told) == Part.FILL) {
       told++;
     }
-    boolean isTold = told < at.size() && at.part(told) == Part.STATE && !at.endsSentence(told - 1);
+    boolean isTold = isToldBehind(at, told);
     return isTold || !first && !isCodeBeside(at, before, from);
+  }
+
+  /** "... came back pending", "... came back a week later, it is stored now". */
+  private static boolean isToldBehind(LineAtHand at, int from) {
+    for (int i = from;
+        i < at.size() && i - from < StateReach.NEAR && !at.endsSentence(i - 1);
+        i++) {
+      if (at.part(i) == Part.STATE || at.part(i) == Part.CODE) {
+        return at.part(i) == Part.STATE;
+      }
+    }
+    return false;
   }
 
   private static boolean isFillOrUnit(Part part) {

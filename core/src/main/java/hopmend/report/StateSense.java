@@ -186,6 +186,11 @@ final class StateSense {
     return glyphs[place];
   }
 
+  /** "P0335 (2x) engine": the word before how often it was seen. */
+  static int beforeCount(LineAtHand at, int last) {
+    return last > 0 && at.part(last) == Part.LABEL && isTimes(at, last) ? last - 1 : last;
+  }
+
   /** "x 14", "3x", "(2)": how often. */
   static boolean isTimes(LineAtHand at, int i) {
     return at.word(i).isNumber() || TIMES.matcher(at.word(i).text()).matches();
@@ -241,8 +246,9 @@ final class StateSense {
     int unitBehind = last(at, behind - 1, Part.UNIT, 1) + 1;
     int end = last(at, unitBehind - 1, Part.FILL, 1) + 1;
     boolean isEnd = end == at.size() || at.segment(end) != at.segment(from);
+    int code = beforeCount(at, first - 1);
     return first > 0
-        && at.part(first - 1) == Part.CODE
+        && at.part(code) == Part.CODE
         && (unit < from) != (unitBehind > behind)
         && (isEnd || at.part(end) == Part.CODE);
   }

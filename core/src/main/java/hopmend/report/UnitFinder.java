@@ -722,9 +722,10 @@ final class UnitFinder {
     boolean ends = end == at.size() || at.segment(end) != at.segment(from);
     boolean stateFollows =
         end > behind || end < at.size() && at.part(end) == Part.STATE && isOnlyUnit(at, from, end);
+    int code = StateSense.beforeCount(at, from - 1);
     return from > 0
-        && at.part(from - 1) == Part.CODE
-        && at.segment(from - 1) == at.segment(from)
+        && at.part(code) == Part.CODE
+        && (code < from - 1 || at.segment(code) == at.segment(from))
         && ends
         && stateFollows;
   }

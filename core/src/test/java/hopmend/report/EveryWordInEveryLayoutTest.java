@@ -167,7 +167,7 @@ class EveryWordInEveryLayoutTest {
         String other = state.equals("STORED") ? "CURRENT" : "STORED";
         String beside = list(language.get("states").get(other)).get(name.equals("en") ? 3 : 2);
         for (String word : list(language.get("states").get(state))) {
-          if (OF_SENTENCES.contains(word) || word.matches("(mode|service) .*|dm\\d+")) {
+          if (OF_SENTENCES.contains(word) || word.matches("(mode|service) .*|dm\\d+.*")) {
             continue;
           }
           boolean first = turn / OF_STATES.size() % 2 == 0;
