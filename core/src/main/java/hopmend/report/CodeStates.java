@@ -52,7 +52,7 @@ final class CodeStates {
         case OWN -> own.add(s);
         case ALL -> {
           int sentence = sentenceOf(f, s.start());
-          boolean ofOwn = k >= 0 && sentenceOf(f, f.codes.get(k).start()) == sentence;
+          boolean ofOwn = sentenceOf(f, f.codes.get(k).start()) == sentence;
           for (int i = k; i >= 0 && !isNamedIn(named[i], sentence); i--) {
             boolean other = ofOwn && sentenceOf(f, f.codes.get(i).start()) < sentence;
             if (other ? !told.get(i).isEmpty() : !isOpen(f, told.get(i))) {

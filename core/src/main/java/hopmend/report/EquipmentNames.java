@@ -46,11 +46,11 @@ final class EquipmentNames {
     }
   }
 
-  /** A stretch of words that are looked at: of a sentence, with those that name units before. */
-  record Sentence(int from, int behind, boolean namesOther, boolean namesEquipment) {}
+  /** The sentence that is looked at, and what it names before. */
+  record Around(int from, int behind, boolean namesOther, boolean namesEquipment) {}
 
   /** The name that begins with a word. */
-  Name at(LineAtHand at, int name, Sentence s) {
+  Name at(LineAtHand at, int name, Around s) {
     if (!mayBegin(at, name)) {
       return Name.NONE;
     }
@@ -67,7 +67,7 @@ final class EquipmentNames {
     if (placed && (leads(at, name, end) || isBehindItsCode(at, name, end, s))) {
       return new Name(name, end, false);
     }
-    int named = endOf(at, name, s, true);
+    int named = endOfKind(at, endOf(at, name, s, true), s);
     if (says(at, name, named, tied)) {
       return new Name(name, named, false);
     }
@@ -103,7 +103,7 @@ final class EquipmentNames {
   /**
    * @param withThings whether it may end in one: "the sweeper fan shows"
    */
-  private int endOf(LineAtHand at, int name, Sentence s, boolean withThings) {
+  private int endOf(LineAtHand at, int name, Around s, boolean withThings) {
     int end = name;
     while (end < s.behind()
         && end - name < LONGEST
@@ -126,7 +126,7 @@ final class EquipmentNames {
   }
 
   /** "Boitier grue", "crane controller". */
-  private int beginOfKind(LineAtHand at, int name, Sentence s) {
+  private int beginOfKind(LineAtHand at, int name, Around s) {
     int first = name;
     while (first > s.from() && isKind(at, first - 1, name)) {
       first--;
@@ -134,7 +134,7 @@ final class EquipmentNames {
     return first;
   }
 
-  private int endOfKind(LineAtHand at, int end, Sentence s) {
+  private int endOfKind(LineAtHand at, int end, Around s) {
     int last = end;
     while (last < s.behind() && isKind(at, last, end - 1)) {
       last++;
@@ -202,7 +202,7 @@ final class EquipmentNames {
     return word == 0 || at.segment(word - 1) != at.segment(word) || words.isAnd(at.word(word - 1));
   }
 
-  private boolean isBehindItsCode(LineAtHand at, int name, int end, Sentence s) {
+  private boolean isBehindItsCode(LineAtHand at, int name, int end, Around s) {
     boolean ends =
         end == s.behind() || at.segment(end) != at.segment(name) || words.isAnd(at.word(end));
     int code = name - 1;

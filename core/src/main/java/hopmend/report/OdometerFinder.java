@@ -20,12 +20,13 @@ import java.util.stream.Stream;
 /** What the vehicle has run: by its label before or behind, by what it is said with, or alone. */
 final class OdometerFinder {
   /** A distance without a name that is shorter is a trip (our own bound). */
-  /** Of "312 mil km", and not of a Swede's "15 330 mil" (our own bound). */
-  private static final Pattern SHORTENED = Pattern.compile("\\d{2,3}(?<kilo>k)?");
+  private static final int LEAST_DISTANCE = 1000;
 
+  /** Of "312 mil km", and not of a Swede's "15 330 mil" (our own bound). */
   private static final int MOST_THOUSANDS = 1000;
 
-  private static final int LEAST_DISTANCE = 1000;
+  /** "104k miles", "104 thousand miles". */
+  private static final Pattern SHORTENED = Pattern.compile("\\d{2,3}(?<kilo>k)?");
 
   /** What counts more counts no faults (our own bound). */
   private static final int MOST_COUNTED = 10_000;

@@ -98,7 +98,7 @@ final class SentenceUnits {
       placed(at);
       return Set.of();
     }
-    Set<Integer> last = new HashSet<>();
+    Set<Integer> settled = new HashSet<>();
     List<Sentence> telling = new ArrayList<>(1);
     boolean namesUnit = IntStream.range(0, at.size()).anyMatch(i -> at.part(i) == Part.UNIT);
     int from = 0;
@@ -137,7 +137,7 @@ final class SentenceUnits {
           }
         });
     if (telling.stream().anyMatch(Sentence::namesUnknown)) {
-      last.addAll(at.finds.unitsOfSentence.keySet());
+      settled.addAll(at.finds.unitsOfSentence.keySet());
     }
     if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
       ofItsOwn(at, telling.get(0));
@@ -152,7 +152,7 @@ final class SentenceUnits {
       at.finds.unitStart = first.start();
       at.finds.unitEnd = first.end();
     }
-    return last;
+    return settled;
   }
 
   /**
@@ -275,10 +275,7 @@ final class SentenceUnits {
     return holds && i < s.behind() && at.part(i) == Part.CODE;
   }
 
-  /**
-   * "P0193 active, engine. Winch C1A22 active", "... Winch has C1A22": no unit of the sentence
-   * before holds that.
-   */
+  /** "P0193 active, engine. Winch C1A22 active": no unit of the sentence before holds that. */
   private boolean isNameBeforeCode(LineAtHand at, Sentence s) {
     int i = s.from();
     boolean holds =
@@ -286,8 +283,6 @@ final class SentenceUnits {
     while (i < s.behind() && i - s.from() < LONGEST_BARE_NAME && mayBeName(at, i, holds)) {
       i++;
     }
-    boolean says = holds && i > s.from() && i < s.behind() && words.isHolding(at.word(i));
-    i += says ? 1 : 0;
     return s.from() > 0 && i > s.from() && isCodeBehindName(at, s, i);
   }
 
@@ -400,7 +395,7 @@ final class SentenceUnits {
         all.add(new Mention(List.of(named), start, next, before, true));
       } else if (match == null && at.part(i) == Part.OTHER) {
         EquipmentNames.Name name =
-            equipment.at(at, i, so(from, behind, all, namesUnit && i == from));
+            equipment.at(at, i, around(from, behind, all, namesUnit && i == from));
         if (name.isAny()) {
           next = name.behind();
           int last = all.size() - 1;
@@ -436,10 +431,10 @@ final class SentenceUnits {
     return new Sentence(from, behind, first, last, telling);
   }
 
-  private static EquipmentNames.Sentence so(
+  private static EquipmentNames.Around around(
       int from, int behind, List<Mention> all, boolean others) {
     boolean equipment = !all.isEmpty() && !all.get(all.size() - 1).isKnown();
-    return new EquipmentNames.Sentence(from, behind, others || !all.isEmpty(), equipment);
+    return new EquipmentNames.Around(from, behind, others || !all.isEmpty(), equipment);
   }
 
   /** "; gearbox - none;" */
@@ -709,12 +704,9 @@ final class SentenceUnits {
       return false;
     }
     boolean nothing = false;
-    boolean ofNext = false;
     for (int i = unit.behind(); i < s.behind() && i - unit.behind() < NEAR; i++) {
-      ofNext &= at.segment(i) == at.segment(i - 1);
-      boolean named = at.part(i) == Part.UNIT || ofNext && names.at(at, i) != null;
-      if (at.part(i) == Part.CODE || named) {
-        return nothing && !(ofNext && named);
+      if (at.part(i) == Part.CODE || at.part(i) == Part.UNIT) {
+        return nothing;
       }
       if (isNothingElsewhere(at, unit, i)) {
         return false;
@@ -725,9 +717,6 @@ final class SentenceUnits {
               || s.firstCode() == s.behindCodes() && words.isHealthy(at.word(i));
       // "nothing now, but had P0113", "no active faults, 1 stored: U0155"
       nothing |= says && (i + 1 == s.behind() || !words.isAnd(at.word(i + 1)));
-      // "C0035 in the ABS, nothing in the airbag"
-      boolean ties = words.isFrom(at.word(i)) || words.isThe(at.word(i));
-      ofNext = words.isNothing(at.word(i)) || ofNext && ties;
       nothing &= none || !words.isAnd(at.word(i)) && at.part(i) != Part.STATE;
     }
     return nothing;

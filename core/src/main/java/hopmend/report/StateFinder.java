@@ -578,12 +578,7 @@ final class StateFinder {
       next++;
     }
     boolean first = isCodeBeside(at, next, from);
-    int told = first ? next + 1 : behind;
-    while (StateReach.isNear(at, told, from) && at.part(told) == Part.FILL) {
-      told++;
-    }
-    boolean isTold = isToldBehind(at, told);
-    return isTold || !first && !isCodeBeside(at, before, from);
+    return isToldBehind(at, first ? next + 1 : behind) || !first && !isCodeBeside(at, before, from);
   }
 
   /** "... came back pending", "... came back a week later, it is stored now". */
@@ -622,7 +617,7 @@ final class StateFinder {
   private boolean isOfTimeBefore(LineAtHand at, int from) {
     boolean last = false;
     int i = from - 1;
-    while (StateReach.isNear(at, i, from) && at.part(i) != Part.CODE) {
+    while (StateReach.isNear(at, i, from)) {
       last |= isSpan(at, i, from) && (isLast(at, i - 1) || isLast(at, i + 1));
       i--;
     }

@@ -108,9 +108,8 @@ final class UnknownBefore {
       return named(at, segment, start);
     }
     boolean kind = isKind(at, behind - 1) && at.part(behind - 1) != Part.UNIT;
-    boolean says = behind < start && words.isHolding(at.word(behind));
     LineFinds.UnitAt name =
-        kind ? beforeKind(at, behind - 1, known.any(), says) : inPlace(at, behind, code, known);
+        kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, code, known);
     name = name == null && known.any() ? counted(at, start) : name;
     return name == null && colon && segment < start ? named(at, segment, start) : name;
   }
@@ -121,12 +120,8 @@ final class UnknownBefore {
     return opens && glyphs[at.word(word).end()] == ',';
   }
 
-  /**
-   * "And the reefer unit shows C1301", "und im Ladekransteuergerät C1051": it says what it is.
-   *
-   * @param says whether a verb follows: "Crane controller shows C1301" needs no more than that
-   */
-  private LineFinds.UnitAt beforeKind(LineAtHand at, int kind, boolean others, boolean says) {
+  /** "And the reefer unit shows C1301", "und im Ladekransteuergerät C1051": it says what it is. */
+  private LineFinds.UnitAt beforeKind(LineAtHand at, int kind, boolean others) {
     int first = kind;
     while (first > 0
         && kind - first < UnknownInSentence.LONGEST_NAME
@@ -135,11 +130,10 @@ final class UnknownBefore {
         && !words.isHolding(at.word(first - 1))) {
       first--;
     }
-    boolean opens = says && opens(at, first);
-    boolean named = first < kind && (others || opens) || at.part(kind) == Part.OTHER;
+    boolean named = first < kind && others || at.part(kind) == Part.OTHER;
     boolean placed =
         first > 0 && (words.isThe(at.word(first - 1)) || words.isFrom(at.word(first - 1)));
-    return named && (placed || opens) ? named(at, first, kind + 1) : null;
+    return named && placed ? named(at, first, kind + 1) : null;
   }
 
   /** "In the control unit of the crane is C1234"; or as others are told, "in the crane: C1234". */
