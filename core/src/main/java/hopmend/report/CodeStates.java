@@ -137,7 +137,8 @@ final class CodeStates {
       int start = f.codes.get(k).start();
       for (; state < f.states.size() && f.states.get(state).start() < start; state++) {
         LineFinds.State s = f.states.get(state);
-        last = s.reach() == LineFinds.Reach.AHEAD ? sentenceOf(f, s.start()) : last;
+        boolean names = s.reach() == LineFinds.Reach.AHEAD || s.reach() == LineFinds.Reach.OWN;
+        last = names ? sentenceOf(f, s.start()) : last;
       }
       named[k] = last == sentenceOf(f, start) ? last : -1;
     }

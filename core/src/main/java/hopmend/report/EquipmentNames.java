@@ -30,10 +30,11 @@ final class EquipmentNames {
   /**
    * A name, from a word to another.
    *
+   * @param behind what is said of it, "the crane on the back", belongs to it
    * @param isWithin whether what it stands on is named before a colon: "Aufbau: Drehleiter C1A44"
    */
-  record Name(int from, int behind, boolean isWithin) {
-    static final Name NONE = new Name(0, 0, false);
+  record Name(int from, int end, int behind, boolean isWithin) {
+    static final Name NONE = new Name(0, 0, 0, false);
 
     boolean isAny() {
       return behind > from;
@@ -41,8 +42,8 @@ final class EquipmentNames {
 
     LineFinds.UnitAt of(LineAtHand at, char[] glyphs) {
       int start = at.word(from).start();
-      int end = at.word(behind - 1).end();
-      return new LineFinds.UnitAt(Glyphs.seen(glyphs, start, end), start, end);
+      int last = at.word(end - 1).end();
+      return new LineFinds.UnitAt(Glyphs.seen(glyphs, start, last), start, last);
     }
   }
 
@@ -65,24 +66,24 @@ final class EquipmentNames {
             && isPlace(at.word(tied - 1))
             && !isVehicle(at, name, end);
     if (placed && (leads(at, name, end) || isBehindItsCode(at, name, end, s))) {
-      return new Name(name, end, false);
+      return new Name(name, end, end, false);
     }
-    int named = endOfKind(at, endOf(at, name, s, true), s);
+    int named = behindOwner(at, endOfKind(at, endOf(at, name, s, true), s));
     if (says(at, name, named, tied)) {
-      return new Name(name, named, false);
+      return new Name(name, named, behindPlace(at, named), false);
     }
     int first = beginOfKind(at, name, s);
     int last = endOfKind(at, end, s);
     boolean opens = opensClause(at, first < name ? first : tied);
     if (opens && !isVehicle(at, name, end) && isAnnounced(at, name, last)) {
-      return new Name(first, last, false);
+      return new Name(first, last, last, false);
     }
     boolean isWithin = isWithin(at, name);
     boolean listed = name > 0 && at.isAnnounced(name) && at.part(name - 1) == Part.STATE;
     boolean called =
         isWithin || s.namesEquipment() || (s.namesOther() || listed) && isLoud(at, name);
     return called && opensClause(at, name) && isRightBefore(at, name, end)
-        ? new Name(name, end, isWithin)
+        ? new Name(name, end, end, isWithin)
         : Name.NONE;
   }
 
@@ -155,15 +156,63 @@ final class EquipmentNames {
     return isItsCode(at, name, code) && (at.segment(code) == at.segment(name) || announced);
   }
 
-  /** "The crane has C1A10", "crane has C1A10". */
+  /** "The crane has C1A10", "crane has C1A10", "the crane on the back has C1A10". */
   private boolean says(LineAtHand at, int name, int end, int tied) {
-    int code = behindVerb(at, name, end);
-    return code > end
-        && words.isHolding(at.word(end))
-        && (tied < name || opensClause(at, tied))
+    int verb = behindPlace(at, end);
+    int code = behindVerb(at, name, verb);
+    return code > verb
+        && words.isHolding(at.word(verb))
+        && (tied < name && !isPlaceOfName(at, name) || opensClause(at, tied))
         && !isVehicle(at, name, end)
         && isItsCode(at, name, code)
         && at.segment(code) == at.segment(name);
+  }
+
+  /** "... on the back": where it is; the same word if nothing tells that. */
+  private int behindPlace(LineAtHand at, int end) {
+    int i = end;
+    while (i < at.size() && i - end < 2 && at.segment(i) == at.segment(end - 1) && isTie(at, i)) {
+      i++;
+    }
+    int tied = i;
+    while (i < at.size()
+        && i - tied < LONGEST
+        && at.segment(i) == at.segment(end - 1)
+        && !words.isHolding(at.word(i))
+        && (mayBeOfName(at, i) || at.part(i) == Part.FILL)) {
+      i++;
+    }
+    Word first = at.word(Math.min(end, at.size() - 1));
+    boolean place = tied > end && words.isFrom(first) && !words.isOf(first);
+    return place && i > tied && i < at.size() ? i : end;
+  }
+
+  private boolean isTie(LineAtHand at, int i) {
+    return words.isFrom(at.word(i)) || words.isThe(at.word(i));
+  }
+
+  /** "El brazo de la grúa": what it is of belongs to its name. */
+  private int behindOwner(LineAtHand at, int end) {
+    int i = end;
+    while (i < at.size() && i - end < 2 && at.segment(i) == at.segment(end - 1) && isTie(at, i)) {
+      i++;
+    }
+    boolean of = i > end && words.isOf(at.word(end)) && i < at.size();
+    return of && at.segment(i) == at.segment(end - 1) && mayBegin(at, i) ? i + 1 : end;
+  }
+
+  /** "The crane on the back": behind a name, "on" tells where that is. */
+  private boolean isPlaceOfName(LineAtHand at, int name) {
+    int i = name - 1;
+    while (i > 0 && name - i < 3 && at.segment(i) == at.segment(name) && isTie(at, i)) {
+      i--;
+    }
+    return i >= 0
+        && i < name - 1
+        && at.segment(i) == at.segment(name)
+        && words.isFrom(at.word(i + 1))
+        && !words.isOf(at.word(i + 1))
+        && mayBegin(at, i);
   }
 
   private int behindVerb(LineAtHand at, int name, int end) {

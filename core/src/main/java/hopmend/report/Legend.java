@@ -57,8 +57,8 @@ final class Legend {
       }
     }
     listed();
-    // One letter alone explains nothing: "S: stored".
-    if (states.size() < 2) {
+    // One letter alone explains nothing, "S: stored", but a cross does, "x = present".
+    if (states.size() < 2 && !states.containsKey("x") && !states.containsKey("X")) {
       states.clear();
       if (signs.isEmpty()) {
         explanations.clear();

@@ -102,6 +102,10 @@ final class LineFinds {
     static State beside(CodeState state, int start, int end) {
       return new State(state, false, Reach.BESIDE, start, end);
     }
+
+    State reaching(Reach other) {
+      return new State(state, denying, other, start, end);
+    }
   }
 
   /** A value of a freeze frame, or an odometer's where there is no condition. */
@@ -238,6 +242,18 @@ final class LineFinds {
    * name, or nothing where that describes a code.
    */
   final Map<Integer, List<UnitAt>> codesOfUnknown = new HashMap<>(0);
+
+  /** The units of codes, by their numbers, where the line goes from unit to unit. */
+  final Map<Integer, UnitAt> unitsOfList = new HashMap<>(0);
+
+  /** Where the states of codes of such a list begin, by the codes' numbers, if not behind them. */
+  final Map<Integer, Integer> statesBefore = new HashMap<>(0);
+
+  /** Whether a state of such a list stands before its code. */
+  boolean isBeforeItsCode(int state) {
+    return !statesBefore.isEmpty()
+        && state >= statesBefore.getOrDefault(codesBefore(state), Integer.MAX_VALUE);
+  }
 
   /** "P0299 engine, P0715 gearbox": whatever else stands there. */
   boolean eachCodeHasItsUnit;

@@ -41,6 +41,7 @@ final class LineReader {
   private final ReportWords words;
   private final CodeFinder codes;
   private final DeniedCodes denied;
+  private final RunningList lists;
   private final ListedItems items;
   private final RawFinder raw;
   private final HeavyFinder heavy;
@@ -72,6 +73,7 @@ final class LineReader {
     units = new UnitFinder(glyphs, words, unitNames);
     codes = new CodeFinder(glyphs, words, scanner, heavy);
     denied = new DeniedCodes(words);
+    lists = new RunningList(glyphs, words, unitNames, units);
     items = new ListedItems(glyphs, words);
     conditions = new ConditionFinder(glyphs, words, numbers, measures);
     vehicle = new VehicleFinder(glyphs, words, yearNow);
@@ -116,10 +118,12 @@ final class LineReader {
     conditions.unnamed(at);
     heavy.endSpn(at);
     status.bytesAlone(at);
+    lists.settle(at);
     denied.settle(at);
     items.settle(at);
     states.states(at);
     states.bracketed(at);
+    RunningList.ofTheirCodes(at.finds);
     at.finds.states.sort(Comparator.comparingInt(State::start));
     at.finds.historyIsOnlyDenied =
         at.finds.states.stream().anyMatch(State::denying)
@@ -637,10 +641,11 @@ final class LineReader {
     // "Loader 14, 6 212 h. Engine ECU gives 3 faults:"
     int said = colon ? beginOfLastSentence(at) : 0;
     at.finds.isSentence = at.size() - said >= 9 || last == '.' && at.size() >= 4;
+    boolean says = at.words().stream().anyMatch(w -> w.digits() < w.text().length());
     boolean introduces = at.size() > 1 && words.isHolding(at.word(at.size() - 1));
     at.finds.namesBattery = at.words().stream().anyMatch(words::isBattery);
     at.finds.shape = HeadingShape.of(at, glyphs, words, unitNames);
-    if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && !introduces) {
+    if ((at.finds.isMarkedHeading || line.kind() == Line.Kind.HEADING) && says && !introduces) {
       at.finds.heading = EDGES.matcher(Glyphs.seen(glyphs, start, end)).replaceAll("").strip();
     }
     boolean isFrame = at.finds.values.stream().anyMatch(v -> v.condition() != null);

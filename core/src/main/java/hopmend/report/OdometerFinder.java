@@ -358,9 +358,15 @@ final class OdometerFinder {
     at.finds.odometerIsNamed = true;
   }
 
-  /** Behind "104k miles", "104 tys. km", where those tell of no trip. */
+  /** Behind "104k miles", "104 tys. km", "it has 92k on it", where those tell of no trip. */
   private int behindThousands(LineAtHand at, int i) {
-    if (at.word(i).digits() == 0 || i + 1 == at.size()) {
+    if (at.word(i).digits() == 0) {
+      return i;
+    }
+    if (isSaidInThousands(at, i)) {
+      return i + 1;
+    }
+    if (i + 1 == at.size()) {
       return i;
     }
     Matcher shortened = SHORTENED.matcher(at.word(i).text());
@@ -384,6 +390,16 @@ final class OdometerFinder {
             && !spoken.isOfTrip(at, at.word(i).start(), unit + 1)
         ? unit + 1
         : i;
+  }
+
+  /** "It has done 92k", "92k on it"; "it has 10k resistors" speaks of those. */
+  private boolean isSaidInThousands(LineAtHand at, int i) {
+    Matcher shortened = SHORTENED.matcher(at.word(i).text());
+    boolean ends = i + 1 == at.size() || at.segment(i + 1) != at.segment(i);
+    boolean named = !ends && words.isLabel(at.words(), i + 1, Label.ODOMETER);
+    return shortened.matches()
+        && shortened.group("kilo") != null
+        && (named || ends && i > 0 && spoken.isSaidToBeRun(at, i));
   }
 
   private void odometer(

@@ -65,6 +65,7 @@ final class ReportReader {
   private static final Set<CodeState> STAYS_OR_COMES =
       EnumSet.of(CodeState.PERMANENT, CodeState.HISTORY);
 
+  private final ReportWords words;
   private final Deque<Context> outer = new ArrayDeque<>();
 
   private RecordOrder order = RecordOrder.UNTOLD;
@@ -100,6 +101,7 @@ final class ReportReader {
 
   ReportReader(Layout layout, int yearNow, ReportWords words) {
     this.layout = layout;
+    this.words = words;
     this.lineReader = new LineReader(layout, words, yearNow);
     this.marks = new ReportMarks(layout.original());
     this.values = new ReportValues(lineReader, marks);
@@ -142,6 +144,8 @@ final class ReportReader {
     }
     values.settle();
     found.changeAll(r -> lineReader.isBlank(r.controlUnit()) ? r.withControlUnit("") : r);
+    NamesForShort names = new NamesForShort(layout.glyphs(), words);
+    found.changeAll(r -> r.withControlUnit(names.inFull(r.controlUnit())));
     List<Found> sure = found.sure(marks::doubt);
     return new ScanText(
         layout.name(),

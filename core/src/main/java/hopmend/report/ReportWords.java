@@ -79,6 +79,7 @@ public final class ReportWords {
       Map<CodeState, List<String>> comings,
       List<String> spans,
       List<String> more,
+      Map<String, List<String>> apart,
       List<String> healthy,
       List<String> being,
       List<String> only,
@@ -200,6 +201,7 @@ public final class ReportWords {
   private final Set<String> kinds = new HashSet<>();
   private final Set<String> nothing = new HashSet<>();
   private final Set<String> exceptions = new HashSet<>();
+  private final Map<String, Set<String>> apart = new HashMap<>();
   private final Set<String> past = new HashSet<>();
   private final Set<String> then = new HashSet<>();
   private final Set<String> now = new HashSet<>();
@@ -246,6 +248,7 @@ public final class ReportWords {
     file.compounds().forEach(c -> kinds.add(small(c)));
     words(file.nothing(), nothing);
     words(file.exceptions(), exceptions);
+    file.apart().forEach((word, verbs) -> apart.put(word, Set.copyOf(verbs)));
     words(file.past(), past);
     words(file.then(), then);
     words(file.now(), now);
@@ -649,6 +652,15 @@ public final class ReportWords {
   /** Whether a word is the name of a unit only as long as it is written with its accents. */
   boolean isOnlyAccented(Word w) {
     return onlyAccented.contains(w.text());
+  }
+
+  /** "Liegt ... an": whether it is the part of a verb that stands apart from it. */
+  boolean isApart(Word w) {
+    return apart.containsKey(w.text());
+  }
+
+  boolean isVerbOf(Word part, Word verb) {
+    return apart.getOrDefault(part.text(), Set.of()).contains(verb.text());
   }
 
   boolean isDenied(Word w) {

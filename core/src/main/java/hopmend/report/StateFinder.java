@@ -20,6 +20,7 @@ final class StateFinder {
   private final StatusCells cells;
   private final StateReach reach;
   private final StateSense sense;
+  private final ImpliedStates implied;
 
   StateFinder(char[] glyphs, ReportWords words, Legend legend, StatusCells cells) {
     this.glyphs = glyphs;
@@ -28,6 +29,7 @@ final class StateFinder {
     this.cells = cells;
     this.reach = new StateReach(glyphs, words);
     this.sense = new StateSense(glyphs, words, reach);
+    this.implied = new ImpliedStates(words, reach);
   }
 
   /** "Active: -, pending: ✗": a sign alone behind the name of a state, as its value. */
@@ -66,6 +68,7 @@ final class StateFinder {
     int i = 0;
     while (i < at.size()) {
       if (at.part(i) != Part.STATE || isTakenAlready(at, i)) {
+        implied(at, i);
         i++;
         continue;
       }
@@ -92,6 +95,14 @@ final class StateFinder {
       int start = Math.max(at.line().start(), at.finds.states.get(0).start());
       at.finds.doubts.add(new LineFinds.Doubt(start, at.line().end(), "of-which-code", null));
       at.finds.states.clear();
+    }
+  }
+
+  private void implied(LineAtHand at, int i) {
+    Optional<State> state = at.part(i) == Part.STATE ? Optional.empty() : implied.at(at, i);
+    if (state.isPresent()) {
+      at.finds.states.add(state.get());
+      at.account(i, i + 1, Part.STATE);
     }
   }
 
@@ -250,7 +261,8 @@ final class StateFinder {
     at.finds.isStatusField |= affirmed;
     Head head = at.cellOf(from).head();
     Optional<Reach> place = reach.placeBefore(at, from);
-    boolean plain = affirmed || place.isPresent() || head.is(Label.STATUS);
+    boolean listed = !at.finds.unitsOfList.isEmpty();
+    boolean plain = affirmed || place.isPresent() || listed || head.is(Label.STATUS);
     boolean joined = sense.isJoined(at, at.finds.states, from);
     boolean described = head.is(Label.TEXT) && !isWholeRemark(at, from, behind);
     if (described || !plain && !joined && !sense.isTold(at, from, behind)) {
@@ -336,6 +348,7 @@ final class StateFinder {
   /** "The ABS has logged C0035 (pending)": how that is held is said behind the code. */
   private boolean isVerb(LineAtHand at, int from, int behind) {
     return words.isHolding(at.word(from))
+        && !at.finds.isBeforeItsCode(at.word(from).start())
         && (isToldBehindCode(at, from, behind) || isToldBefore(at, from));
   }
 

@@ -35,6 +35,10 @@ final class UnitFinder {
 
   /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
+    if (!at.finds.unitsOfList.isEmpty()) {
+      at.finds.unitsOfList.forEach((k, unit) -> at.finds.unitsOfSentence.put(k, List.of(unit)));
+      return;
+    }
     List<LineFinds.UnitAt> paired = paired(at);
     paired = paired.isEmpty() ? atEnds(at) : paired;
     if (!paired.isEmpty()) {

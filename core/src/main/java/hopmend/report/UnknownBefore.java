@@ -103,15 +103,12 @@ final class UnknownBefore {
       return named(at, start - 1, start);
     }
     boolean colon = known.colon() && start < at.size() && at.isAnnounced(start);
-    int segment = known.right() || colon ? beginOfSegment(at, start, colon) : start;
-    if (segment < start && !colon && behind < start) {
-      return named(at, segment, start);
-    }
     boolean kind = isKind(at, behind - 1) && at.part(behind - 1) != Part.UNIT;
     LineFinds.UnitAt name =
         kind ? beforeKind(at, behind - 1, known.any()) : inPlace(at, behind, code, known);
     name = name == null && known.any() ? counted(at, start) : name;
-    return name == null && colon && segment < start ? named(at, segment, start) : name;
+    int segment = name == null && colon ? beginOfSegment(at, start) : start;
+    return segment < start ? named(at, segment, start) : name;
   }
 
   /** "..., stored; crane, C1234": a word alone between a semicolon and a comma. */
@@ -186,17 +183,14 @@ final class UnknownBefore {
     return counts ? named(at, first, behind) : null;
   }
 
-  /**
-   * "..., light bar C1A20", "...; light bar: C1A20": of what a sign parts, all; where it does not
-   * begin so, the code.
-   */
-  private int beginOfSegment(LineAtHand at, int code, boolean colon) {
-    int said = at.segment(code - (colon ? 1 : 0));
+  /** "...; light bar: C1A20": of what a sign parts, all; where it does not begin so, the code. */
+  private int beginOfSegment(LineAtHand at, int code) {
+    int said = at.segment(code - 1);
     int first = code;
     while (first > 0
         && code - first <= UnknownInSentence.LONGEST_NAME
         && at.segment(first - 1) == said
-        && !(colon && at.part(first - 1) == Part.UNIT)
+        && at.part(first - 1) != Part.UNIT
         && UnitSlot.mayBeOfName(at, words, first - 1)) {
       first--;
     }

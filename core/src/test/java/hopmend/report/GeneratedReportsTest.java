@@ -194,6 +194,7 @@ class GeneratedReportsTest {
     STATES_BELOW_CODES(Layout::below),
     CROSSES(Layout::crosses),
     SENTENCES(Layout::sentences),
+    RUNNING_LISTS(Layout::running),
     DATA(Layout::data),
     A_STATE_A_LINE(Layout::stateALine);
 
@@ -374,6 +375,26 @@ class GeneratedReportsTest {
                               .map(f -> shape.formatted(f.code(), f.said()))
                               .collect(joining(", "))))
           .collect(joining(t.any().nextBoolean() ? ". " : "; ", "", ".\n"));
+    }
+
+    /** "Engine ok, gearbox: P0730 stored and P0700 active / ABS none", states before or behind. */
+    private static String running(Told t) {
+      String tie = t.pick(List.of(" ", ": ", " - "));
+      String gap = t.pick(List.of("; ", ", ", ". ", " / "));
+      String and = t.in().speech() == null ? " + " : " " + t.in().speech().and() + " ";
+      String sign = gap.equals(", ") ? and : t.pick(List.of(", ", and, " + "));
+      String shape = t.pick(List.of("%1$s %2$s", "%1$s (%2$s)", "%2$s %1$s"));
+      return t.byUnit().entrySet().stream()
+          .map(
+              e ->
+                  t.unit(e.getKey())
+                      + tie
+                      + (e.getValue().isEmpty()
+                          ? t.pick(t.in().none())
+                          : e.getValue().stream()
+                              .map(f -> shape.formatted(f.code(), f.said()))
+                              .collect(joining(sign))))
+          .collect(joining(gap, "", "."));
     }
 
     private static String data(Told t) {

@@ -117,4 +117,29 @@ class ListsAndLegendsTest {
     assertThat(Told.read("P0335 current. " + words + ".").odometer().isPresent())
         .isEqualTo(isOdometer);
   }
+
+  /** What a report calls its units for short, and tells below; letters of states are none. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Code;Unit\\nU0140;ICM\\nC0051;QLM\\nICM = instrument cluster, QLM = lamp lifter"
+            + " | U0140 @instrument cluster, C0051 @lamp lifter",
+        "P0118 x (engine), P0113 (engine)\\nx = present now"
+            + " | P0118 current @engine control, P0113 @engine control",
+      })
+  void whatIsShortIsToldBelow(String report, String told) {
+    assertThat(Told.codes(report.replace("\\n", "\n"))).isEqualTo(told);
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "09:02 Connected to Engine\n09:02  P0230\n09:03 Connected to ABS\n09:03  C0035",
+        "09:02 Conectado a Motor\n09:02  P0230\n09:03 Conectado a ABS\n09:03  C0035",
+        "Verbunden mit Motor\nP0230\nVerbunden mit ABS\nC0035",
+      })
+  void theUnitThatAToolSpeaksWithHeadsItsCodes(String report) {
+    assertThat(Told.codes(report)).isEqualTo("P0230 @engine control, C0035 @brake control");
+  }
 }

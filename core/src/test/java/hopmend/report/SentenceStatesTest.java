@@ -161,4 +161,35 @@ class SentenceStatesTest {
   void aStateIsOfItsOwnCodeAndTime(String sentence, String told) {
     assertThat(Told.codes(sentence)).isEqualTo(told);
   }
+
+  /** "... P0113 is not": as the code before it is, and of no other state than that one. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0118 is active, P0113 is not. | P0118 current, P0113 history",
+        "P0118 aktiv, P0113 nicht. | P0118 current, P0113 history",
+        "P0340 est présent, P0335 non. | P0340 current, P0335 history",
+        "P0118 and P0113, the first is active, the second not. | P0118 current, P0113 history",
+        "B1A11, which is active, and B1A12, which is not. | B1A11 current, B1A12 history",
+        "P0118 is stored, P0113 is not. | P0118 stored, P0113",
+        "One is active, P0335, one is not, P0340. | P0335 current, P0340",
+        "Current P0101; history none. | P0101 current",
+      })
+  void whatIsNotIsSaidOfTheStateBefore(String sentence, String told) {
+    assertThat(Told.codes(sentence)).isEqualTo(told);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Im ABS liegt C0110 an. | C0110 current @brake control",
+        "Im Motor liegen P0088 und P0190 vor. | P0088 current @engine control, P0190 current @engine control",
+        "Im Motor liegt P0088 nicht mehr an. | P0088 history @engine control",
+        "P0088 liegt nicht vor. | P0088 history",
+      })
+  void verbsMayStandApart(String sentence, String told) {
+    assertThat(Told.codes(sentence)).isEqualTo(told);
+  }
 }

@@ -153,6 +153,10 @@ class SentenceUnitsTest {
             + " | P0401 current @engine control, C1051 stored @Ladekransteuergerät",
         "motorn visar P0335 och i kranstyrenheten C1300"
             + " | P0335 @engine control, C1300 @kranstyrenheten",
+        "the crane on the back shows C1A60, the engine P0088"
+            + " | C1A60 @crane, P0088 @engine control",
+        "el brazo de la grúa tiene C1A60, el motor P0088"
+            + " | C1A60 @brazo de la grúa, P0088 @engine control",
         // no units: a thing of the engine, one of several, what reads, and what a fault does
         "the engine has P0335 and the same unit shows P0340"
             + " | P0335 @engine control, P0340 @engine control",
