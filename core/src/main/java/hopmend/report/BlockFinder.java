@@ -36,11 +36,13 @@ final class BlockFinder {
             && cells.headOf(names.get(0)).is(ReportWords.Label.UNIT)
             && cells.below(end, TextCells.SPACES).stream().noneMatch(cells::isCode);
     if (names.size() > 1 && !field && names.stream().allMatch(cells::isUnit)) {
-      return Optional.of(new SideBySide(TextCells.SPACES, names, Map.of(), lineStart));
+      return Optional.of(
+          new SideBySide(TextCells.SPACES, names, Map.of(), lineStart, cells::isBlank));
     }
     Map<Integer, Head> others = besideUnits(names, end, TextCells.SPACES);
     if (!others.isEmpty()) {
-      return Optional.of(new SideBySide(TextCells.SPACES, names, others, lineStart));
+      return Optional.of(
+          new SideBySide(TextCells.SPACES, names, others, lineStart, cells::isBlank));
     }
     for (char sign : TextCells.PARTINGS) {
       List<Cell> row =
@@ -51,11 +53,11 @@ final class BlockFinder {
         continue;
       }
       if (areUnits(row) && isOfCodesBelow(row, end, sign)) {
-        return Optional.of(new SideBySide(sign, row, Map.of(), lineStart));
+        return Optional.of(new SideBySide(sign, row, Map.of(), lineStart, cells::isBlank));
       }
       others = besideUnits(row, end, sign);
       if (!others.isEmpty()) {
-        return Optional.of(new SideBySide(sign, row, others, lineStart));
+        return Optional.of(new SideBySide(sign, row, others, lineStart, cells::isBlank));
       }
       if (beginsWithUnits(row, end, sign)) {
         Head units = cells.headOf(row.get(0));

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
@@ -239,6 +240,15 @@ final class CodeFinder {
       at.account(i, i + 1, Part.CODE);
       return i + 1;
     }
+    int status = m.matches() && w.text().startsWith("0x") ? statusBehind(at, i) : i;
+    if (status > i) {
+      bytes(at, m, w.start(), w.end());
+      OptionalInt type = status > i + 1 ? HexByte.of(at.word(i + 1).text()) : OptionalInt.empty();
+      type.ifPresent(
+          t -> at.finds.codes.add(at.finds.codes.remove(at.finds.codes.size() - 1).with(t)));
+      at.account(i, status, Part.CODE);
+      return status;
+    }
     Optional<ControlUnit> unit = words.answering(w.text().replaceAll("^0x|h$", ""));
     if (unit.isPresent()) {
       at.finds.names(unit.get().name(), w.start(), w.end(), true);
@@ -246,6 +256,20 @@ final class CodeFinder {
       return i + 1;
     }
     return i;
+  }
+
+  /**
+   * "0x0340 12 Status 2F": a status byte behind it tells that it is a code, one of two bytes or of
+   * three; the word for that, or the same word if there is none.
+   */
+  private int statusBehind(LineAtHand at, int i) {
+    int name = i + 1;
+    name += name < at.size() && HexByte.of(at.word(name).text()).isPresent() ? 1 : 0;
+    boolean told =
+        name + 1 < at.size()
+            && words.isLabel(at.words(), name, Label.STATUS)
+            && HexByte.of(at.word(name + 1).text()).isPresent();
+    return told ? name : i;
   }
 
   void codeCell(LineAtHand at, String small, Cell cell, int first, int behind) {

@@ -185,13 +185,16 @@ record Head(
 
   /** A column of codes is told by what stands in it, whatever it is called. */
   static List<Head> withCodes(List<Head> named, List<Boolean> codesBelow, ReportWords words) {
-    boolean told =
-        named.stream()
-            .anyMatch(h -> h.isOfCodes() || h.condition() != null || h.controlUnit() != null);
-    boolean one =
-        codesBelow.size() == named.size() && codesBelow.stream().filter(c -> c).count() == 1;
+    boolean told = named.stream().anyMatch(h -> h.isOfCodes() || h.condition() != null);
+    long units = named.stream().filter(h -> h.controlUnit() != null).count();
+    // Empty cells at the end of a row may be missing.
+    boolean even =
+        codesBelow.size() == named.size() || units > 1 && codesBelow.size() < named.size();
+    boolean one = even && codesBelow.stream().filter(c -> c).count() == 1;
     int codes = codesBelow.indexOf(true);
-    if (told || !one || named.get(codes).isKnown()) {
+    // "| | ECM | TCM |" above "| P0700 | stored | - |"
+    boolean ofUnits = units > 1 && one && named.get(codes).controlUnit() == null;
+    if (told || !one || named.get(codes).isKnown() || units > 0 && !ofUnits) {
       return named;
     }
     List<Head> all = new ArrayList<>(named);

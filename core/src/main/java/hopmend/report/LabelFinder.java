@@ -130,7 +130,12 @@ final class LabelFinder {
         if (source && units.sourceAt(at, behind)) {
           return behind + 1;
         }
-        boolean ofName = i > 0 && at.part(i - 1) == Part.UNIT && at.segment(i - 1) == at.segment(i);
+        // "ABS unit: ...", "fridge unit: one current, ..."
+        boolean ofName =
+            i > 0
+                && at.segment(i - 1) == at.segment(i)
+                && (at.part(i - 1) == Part.UNIT
+                    || at.part(i - 1) == Part.OTHER && hasValue && words.isCount(next));
         if (hasValue && mayBe && !ofName) {
           int done = units.unitField(at, behind, match.meaning() == Label.ADDRESS);
           if (done > behind || match.meaning() == Label.UNIT) {

@@ -35,6 +35,8 @@ final class LineReader {
   /** "x3", "3x": so often. */
   private static final Pattern TIMES = Pattern.compile("x[1-9]\\d{0,3}|[1-9]\\d{0,3}x");
 
+  private static final Pattern NUMBER_OF_ROW = Pattern.compile("[a-z]{1,2}\\d{1,3}");
+
   private static final Pattern EDGES = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$");
 
   private final char[] glyphs;
@@ -114,6 +116,7 @@ final class LineReader {
     while (i < n) {
       i = at.part(i) == Part.OTHER ? Math.max(i + 1, word(at, i)) : i + 1;
     }
+    numberOfRow(at);
     codes.dropNumbers(at);
     conditions.unnamed(at);
     heavy.endSpn(at);
@@ -157,6 +160,14 @@ final class LineReader {
         || Word.of(name).stream().limit(1).anyMatch(words::isScanned);
   }
 
+  /** "E1 P0102 ECM present". */
+  private static void numberOfRow(LineAtHand at) {
+    boolean row = at.size() > 2 && at.part(0) == Part.OTHER && at.part(1) == Part.CODE;
+    if (row && NUMBER_OF_ROW.matcher(at.word(0).text()).matches()) {
+      at.account(0, 1, Part.FILL);
+    }
+  }
+
   /** What stands at a word; the number of the word behind it. */
   private int word(LineAtHand at, int i) {
     Word w = at.word(i);
@@ -189,7 +200,7 @@ final class LineReader {
     if (isHex(w)) {
       behind = codes.bytesAt(at, i);
       if (behind > i) {
-        return behind;
+        return status.byteBehindCode(at, behind);
       }
     }
     behind = odometer.distanceRun(at, i);
@@ -216,6 +227,17 @@ final class LineReader {
       return i + 1;
     }
     at.finds.tellsSome |= isCountOfCodes(at, i);
+    if (isMomentAnswered(at, i)) {
+      CodeState state = words.momentOf(w.text()).orElseThrow();
+      if (words.isDenied(at.word(i + 1))) {
+        StatusCells.denied(at, state, w.start(), at.word(i + 1).end());
+      } else {
+        at.finds.states.add(State.beside(state, w.start(), at.word(i + 1).end()));
+      }
+      at.finds.isStatusField = true;
+      at.account(i, i + 2, Part.STATE);
+      return i + 2;
+    }
     Optional<CodeState> when = moment(at, i);
     if (when.isPresent()) {
       at.finds.states.add(State.beside(when.get(), w.start(), w.end()));
@@ -375,6 +397,17 @@ final class LineReader {
     return last && (alone || behind) || bracketed
         ? words.momentOf(at.word(i).text())
         : Optional.empty();
+  }
+
+  /** "P0563; seen=2; now=no". */
+  private boolean isMomentAnswered(LineAtHand at, int i) {
+    return i > 0
+        && i + 1 < at.size()
+        && at.finds.hasCodes()
+        && at.isAnnounced(i + 1)
+        && at.segment(i) != at.segment(i - 1)
+        && words.momentOf(at.word(i).text()).isPresent()
+        && (words.isDenied(at.word(i + 1)) || words.isAffirmed(at.word(i + 1)));
   }
 
   /** "P0299 (engine, now)": behind its unit in the bracket of a code. */

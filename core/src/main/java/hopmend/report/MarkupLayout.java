@@ -367,11 +367,15 @@ final class MarkupLayout {
   }
 
   /** Whether all names of columns are those of control units; empty if they are others. */
-  private static Optional<SideBySide> ofUnits(List<Element> names, List<Head> heads) {
+  private Optional<SideBySide> ofUnits(List<Element> names, List<Head> heads) {
     boolean units =
         heads.stream().noneMatch(Head::isKnown)
             && heads.stream().anyMatch(h -> h.controlUnit() != null);
-    return units ? Optional.of(new SideBySide('\t', plain(names), Map.of(), 0)) : Optional.empty();
+    return units
+        ? Optional.of(
+            new SideBySide(
+                '\t', plain(names), Map.of(), 0, c -> TextCells.isBlank(c, glyphs, words)))
+        : Optional.empty();
   }
 
   private static List<Cell> plain(List<Element> cells) {

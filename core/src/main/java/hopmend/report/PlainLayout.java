@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * Plain text: lines, and tables in them. A table begins with a line of known column names, parted
@@ -231,7 +232,8 @@ final class PlainLayout {
         continue;
       }
       boolean edge = sign == '|' && glyphs[start] == '|';
-      List<Cell> cells = statesApart(text.split(edge ? start + 1 : start, end, sign));
+      int first = sign == '\t' && hasEmptyCorner(start, end) ? start - 1 : start;
+      List<Cell> cells = statesApart(text.split(edge ? start + 1 : first, end, sign));
       if (cells.size() < 2 || cells.size() > 40 || namesItsValues(cells)) {
         continue;
       }
@@ -246,11 +248,16 @@ final class PlainLayout {
         }
       }
       List<Cell> below = text.below(end, sign);
+      if (lacksCorner(named, below)) {
+        Cell corner = new Cell(Head.NONE, first, first);
+        cells = Stream.concat(Stream.of(corner), cells.stream()).toList();
+        named = Stream.concat(Stream.of(Head.NONE), named.stream()).toList();
+      }
       List<Boolean> codesBelow = codes(below, sign);
       named = Head.withCodes(named, codesBelow, words);
       boolean overValues = below.size() == cells.size() && below.stream().allMatch(this::isNumber);
       if (Head.nameATable(named, overValues)) {
-        begin(cells, named, sign, edge, start);
+        begin(cells, named, sign, edge, first);
         return true;
       }
     }
@@ -260,6 +267,22 @@ final class PlainLayout {
     }
     begin(spaced, spaced.stream().map(text::headOf).toList(), TextCells.ONE_SPACE, false, start);
     return true;
+  }
+
+  /** "ECM,TCM" above "P0700,stored,-": the codes have no name. */
+  private boolean lacksCorner(List<Head> named, List<Cell> below) {
+    return below.size() == named.size() + 1
+        && named.stream().allMatch(Head::isOfUnit)
+        && text.isCode(below.get(0));
+  }
+
+  /** A tab before the first name, and none before what stands below. */
+  private boolean hasEmptyCorner(int start, int end) {
+    int below = Cell.nextLine(glyphs, end);
+    return start > lineStart
+        && glyphs[start - 1] == '\t'
+        && below < glyphs.length
+        && !Character.isWhitespace(glyphs[below]);
   }
 
   private void begin(List<Cell> names, List<Head> named, char sign, boolean edge, int start) {

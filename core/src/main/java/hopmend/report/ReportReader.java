@@ -181,6 +181,16 @@ final class ReportReader {
     }
   }
 
+  /** A unit with nothing below it heads nothing. */
+  private static boolean endsReport(List<Line> lines, int i) {
+    int last = lines.size() - 1;
+    while (last > i
+        && (lines.get(last).kind() == Line.Kind.GAP || lines.get(last).kind() == Line.Kind.CLOSE)) {
+      last--;
+    }
+    return last == i;
+  }
+
   /** Whether codes stand below, before anything else that could be headed. */
   private boolean headsCodes(List<Line> lines, LineFinds[] ahead, int i) {
     int looked = 0;
@@ -513,7 +523,8 @@ final class ReportReader {
               || !title.isEmpty()
               || f.unitFollowsItsKind
               || f.hasValue && f.unitIsWhole
-              || f.unitIsValue;
+              || f.unitIsValue
+              || endsReport(lines, i);
       if (told && found.allLackUnit(title) && !headsCodes(lines, ahead, i)) {
         found.changeAll(r -> r.withControlUnit(f.unit));
         return;

@@ -19,6 +19,9 @@ final class RunningList {
   /** States of one code, at most (our own bound). */
   private static final int MOST_STATES = 3;
 
+  /** Words that tell how many there are, and of what, at most (our own bound). */
+  private static final int LONGEST_COUNT = 6;
+
   /** So many units are listed in a line, at most (our own bound). */
   private static final int MOST_GROUPS = 40;
 
@@ -41,13 +44,18 @@ final class RunningList {
    *
    * @param firstCode of the line, by its number, and the one behind its last
    * @param items of its codes; where it has none, all that says so
-   * @param isAnnouncedEquipment whether nobody knows it, and a sign parts it from codes that only
-   *     its maker explains
+   * @param isAnnounced whether a sign parts the name from them
+   * @param isEquipment whether nobody knows it, and only its maker explains its codes
    */
   private record Group(
-      Name name, int firstCode, int behindCodes, Items items, boolean isAnnouncedEquipment) {
+      Name name,
+      int firstCode,
+      int behindCodes,
+      Items items,
+      boolean isAnnounced,
+      boolean isEquipment) {
     static Group clean(Name name, int code, int behind) {
-      return new Group(name, code, code, new Items(behind, false), false);
+      return new Group(name, code, code, new Items(behind, false), false, false);
     }
 
     int behind() {
@@ -97,10 +105,14 @@ final class RunningList {
   private static boolean isList(LineAtHand at, List<Group> groups) {
     int codes = groups.stream().mapToInt(g -> g.behindCodes() - g.firstCode()).sum();
     boolean known = groups.stream().anyMatch(g -> g.name().known());
+    Group first = groups.isEmpty() ? null : groups.get(0);
     boolean one =
         groups.size() == 1
-            && (groups.get(0).isAnnouncedEquipment() || known && groups.get(0).items().before());
-    return codes == at.finds.codes.size() && (known && groups.size() > 1 || one);
+            && (first.isEquipment() && first.isAnnounced() || known && first.items().before());
+    boolean equipment =
+        groups.stream().allMatch(g -> g.isEquipment() || g.firstCode() == g.behindCodes());
+    boolean several = groups.size() > 1 && (known || equipment);
+    return codes == at.finds.codes.size() && (several || one);
   }
 
   /** The groups from the first place on at which the line can be read as such a list. */
@@ -170,9 +182,9 @@ final class RunningList {
     boolean ofEquipment =
         at.finds.codes.subList(firstCode, behindCodes).stream()
             .allMatch(LineFinds.Code::isOfEquipment);
-    boolean equipment = !name.known() && announced && ofEquipment && namesNoThing(at, name);
+    boolean equipment = !name.known() && ofEquipment && namesNoThing(at, name);
     return name.known() || announced || ofEquipment
-        ? new Group(name, firstCode, behindCodes, items, equipment)
+        ? new Group(name, firstCode, behindCodes, items, announced, equipment)
         : null;
   }
 
@@ -235,6 +247,7 @@ final class RunningList {
     return w.digits() == 0
         && w.text().length() > 1
         && !words.isScanned(w)
+        && !words.isCount(w)
         && !words.isSame(w)
         && !words.makesOdometer(w)
         && !words.isNothing(w)
@@ -269,8 +282,9 @@ final class RunningList {
 
   /** Codes with their states: all of them before, or all behind. */
   private Items items(LineAtHand at, int from) {
-    int i = pastStates(at, from);
-    boolean before = i > from;
+    int counted = pastCount(at, from);
+    int i = counted > from ? counted : pastStates(at, from);
+    boolean before = i > from && counted == from;
     int behind = -1;
     while (i < at.size() && at.part(i) == Part.CODE) {
       i = pastCode(at, i);
@@ -279,8 +293,9 @@ final class RunningList {
       }
       behind = i;
       int next = i < at.size() && words.isJoining(at.word(i)) ? i + 1 : i;
-      int code = pastStates(at, next);
-      if (code > next && !before) {
+      counted = before ? next : pastCount(at, next);
+      int code = counted > next ? counted : pastStates(at, next);
+      if (code > next && !before && counted == next) {
         return Items.NONE; // a state that may be of either
       }
       i = code > next || !before ? code : at.size();
@@ -289,6 +304,20 @@ final class RunningList {
       }
     }
     return behind < 0 ? Items.NONE : new Items(behind, before);
+  }
+
+  /** "Two current faults, P0201 and P0204", "one from memory: P0299": what is said of them all. */
+  private int pastCount(LineAtHand at, int from) {
+    if (from >= at.size() || !words.isCount(at.word(from)) && !at.word(from).isNumber()) {
+      return from;
+    }
+    int i = from + 1;
+    while (i < at.size()
+        && i - from < LONGEST_COUNT
+        && (at.part(i) == Part.STATE || at.part(i) == Part.LABEL || at.part(i) == Part.FILL)) {
+      i++;
+    }
+    return i < at.size() && at.part(i) == Part.CODE ? i : from;
   }
 
   private static int pastCode(LineAtHand at, int code) {

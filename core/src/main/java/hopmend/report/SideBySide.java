@@ -4,6 +4,7 @@ import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 
 /**
  * "Engine control Body control": names of units, and below each what it has; rows may have names,
@@ -14,16 +15,24 @@ final class SideBySide implements ColumnBlock {
   private final List<Cell> names;
   private final Map<Integer, Head> others;
   private final int namesStart;
+  private final Predicate<Cell> isBlank;
   private final List<List<Line>> below = new ArrayList<>();
 
   /**
    * @param others the columns that are those of no unit, by their numbers: "van", "km"
+   * @param isBlank whether a cell says nothing: "-"
    */
-  SideBySide(char parting, List<Cell> names, Map<Integer, Head> others, int namesStart) {
+  SideBySide(
+      char parting,
+      List<Cell> names,
+      Map<Integer, Head> others,
+      int namesStart,
+      Predicate<Cell> isBlank) {
     this.parting = parting;
     this.names = names;
     this.others = others;
     this.namesStart = namesStart;
+    this.isBlank = isBlank;
     names.forEach(n -> below.add(new ArrayList<>()));
   }
 
@@ -90,6 +99,9 @@ final class SideBySide implements ColumnBlock {
   }
 
   private void take(int column, Cell row, Cell c) {
+    if (row != null && isBlank.test(c)) {
+      return;
+    }
     Head head = others.get(column);
     Line line =
         head == null

@@ -8,6 +8,7 @@ import hopmend.report.LineAtHand.Part;
 import hopmend.report.LineFinds.Code;
 import hopmend.report.LineFinds.Reach;
 import hopmend.report.LineFinds.State;
+import hopmend.report.ReportWords.Label;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
@@ -158,6 +159,22 @@ final class StatusCells {
         && w.text().length() == 2
         && HexByte.of(w.text()).isPresent()
         && (colon || isNoCount(w.text()));
+  }
+
+  /** "0x0340 12 Status 2F": behind such a code; the word behind it. */
+  int byteBehindCode(LineAtHand at, int name) {
+    boolean told =
+        name + 1 < at.size()
+            && at.part(name - 1) == Part.CODE
+            && words.isLabel(at.words(), name, Label.STATUS);
+    OptionalInt value = told ? HexByte.of(at.word(name + 1).text()) : OptionalInt.empty();
+    if (value.isEmpty()) {
+      return name;
+    }
+    statusByte(at, value.getAsInt(), at.word(name).start(), at.word(name + 1).end());
+    at.account(name, name + 2, Part.STATE);
+    at.finds.isStatusField = true;
+    return name + 2;
   }
 
   /** "ST=2F": a name so short is one only before a byte. */

@@ -152,6 +152,20 @@ final class TextCells {
     return within(below.start(), below.end(), sign);
   }
 
+  /** "-", "--", "n/a": nothing stands there. */
+  static boolean isBlank(Cell c, char[] glyphs, ReportWords words) {
+    boolean dashes = true;
+    for (int i = c.start(); i < c.end(); i++) {
+      dashes &= "-–—./ ".indexOf(glyphs[i]) >= 0;
+    }
+    List<Word> said = Word.of(glyphs, c.start(), c.end());
+    return dashes || !said.isEmpty() && words.isBlank(said, 0, said.size());
+  }
+
+  boolean isBlank(Cell c) {
+    return isBlank(c, glyphs, words);
+  }
+
   /** "|---|---|" */
   boolean isRule(Cell line) {
     for (int i = line.start(); i < line.end(); i++) {

@@ -322,6 +322,7 @@ final class UnitFinder {
       boolean saysOther =
           at.word(from).digits() > 0
               || words.isScanned(at.word(from))
+              || words.isCount(at.word(from))
               || words.states().at(at.words(), from) != null;
       if (saysOther || at.part(from) != Part.OTHER || words.heads().begins(at.words(), from)) {
         return;

@@ -142,4 +142,36 @@ class ListsAndLegendsTest {
   void theUnitThatAToolSpeaksWithHeadsItsCodes(String report) {
     assertThat(Told.codes(report)).isEqualTo("P0230 @engine control, C0035 @brake control");
   }
+
+  /** A column for each unit, and none that names the codes; "-" tells of no fault. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "| | ECM | TCM | ABS |\n|---|---|---|---|\n| P0700 | stored | - | - |\n| P0741 | - | active | - |",
+        ";ECM;TCM;ABS\nP0700;stored;;\nP0741;;active;",
+        "ECM,TCM,ABS\nP0700,stored,-,-\nP0741,-,active,-",
+        "Van 4\n\tECM\tTCM\tABS\nP0700\tstored\t\t\nP0741\t\tactive\t",
+        "       ECM     TCM     ABS\nP0700  stored  -       -\nP0741  -       active  -",
+        "<table><tr><th></th><th>ECM</th><th>TCM</th></tr><tr><td>P0700</td><td>stored</td><td>-</td></tr>"
+            + "<tr><td>P0741</td><td>-</td><td>active</td></tr></table>",
+      })
+  void columnsOfUnitsNeedNoNameOfTheCodes(String report) {
+    assertThat(Told.codes(report))
+        .isEqualTo("P0700 stored @engine control, P0741 current @transmission control");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "E1 P0102 ECM present | P0102 current @engine control",
+        "F01 B1210 HVAC present | B1210 current @climate control",
+        "P0563; ecu=gateway; seen=2; now=no | P0563 history @gateway",
+        "P0563; ecu=gateway; seen=2; now=yes | P0563 current @gateway",
+        "[1] 0x0340 12 Status 2F Count 4 | P0340-12 current stored",
+        "[2] 0x0335 Status 28 | P0335 stored",
+      })
+  void rowsTellAllOfTheirCode(String row, String told) {
+    assertThat(Told.codes(row)).isEqualTo(told);
+  }
 }

@@ -157,6 +157,10 @@ class SentenceUnitsTest {
             + " | C1A60 @crane, P0088 @engine control",
         "el brazo de la grúa tiene C1A60, el motor P0088"
             + " | C1A60 @brazo de la grúa, P0088 @engine control",
+        "Engine reports two current faults, P0201 and P0204, plus one from memory, P0299. ABS reports"
+            + " none. Fridge unit: one current, B1A91."
+            + " | P0201 current @engine control, P0204 current @engine control,"
+            + " P0299 stored @engine control, B1A91 current @Fridge unit",
         // no units: a thing of the engine, one of several, what reads, and what a fault does
         "the engine has P0335 and the same unit shows P0340"
             + " | P0335 @engine control, P0340 @engine control",
