@@ -34,6 +34,9 @@ final class ConditionFinder {
     if (at.finds.hasCodes() && at.cellOf(i).head().is(Label.TEXT)) {
       return i; // "battery 11.2 V at the test" in a column of remarks is of no freeze frame
     }
+    if (isOtherWord(at.word(i))) {
+      return i;
+    }
     if (isNamedBehind(at, i, behind, match.meaning())) {
       return behind;
     }
@@ -56,6 +59,15 @@ final class ConditionFinder {
       return done;
     }
     return i;
+  }
+
+  /** The Swedish "läst" is no German "Last". */
+  private boolean isOtherWord(Word w) {
+    boolean accented = false;
+    for (int k = w.start(); k < w.end() && words.isNeverAccented(w); k++) {
+      accented |= glyphs[k] > '\u007F';
+    }
+    return accented;
   }
 
   /** "Desired rpm 750", "Soll-Drehzahl", "top speed": what should or may be, and was not so. */

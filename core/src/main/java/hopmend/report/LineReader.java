@@ -634,6 +634,25 @@ final class LineReader {
       }
     }
     at.finds.sentenceEnds.add(Integer.MAX_VALUE);
+    dropProse(at.finds);
+  }
+
+  /** "Engine warm, idling at 780 rpm. Codes: P0505": what is told before them is of no code. */
+  private void dropProse(LineFinds finds) {
+    if (finds.hasCodes() && finds.sentenceEnds.get(0) <= finds.codes.get(0).start()) {
+      int code = finds.codes.get(0).start();
+      int behind =
+          finds.sentenceEnds.stream()
+              .filter(e -> e <= code && beginsLoud(e + 1))
+              .reduce(0, Math::max);
+      finds.values.removeIf(v -> v.condition() != null && v.end() <= behind);
+    }
+  }
+
+  /** "... 780 rpm. Codes", and not "max. load". */
+  private boolean beginsLoud(int place) {
+    int next = Glyphs.behindSpaces(glyphs, place);
+    return next < glyphs.length && Character.isUpperCase(glyphs[next]);
   }
 
   /** What the line is as a whole. */

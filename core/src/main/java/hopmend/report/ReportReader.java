@@ -181,7 +181,7 @@ final class ReportReader {
     }
   }
 
-  /** A unit with nothing below it heads nothing. */
+  /** A unit alone, with nothing below it, heads nothing. */
   private static boolean endsReport(List<Line> lines, int i) {
     int last = lines.size() - 1;
     while (last > i
@@ -524,7 +524,7 @@ final class ReportReader {
               || f.unitFollowsItsKind
               || f.hasValue && f.unitIsWhole
               || f.unitIsValue
-              || endsReport(lines, i);
+              || f.unitStart == at.start() && f.unitEnd == at.end() && endsReport(lines, i);
       if (told && found.allLackUnit(title) && !headsCodes(lines, ahead, i)) {
         found.changeAll(r -> r.withControlUnit(f.unit));
         return;

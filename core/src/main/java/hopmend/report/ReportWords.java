@@ -92,6 +92,7 @@ public final class ReportWords {
       List<String> singular,
       List<String> alone,
       List<String> onlyAccented,
+      List<String> neverAccented,
       List<String> asides,
       List<String> results,
       List<String> tellers,
@@ -212,6 +213,7 @@ public final class ReportWords {
   private final Set<String> faulty = new HashSet<>();
   private final Set<String> batteries = new HashSet<>();
   private final Set<String> onlyAccented = new HashSet<>();
+  private final Set<String> neverAccented = new HashSet<>();
   private final Set<String> same = new HashSet<>();
   private final Set<String> descriptions = new HashSet<>();
   private final Set<String> relative = new HashSet<>();
@@ -264,6 +266,7 @@ public final class ReportWords {
     words(file.faulty(), faulty);
     words(file.batteries(), batteries);
     words(file.onlyAccented(), onlyAccented);
+    words(file.neverAccented(), neverAccented);
     words(file.relative(), relative);
     words(file.singular(), singular);
     words(file.alone(), alone);
@@ -654,6 +657,11 @@ public final class ReportWords {
     return onlyAccented.contains(w.text());
   }
 
+  /** Whether it is another word where it has accents: the Swedish "läst" is no German "Last". */
+  boolean isNeverAccented(Word w) {
+    return neverAccented.contains(w.text());
+  }
+
   /** "Liegt ... an": whether it is the part of a verb that stands apart from it. */
   boolean isApart(Word w) {
     return apart.containsKey(w.text());
@@ -728,7 +736,13 @@ public final class ReportWords {
         && !isThing(w)
         && !isScanned(w)
         && !isSame(w)
-        && !tellers.contains(w.text());
+        && !isSpan(w)
+        && !isTeller(w);
+  }
+
+  /** "Customer", "it", "what": who and what tells codes, and holds none. */
+  boolean isTeller(Word w) {
+    return tellers.contains(w.text());
   }
 
   boolean isRelative(Word w) {

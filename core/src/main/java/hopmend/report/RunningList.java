@@ -183,7 +183,8 @@ final class RunningList {
         at.finds.codes.subList(firstCode, behindCodes).stream()
             .allMatch(LineFinds.Code::isOfEquipment);
     boolean equipment = !name.known() && ofEquipment && namesNoThing(at, name);
-    return name.known() || announced || ofEquipment
+    boolean named = name.known() || equipment && announced;
+    return named || at.part(from) != Part.UNIT && (announced || ofEquipment)
         ? new Group(name, firstCode, behindCodes, items, announced, equipment)
         : null;
   }
@@ -206,11 +207,17 @@ final class RunningList {
     }
     boolean may = at.part(from) == Part.UNIT || at.part(from) == Part.LABEL;
     Phrases.Match<ControlUnit> known = may ? names.at(at, from) : null;
-    if (known != null) {
-      int behind = from + known.words();
+    int behind = known == null ? from : from + known.words();
+    // "Body packer: C1A60"
+    boolean longer =
+        known != null
+            && behind < at.size()
+            && at.segment(behind) == at.segment(from)
+            && at.part(behind) == Part.OTHER
+            && isOfName(at, behind);
+    if (known != null && !longer) {
       return new Name(from, behind, unit(at, from, behind, known.meaning().name()), true);
     }
-    int behind = from;
     while (behind < at.size()
         && behind - from < LONGEST_NAME
         && at.segment(behind) == at.segment(from)

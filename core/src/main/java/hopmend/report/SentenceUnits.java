@@ -253,7 +253,10 @@ final class SentenceUnits {
     }
   }
 
-  /** "In the tail lift sits C1251", "the crane stores B1001": what nobody here knows holds it. */
+  /**
+   * "In the tail lift sits C1251", "on the tractor: P0088", "the crane stores B1001": what nobody
+   * here knows holds it.
+   */
   private boolean isOfUnknown(LineAtHand at, Sentence s) {
     int i = s.from();
     boolean begins = words.isFrom(at.word(i)) || words.isThe(at.word(i));
@@ -268,7 +271,12 @@ final class SentenceUnits {
     while (i < s.behind() && at.part(i) == Part.OTHER && !words.isHolding(at.word(i))) {
       i++;
     }
-    boolean holds = i > name && i < s.behind() && words.isHolding(at.word(i));
+    boolean vehicle =
+        i > name
+            && i < s.behind()
+            && at.isAnnounced(i)
+            && at.words().subList(name, i).stream().anyMatch(words::makesOdometer);
+    boolean holds = vehicle || i > name && i < s.behind() && words.isHolding(at.word(i));
     while (i < s.behind() && at.part(i) != Part.CODE && i - name <= NEAR) {
       i++;
     }

@@ -75,7 +75,7 @@ final class StateFinder {
       Phrases.Match<Said> match = words.states().at(at.words(), i);
       int behind = match == null ? i + 1 : i + match.words();
       for (int k = i; k < behind - 1; k++) {
-        if (at.endsSentence(k) && beginsLoud(at, k + 1)) {
+        if (at.endsSentence(k) && beginsLoud(at, k + 1) || isNowOfNext(at, k + 1)) {
           match = words.states().at(at.words().subList(0, k + 1), i);
           behind = match == null ? i + 1 : i + match.words();
         }
@@ -96,6 +96,11 @@ final class StateFinder {
       at.finds.doubts.add(new LineFinds.Doubt(start, at.line().end(), "of-which-code", null));
       at.finds.states.clear();
     }
+  }
+
+  /** "Was active, now stored" is no "active now". */
+  private boolean isNowOfNext(LineAtHand at, int now) {
+    return at.segment(now - 1) != at.segment(now) && isWhen(at, now, now + 1);
   }
 
   private void implied(LineAtHand at, int i) {
@@ -228,6 +233,7 @@ final class StateFinder {
         || denying && isStateBehind(at, behind)
         || state == CodeState.CURRENT && isDeniedBefore(at, from)
         || isLeft(at, from, behind)
+        || isWhen(at, from, behind)
         || isSaidAs(at, from, behind)
         || isOfSomethingElse(at, from, behind)
         || isFieldOfOther(at, from, behind)
@@ -343,6 +349,15 @@ final class StateFinder {
         && at.segment(from - 1) == at.segment(from)
         && at.finds.states.get(last).denying()
         && at.finds.states.get(last).end() == at.word(from - 1).end();
+  }
+
+  /** "Was active, now stored": when, and not how. */
+  private boolean isWhen(LineAtHand at, int from, int behind) {
+    return behind == from + 1
+        && behind < at.size()
+        && words.isNow(at.word(from))
+        && at.part(behind) == Part.STATE
+        && at.segment(behind) == at.segment(from);
   }
 
   /** "The ABS has logged C0035 (pending)": how that is held is said behind the code. */

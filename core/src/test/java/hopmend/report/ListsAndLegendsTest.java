@@ -170,8 +170,22 @@ class ListsAndLegendsTest {
         "P0563; ecu=gateway; seen=2; now=yes | P0563 current @gateway",
         "[1] 0x0340 12 Status 2F Count 4 | P0340-12 current stored",
         "[2] 0x0335 Status 28 | P0335 stored",
+        "BODY PACKER: C1A60 ACTIVE, C1A61 INACTIVE | C1A60 current @BODY PACKER, C1A61 history @BODY PACKER",
+        "Sur le tracteur : P0088. Sur la remorque : C1A12. | P0088, C1A12 @trailer control",
+        "{\"faults\":[{\"dtc\":\"P0299\",\"now\":true},{\"dtc\":\"P0401\",\"now\":false}]} | P0299 current, P0401 history",
       })
   void rowsTellAllOfTheirCode(String row, String told) {
     assertThat(Told.codes(row)).isEqualTo(told);
+  }
+
+  /** A word of another language, and what is told of the vehicle before its codes are. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Läst 30 nov. Motor P2002",
+        "Engine warm, idling at 780 rpm, coolant 92 °C. Codes: P0505 stored"
+      })
+  void whatIsNoFreezeFrameIsNone(String report) {
+    assertThat(Told.read(report).freezeFrame()).isEmpty();
   }
 }

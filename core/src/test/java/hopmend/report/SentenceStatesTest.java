@@ -157,6 +157,8 @@ class SentenceStatesTest {
         "P0087 is an active fault, P0093 is a stored fault. | P0087 current, P0093 stored",
         "It has P0087 as an active fault and P0093 as a stored one. | P0087 current, P0093 stored",
         "P0102, nothing in the ABS, and U0100 active. | P0102, U0100 current",
+        "P0113 was active, now stored. | P0113 stored",
+        "gearbox P0741 (stored). Nothing else logged. | P0741 stored @transmission control",
       })
   void aStateIsOfItsOwnCodeAndTime(String sentence, String told) {
     assertThat(Told.codes(sentence)).isEqualTo(told);
@@ -188,6 +190,7 @@ class SentenceStatesTest {
         "Im Motor liegen P0088 und P0190 vor. | P0088 current @engine control, P0190 current @engine control",
         "Im Motor liegt P0088 nicht mehr an. | P0088 history @engine control",
         "P0088 liegt nicht vor. | P0088 history",
+        "P0088, Status: liegt statisch an | P0088 current",
       })
   void verbsMayStandApart(String sentence, String told) {
     assertThat(Told.codes(sentence)).isEqualTo(told);
