@@ -87,6 +87,7 @@ final class CodeStates {
   private static List<LineFinds.Reach> places(LineFinds.Reach which) {
     return switch (which) {
       case FIRST_TWO -> List.of(LineFinds.Reach.FIRST, LineFinds.Reach.SECOND);
+      case LAST_TWO -> List.of(LineFinds.Reach.BEFORE_LAST, LineFinds.Reach.LAST);
       case FIRST_THREE ->
           List.of(LineFinds.Reach.FIRST, LineFinds.Reach.SECOND, LineFinds.Reach.THIRD);
       default -> List.of(which);
@@ -161,10 +162,12 @@ final class CodeStates {
       first--;
     }
     int at =
-        which == LineFinds.Reach.LAST
-            ? last
-            : first + which.ordinal() - LineFinds.Reach.FIRST.ordinal();
-    return at > last ? OptionalInt.empty() : OptionalInt.of(at);
+        switch (which) {
+          case LAST -> last;
+          case BEFORE_LAST -> last - 1;
+          default -> first + which.ordinal() - LineFinds.Reach.FIRST.ordinal();
+        };
+    return at < first || at > last ? OptionalInt.empty() : OptionalInt.of(at);
   }
 
   /**

@@ -47,8 +47,8 @@ final class LineFinds {
      */
     boolean isOfEquipment() {
       return code.scheme() == TroubleCode.Scheme.J2012
-          && code.letter() != 'P'
-          && code.definer() > 0;
+          ? code.letter() != 'P' && code.definer() > 0
+          : code.base() >= FIRST_OF_MAKERS;
     }
 
     Code with(int type) {
@@ -68,6 +68,9 @@ final class LineFinds {
       return new Code(code, slips, counted, start, end, column, asked);
     }
   }
+
+  /** SPNs from here on are numbered by makers (SAE J1939, from memory). */
+  private static final int FIRST_OF_MAKERS = 516_096;
 
   /** Of which codes a state tells. */
   enum Reach {
@@ -89,6 +92,9 @@ final class LineFinds {
     /** "The first two are current": the first ones of the run before. */
     FIRST_TWO,
     FIRST_THREE,
+    /** "The last two are stored". */
+    BEFORE_LAST,
+    LAST_TWO,
     /** "P0420 is current, the others are stored": all before it of which nothing else is told. */
     REST
   }

@@ -12,6 +12,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /** Recognises what stands in one line, by the shape of its words, their labels and neighbours. */
 final class LineReader {
@@ -394,7 +395,9 @@ final class LineReader {
     boolean behind = behindCode || i > 0 && at.part(i - 1) == Part.UNIT;
     boolean alone = at.isAlone(i) && !at.isAnnounced(i);
     boolean bracketed = alone && (behindCode && isBracketed(at.word(i)) || endsBracket(at, i));
-    return last && (alone || behind) || bracketed
+    boolean ends = i + 1 == at.size() || at.segment(i + 1) != at.segment(i);
+    boolean ofCode = behindCode && ends && !at.isAnnounced(i) && at.segment(i - 1) == at.segment(i);
+    return last && (alone || behind) || bracketed || ofCode
         ? words.momentOf(at.word(i).text())
         : Optional.empty();
   }
@@ -655,6 +658,16 @@ final class LineReader {
     return next < glyphs.length && Character.isUpperCase(glyphs[next]);
   }
 
+  /** "Motor.....P0401" above "..........P0299": dots where the unit would stand. */
+  private boolean beginsInDots(LineAtHand at) {
+    int start = at.line().start();
+    return at.finds.hasCodes()
+        && !at.isEmpty()
+        && at.part(0) == Part.CODE
+        && at.word(0).start() - start > MOST_DASHES
+        && IntStream.range(start, at.word(0).start()).allMatch(k -> glyphs[k] == '.');
+  }
+
   /** What the line is as a whole. */
   private void judge(LineAtHand at) {
     Line line = at.line();
@@ -664,6 +677,7 @@ final class LineReader {
       at.finds.hasValue |= at.isAnnounced(i) && at.cellIndex(i) == 0;
     }
     units.units(at);
+    at.finds.unitIsAsAbove |= beginsInDots(at);
     at.finds.slot = UnitSlot.of(at, glyphs, words);
     at.finds.none |= (healthy || isDashed(at)) && at.finds.unit != null && at.finds.otherWords == 0;
     at.finds.unitFollowsItsKind =

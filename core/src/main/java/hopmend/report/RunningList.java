@@ -163,7 +163,7 @@ final class RunningList {
     if (isDashed(at, name.behind())) {
       return Group.clean(name, firstCode, name.behind());
     }
-    int i = name.behind() + units.countOfCodes(at, name.behind());
+    int i = behindCount(at, name.behind());
     boolean verb = i < at.size() && at.part(i) != Part.STATE && words.isHolding(at.word(i));
     i += verb ? 1 : 0;
     if (i >= at.size() || !isTied(at, i)) {
@@ -225,7 +225,10 @@ final class RunningList {
         && isOfName(at, behind)) {
       behind++;
     }
-    if (behind == from || words.endsInThing(at.word(behind - 1))) {
+    // "The tipper" is a vehicle, "tipper control" a unit.
+    if (behind == from
+        || words.endsInThing(at.word(behind - 1))
+        || words.makesOdometer(at.word(behind - 1))) {
       return Name.NONE;
     }
     while (behind < at.size() && at.segment(behind) == at.segment(from) && isKind(at, behind)) {
@@ -256,13 +259,26 @@ final class RunningList {
         && !words.isScanned(w)
         && !words.isCount(w)
         && !words.isSame(w)
-        && !words.makesOdometer(w)
+        && !words.isTeller(w)
         && !words.isNothing(w)
         && !words.isFaulty(w)
         && !words.isHealthy(w)
         && !words.isHolding(w)
         && !words.isAnd(w)
         && !words.heads().begins(at.words(), i);
+  }
+
+  /** "Engine: 2 faults", "engine (2)", "engine 2 (P0299, P0401)". */
+  private int behindCount(LineAtHand at, int from) {
+    int counted = units.countOfCodes(at, from);
+    boolean beforeBracket =
+        counted == 0
+            && from + 1 < at.size()
+            && at.word(from).isNumber()
+            && at.word(from).text().length() < 3
+            && at.part(from + 1) == Part.CODE
+            && isAny(at, from + 1, "(");
+    return from + (beforeBracket ? 1 : counted);
   }
 
   /** "ABS -;", and nothing else. */
@@ -280,7 +296,12 @@ final class RunningList {
     Phrases.Match<Boolean> none = words.none().at(at.words(), i);
     int behind = none == null ? i : i + none.words();
     Word w = at.word(i);
-    boolean says = words.isNothing(w) || words.isHealthy(w) || words.isNot(w) || words.isDenied(w);
+    boolean says =
+        words.isNothing(w)
+            || words.isHealthy(w)
+            || words.isNot(w)
+            || words.isDenied(w)
+            || w.text().equals("0");
     if (behind == i && says) {
       behind = i + 1;
     }

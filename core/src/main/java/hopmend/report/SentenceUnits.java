@@ -142,6 +142,9 @@ final class SentenceUnits {
     if (telling.size() == 1 && !telling.get(0).speaksOfSeveral()) {
       ofItsOwn(at, telling.get(0));
     }
+    if (!telling.isEmpty() && telling.get(0).announces()) {
+      ofEarlier(at, telling.get(0));
+    }
     // What no sentence settles is of the first unit that is named.
     List<LineFinds.UnitAt> named =
         at.finds.unitsOfSentence.get(telling.isEmpty() ? 0 : telling.get(0).firstCode());
@@ -244,6 +247,14 @@ final class SentenceUnits {
 
   private static boolean isOfOneKind(List<LineFinds.Code> codes, int code) {
     return codes.get(code).code().text().charAt(0) == codes.get(code + 1).code().text().charAt(0);
+  }
+
+  /** "Yesterday it had P0340. The ABS has C0035": what is told before is not of that unit. */
+  private void ofEarlier(LineAtHand at, Sentence first) {
+    int verb = first.all().get(0).behind();
+    if (first.firstCode() > 0 && verb < at.size() && words.isHolding(at.word(verb))) {
+      ofNone(at, 0, first.firstCode());
+    }
   }
 
   /** What is not told yet is of no unit of the line. */

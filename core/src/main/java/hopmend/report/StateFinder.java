@@ -737,14 +737,24 @@ final class StateFinder {
   private boolean isListBefore(LineAtHand at, int from, int behind) {
     boolean denied =
         behind < at.size() && at.isAnnounced(behind) && words.isDenied(at.word(behind));
+    boolean empty = denied || isSignedNo(at, behind);
     int other = denied ? behind + 1 : behind;
-    Phrases.Match<Said> list = other < at.size() ? words.states().at(at.words(), other) : null;
+    Phrases.Match<Said> list = stateAt(at, other);
     int code = list == null ? at.size() : other + list.words();
-    return (denied || isSignedNo(at, behind))
+    // "current: - | pending: - | stored: C0040"
+    while (empty && list != null && code - behind < StateReach.NEAR && isSignedNo(at, code)) {
+      list = stateAt(at, code);
+      code = list == null ? at.size() : code + list.words();
+    }
+    return empty
         && at.finds.codesBefore(at.word(from).start()) == 0
         && code < at.size()
         && at.part(code) == Part.CODE
         && at.isAnnounced(code);
+  }
+
+  private Phrases.Match<Said> stateAt(LineAtHand at, int i) {
+    return i < at.size() ? words.states().at(at.words(), i) : null;
   }
 
   /** "Current P0351; history none", "pending: none". */

@@ -71,7 +71,8 @@ final class StateReach {
   Optional<Reach> placeBefore(LineAtHand at, int from) {
     for (int i = from - 1; i > 0 && from - i < 5 && at.segment(i) == at.segment(from); i--) {
       Word w = at.word(i);
-      Optional<Reach> place = words.place(w);
+      // The Turkish "son" is last, the Spanish one "are".
+      Optional<Reach> place = words.isBeing(w) ? Optional.empty() : words.place(w);
       if (place.isPresent()) {
         boolean ofSeveral =
             at.finds.codes.stream().filter(c -> c.end() <= w.start()).limit(2).count() == 2;
@@ -91,6 +92,7 @@ final class StateReach {
     return switch (which) {
       case FIRST -> two ? Reach.FIRST_TWO : three ? Reach.FIRST_THREE : which;
       case SECOND -> two || three ? Reach.REST : which;
+      case LAST -> two ? Reach.LAST_TWO : which;
       default -> which;
     };
   }

@@ -170,6 +170,11 @@ class ListsAndLegendsTest {
         "P0563; ecu=gateway; seen=2; now=yes | P0563 current @gateway",
         "[1] 0x0340 12 Status 2F Count 4 | P0340-12 current stored",
         "[2] 0x0335 Status 28 | P0335 stored",
+        "ABS ; current: - ; pending: - ; stored: C0040 | C0040 stored @brake control",
+        "engine 2 (P0299 act, P0401 sto), gearbox 0, tipper control 1 (C1A50 sto)"
+            + " | P0299 current @engine control, P0401 stored @engine control, C1A50 stored @tipper control",
+        "Loader: engine SPN 100 FMI 1 active; hydraulics SPN 520500 FMI 3 active; transmission none"
+            + " | SPN 100 FMI 1 current @engine control, SPN 520500 FMI 3 current @hydraulics",
         "BODY PACKER: C1A60 ACTIVE, C1A61 INACTIVE | C1A60 current @BODY PACKER, C1A61 history @BODY PACKER",
         "Sur le tracteur : P0088. Sur la remorque : C1A12. | P0088, C1A12 @trailer control",
         "{\"faults\":[{\"dtc\":\"P0299\",\"now\":true},{\"dtc\":\"P0401\",\"now\":false}]} | P0299 current, P0401 history",

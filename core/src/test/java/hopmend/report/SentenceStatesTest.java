@@ -158,6 +158,10 @@ class SentenceStatesTest {
         "It has P0087 as an active fault and P0093 as a stored one. | P0087 current, P0093 stored",
         "P0102, nothing in the ABS, and U0100 active. | P0102, U0100 current",
         "P0113 was active, now stored. | P0113 stored",
+        "P0130, P0135, P0171 y P0300. Los dos primeros son antiguos, los otros dos activos."
+            + " | P0130 history, P0135 history, P0171 current, P0300 current",
+        "P0130, P0135 and P0171. The last two are stored. | P0130, P0135 stored, P0171 stored",
+        "P0101 now, P0299 now, P0401 earlier. | P0101 current, P0299 current, P0401 history",
         "gearbox P0741 (stored). Nothing else logged. | P0741 stored @transmission control",
       })
   void aStateIsOfItsOwnCodeAndTime(String sentence, String told) {

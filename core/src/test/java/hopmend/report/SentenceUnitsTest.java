@@ -161,6 +161,7 @@ class SentenceUnitsTest {
             + " none. Fridge unit: one current, B1A91."
             + " | P0201 current @engine control, P0204 current @engine control,"
             + " P0299 stored @engine control, B1A91 current @Fridge unit",
+        "Yesterday it had P0340. The ABS has C0035, active. | P0340, C0035 current @brake control",
         // no units: a thing of the engine, one of several, what reads, and what a fault does
         "the engine has P0335 and the same unit shows P0340"
             + " | P0335 @engine control, P0340 @engine control",
