@@ -63,31 +63,18 @@ final class CellFinder {
         conditions.conditionCell(at, c, head, first, behind);
       } else if (head.label() != null) {
         labelled(at, c, head, first, behind);
-      } else if (head.controlUnit() == null && isAnswer(at, first, behind)) {
-        if (words.momentOf(head.words()).filter(s -> s == CodeState.CURRENT).isPresent()) {
-          now(at, first);
-        }
+      } else if (head.controlUnit() == null
+          && behind - first == 1
+          && status.isAnswer(at.word(first))) {
+        words
+            .momentOf(head.words())
+            .filter(s -> s == CodeState.CURRENT)
+            .ifPresent(s -> status.answered(at, s, first, first));
       } else if (head.isOfUnit() && status.isMarked(at, c, first, behind)) {
         units.crossed(at, head.controlUnit(), at.cells().get(c));
       }
     }
     status.nowBeatsBefore(at);
-  }
-
-  private void now(LineAtHand at, int answer) {
-    Word w = at.word(answer);
-    if (words.isDenied(w)) {
-      StatusCells.denied(at, CodeState.CURRENT, w.start(), w.end());
-    } else {
-      at.finds.states.add(LineFinds.State.beside(CodeState.CURRENT, w.start(), w.end()));
-    }
-    at.account(answer, answer + 1, Part.STATE);
-  }
-
-  /** "Now: true". */
-  private boolean isAnswer(LineAtHand at, int first, int behind) {
-    return behind - first == 1
-        && (words.isAffirmed(at.word(first)) || words.isDenied(at.word(first)));
   }
 
   private void labelled(LineAtHand at, int c, Head head, int first, int behind) {

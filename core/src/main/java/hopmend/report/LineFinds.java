@@ -92,9 +92,9 @@ final class LineFinds {
     /** "The first two are current": the first ones of the run before. */
     FIRST_TWO,
     FIRST_THREE,
-    /** "The last two are stored". */
-    BEFORE_LAST,
+    /** "The last two are stored": the last one, and the one before it. */
     LAST_TWO,
+    BEFORE_LAST,
     /** "P0420 is current, the others are stored": all before it of which nothing else is told. */
     REST
   }

@@ -229,14 +229,8 @@ final class LineReader {
     }
     at.finds.tellsSome |= isCountOfCodes(at, i);
     if (isMomentAnswered(at, i)) {
-      CodeState state = words.momentOf(w.text()).orElseThrow();
-      if (words.isDenied(at.word(i + 1))) {
-        StatusCells.denied(at, state, w.start(), at.word(i + 1).end());
-      } else {
-        at.finds.states.add(State.beside(state, w.start(), at.word(i + 1).end()));
-      }
+      status.answered(at, words.momentOf(w.text()).orElseThrow(), i, i + 1);
       at.finds.isStatusField = true;
-      at.account(i, i + 2, Part.STATE);
       return i + 2;
     }
     Optional<CodeState> when = moment(at, i);
@@ -410,7 +404,7 @@ final class LineReader {
         && at.isAnnounced(i + 1)
         && at.segment(i) != at.segment(i - 1)
         && words.momentOf(at.word(i).text()).isPresent()
-        && (words.isDenied(at.word(i + 1)) || words.isAffirmed(at.word(i + 1)));
+        && status.isAnswer(at.word(i + 1));
   }
 
   /** "P0299 (engine, now)": behind its unit in the bracket of a code. */

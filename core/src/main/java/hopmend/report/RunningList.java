@@ -25,6 +25,7 @@ final class RunningList {
   /** So many units are listed in a line, at most (our own bound). */
   private static final int MOST_GROUPS = 40;
 
+  /** So many words behind such a list are looked at (our own bound). */
   private static final int NEAR = 20;
 
   private final char[] glyphs;

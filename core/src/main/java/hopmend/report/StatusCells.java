@@ -315,6 +315,22 @@ final class StatusCells {
     }
   }
 
+  /** "Now: yes", "now=no": from the name of a moment, or from its answer alone. */
+  void answered(LineAtHand at, CodeState state, int from, int answer) {
+    int start = at.word(from).start();
+    int end = at.word(answer).end();
+    if (words.isDenied(at.word(answer))) {
+      denied(at, state, start, end);
+    } else {
+      at.finds.states.add(State.beside(state, start, end));
+    }
+    at.account(from, answer + 1, Part.STATE);
+  }
+
+  boolean isAnswer(Word w) {
+    return words.isAffirmed(w) || words.isDenied(w);
+  }
+
   /** "Active: no": a code that is held, and is not current. */
   static void denied(LineAtHand at, CodeState state, int start, int end) {
     if (state == CodeState.CURRENT) {
