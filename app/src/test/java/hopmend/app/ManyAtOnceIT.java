@@ -38,7 +38,7 @@ class ManyAtOnceIT extends AppIT {
     String words = "the technician looked at the plug and the wires and wrote it all down\n";
     List<Callable<HttpResponse<String>>> work = new ArrayList<>();
     for (int i = 0; i < 8; i++) {
-      String report = i < 3 ? line.repeat(85_000) : line + words.repeat(68_000);
+      String report = i < 2 ? line.repeat(85_000) : line + words.repeat(68_000);
       long job = newJob();
       PlainBrowser browser = new PlainBrowser(port);
       browser.signIn();

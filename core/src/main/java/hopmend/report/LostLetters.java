@@ -18,11 +18,16 @@ final class LostLetters {
   private static final Pattern WORD =
       Pattern.compile("[\\p{L}?\uFFFD]{0,40}[?\uFFFD][\\p{L}?\uFFFD]{0,40}");
 
+  private static final Pattern EASILY_LOST = Pattern.compile("[^\\x00-\\x7F]+");
+
   private LostLetters() {}
 
-  /** What is left of a word. */
-  static String lost(String word) {
-    return word.replaceAll("[^\\x00-\\x7F]+", String.valueOf(LOST));
+  /** What is left of a word, if anything of it can be lost. */
+  static Optional<String> lost(String word) {
+    Matcher letters = EASILY_LOST.matcher(word);
+    return letters.find()
+        ? Optional.of(letters.replaceAll(String.valueOf(LOST)))
+        : Optional.empty();
   }
 
   static Optional<Rewriting> found(String text, ReportWords words) {

@@ -15,6 +15,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** How reports name things in all languages together: {@code report-words.yaml}. */
@@ -142,6 +144,8 @@ public final class ReportWords {
 
   /** Letters of a word that can be told though one of them is lost, at least (our own bound). */
   private static final int SHORTEST_WORD = 3;
+
+  private static final Pattern LETTERS = Pattern.compile("\\p{L}+");
 
   private final Phrases<Said> states = new Phrases<>();
   private final Phrases<Label> labels = new Phrases<>();
@@ -379,11 +383,13 @@ public final class ReportWords {
   /** All words of a part of the file that have letters which other encodings lose. */
   private void accented(Object words) {
     if (words instanceof String phrase) {
-      for (String word : phrase.toLowerCase(Locale.ROOT).split("[^\\p{L}]+")) {
-        if (word.length() >= SHORTEST_WORD) {
-          accented.putIfAbsent(LostLetters.lost(word), word);
-        }
-      }
+      LETTERS
+          .matcher(phrase.toLowerCase(Locale.ROOT))
+          .results()
+          .map(MatchResult::group)
+          .filter(word -> word.length() >= SHORTEST_WORD)
+          .forEach(
+              word -> LostLetters.lost(word).ifPresent(left -> accented.putIfAbsent(left, word)));
     } else if (words instanceof Collection<?> all) {
       all.forEach(this::accented);
     } else if (words instanceof Map<?, ?> byName) {

@@ -196,7 +196,7 @@ class ScanTextTest {
   void readingGrowsWithTheLengthOfTheTextHoweverItIsLaidOut(String piece) {
     double grows =
         CpuTime.ofFourTimes(
-            30_000,
+            15_000,
             n ->
                 ScanText.read(
                     "P0340 " + piece.repeat(n / piece.length()), 2026, CATALOG.reportWords()));
