@@ -107,12 +107,16 @@ final class BareHeadings {
   /**
    * Whether the name of a unit that nobody knows heads the codes below it.
    *
-   * @param aboveCode whether the next line holds a code
+   * @param codeBelow in which column the next line begins if it holds a code, else -1
    */
-  boolean isUnit(LineFinds f, int at, boolean aboveCode) {
-    boolean first = lastCode < 0 && aboveCode && columns.contains(at);
+  boolean isUnit(LineFinds f, int at, int codeBelow) {
+    boolean first = lastCode < 0 && codeBelow >= 0;
+    if (f.shape.namesKind() && f.shape.isBare() && (first || codeBelow > at)) {
+      return true; // "Bin lift ECU", and its codes further in
+    }
     boolean apart = unitColumn == at && at < column && hasCodes && codesStandDeeper;
-    return units.contains(f.shape.written()) && (first || apart || standsOut(f, at));
+    return units.contains(f.shape.written())
+        && (first && columns.contains(at) || apart || standsOut(f, at));
   }
 
   /** Whether a word heads them that nobody knows, as words for states do. */

@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.ControlUnit;
 import hopmend.report.LineAtHand.Part;
 import hopmend.report.ReportWords.Label;
+import java.util.stream.Stream;
 
 /**
  * How a line without codes names something: "2) Crane (1 code)" is written as "1) Engine (3 codes)"
@@ -54,9 +55,14 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     int end = -1;
     int named = 0;
     boolean kind = false;
+    boolean says = false;
     boolean bracketed = false;
     int i = 0;
-    if (isCalledForShort(at, glyphs, words, units)) {
+    if (isLetterOfList(at, glyphs)) {
+      written.append(signs(glyphs, place, at.word(0).start())).append(NUMBER);
+      place = at.word(0).end();
+      i = 1;
+    } else if (isCalledForShort(at, glyphs, words, units)) {
       written.append(signs(glyphs, place, at.word(0).start())).append(SHORT);
       place = at.word(0).end();
       i = 1;
@@ -68,13 +74,15 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
       boolean opens = start >= 0 && place == end && signs.equals("(");
       boolean joins = signs.isEmpty() && isBeside(at, i) || isHyphen(glyphs, place, at.word(i));
       boolean goesOn = start >= 0 && place == end && (opens || joins);
-      boolean isKind = unit == null && words.isLabel(at.words(), i, Label.UNIT);
+      boolean lastOfName = goesOn && behind == at.size() && behind == i + 1;
+      boolean isKind = (unit == null || lastOfName) && words.isLabel(at.words(), i, Label.UNIT);
       isKind &= goesOn || i + 1 < at.size() && isNameAfter(at, i, glyphs, words);
       boolean isOf = goesOn && i + 1 < at.size() && isOf(at, i, words);
       boolean isState = at.part(i) == Part.STATE;
       boolean isResult = start >= 0 && words.results().begins(at.words(), i);
       boolean isName = unit != null || isKind || isOf || isState || isUnknown(at, i) && !isResult;
       isName |= goesOn && behind == at.size() && UnitSlot.mayBeOfName(at, words, i);
+      isName |= i == 0 && unit == null && beginsNameOfKind(at, words);
       if (start >= 0 && signs.equals("-") && behind == at.size() && isShort(glyphs, at.word(i))) {
         written.append(signs).append(SHORT);
         place = at.word(i).end();
@@ -95,6 +103,7 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
         end = at.word(behind - 1).end();
         named += behind - i;
         kind |= isKind;
+        says |= !isKind && !isOf && !isOfAll(at.word(i), words);
         bracketed |= opens;
       }
       place = at.word(behind - 1).end();
@@ -107,7 +116,18 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     end += whole ? 1 : 0;
     return start < 0 || named > LONGEST_NAME
         ? NONE
-        : new HeadingShape(written.toString(), start, end, kind);
+        : new HeadingShape(written.toString(), start, end, kind && says);
+  }
+
+  /** "The control unit", "all modules": none of its own. */
+  private static boolean isOfAll(Word w, ReportWords words) {
+    return words.isThe(w) || words.isArticle(w) || words.isEvery(w);
+  }
+
+  /** "C) Crane" is the third of a list. */
+  private static boolean isLetterOfList(LineAtHand at, char[] glyphs) {
+    Word first = at.word(0);
+    return at.size() > 1 && first.end() == first.start() + 1 && glyphs[first.end()] == ')';
   }
 
   /** "ECM - Engine", "TLU - Tail lift", and not "ABS - faulty". */
@@ -149,6 +169,19 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
     }
     boolean apart = !signs(glyphs, at.word(kind).end(), at.word(kind + 1).start()).isEmpty();
     return !apart && (at.part(name) == Part.UNIT || isUnknown(at, name));
+  }
+
+  /** "Side lifter ECU", "bin lift module": the first word says something else elsewhere. */
+  private static boolean beginsNameOfKind(LineAtHand at, ReportWords words) {
+    boolean other =
+        at.part(0) == Part.LABEL
+            && Stream.of(Label.UNIT, Label.CODE, Label.STATUS)
+                .noneMatch(l -> words.isLabel(at.words(), 0, l));
+    return at.size() > 1
+        && at.size() <= LONGEST_NAME
+        && (other || at.part(0) == Part.FILL)
+        && words.isLabel(at.words(), at.size() - 1, Label.UNIT)
+        && at.segment(0) == at.segment(at.size() - 1);
   }
 
   private static boolean isOf(LineAtHand at, int i, ReportWords words) {

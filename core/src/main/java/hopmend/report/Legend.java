@@ -3,6 +3,7 @@ package hopmend.report;
 import hopmend.fault.CodeState;
 import hopmend.report.ReportWords.Said;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -11,6 +12,7 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** What letters and signs mean, where a report explains them: "A = active", "● stored". */
 final class Legend {
@@ -34,6 +36,9 @@ final class Legend {
   private final ReportWords words;
   private final Map<String, CodeState> states = new HashMap<>();
   private final Map<String, CodeState> signs = new HashMap<>();
+
+  /** The signs that stand in lines with codes, once somebody has asked. */
+  private Set<String> besideCodes;
 
   /** Where letters are explained, from the letter to the end of its meaning. */
   private final NavigableMap<Integer, Integer> explanations = new TreeMap<>();
@@ -225,12 +230,27 @@ final class Legend {
       }
       (isSign(said.charAt(0)) ? others : letters).put(said.substring(0, 1), state.get().state());
     }
-    if (named >= 0 && letters.size() + others.size() < 2) {
-      return;
+    boolean alone = letters.size() + others.size() < 2;
+    if (alone && (named >= 0 || Collections.disjoint(others.keySet(), signsBesideCodes()))) {
+      return; // "● stored" below a code tells of it
     }
     letters.forEach(states::putIfAbsent);
     others.forEach(signs::putIfAbsent);
     explanations.put(start, end);
+  }
+
+  private Set<String> signsBesideCodes() {
+    if (besideCodes == null) {
+      besideCodes =
+          new String(glyphs)
+              .lines()
+              .filter(l -> TextCells.CODE_WITHIN.matcher(l).find())
+              .flatMapToInt(String::chars)
+              .filter(c -> isSign((char) c))
+              .mapToObj(c -> String.valueOf((char) c))
+              .collect(Collectors.toSet());
+    }
+    return besideCodes;
   }
 
   /** "C - current". */

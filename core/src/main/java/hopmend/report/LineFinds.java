@@ -219,6 +219,9 @@ final class LineFinds {
   /** "P0440 EVAP system: stored": below the name of a unit it says what is wrong. */
   boolean unitMayDescribe;
 
+  /** "P0101 air mass, signal of engine": it stands among words of a description. */
+  boolean unitIsAmongWords;
+
   /** The words before the first code that a gap parts from it, as in a column without a name. */
   String nameBefore = "";
 
@@ -368,6 +371,9 @@ final class LineFinds {
   /** Words that nothing else accounts for. */
   int otherWords;
 
+  /** How many of them are numbers. */
+  int otherNumbers;
+
   String heading = "";
 
   /** Signs of a legend; what they say is told of their codes already. */
@@ -388,6 +394,7 @@ final class LineFinds {
   void namesNone() {
     unit = null;
     unitsBehind.clear();
+    unitsOfSentence.clear();
   }
 
   /** Of several units that are named behind codes the next one, else the one in force. */
@@ -463,6 +470,11 @@ final class LineFinds {
     if (told.size() > 1 && historyIsOnlyDenied) {
       told.remove(CodeState.HISTORY);
     }
+  }
+
+  /** "Present, 14 times", and nothing else. */
+  boolean isStateAndCount() {
+    return !states.isEmpty() && unit == null && otherWords == 1 && otherNumbers == 1;
   }
 
   boolean isOnlyStates() {

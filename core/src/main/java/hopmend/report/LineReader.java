@@ -38,7 +38,9 @@ final class LineReader {
 
   private static final Pattern NUMBER_OF_ROW = Pattern.compile("[a-z]{1,2}\\d{1,3}");
 
-  private static final Pattern EDGES = Pattern.compile("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$");
+  private static final Pattern EDGES =
+      Pattern.compile(
+          "^[^\\p{L}\\p{N}]*+\\p{Lu}\\) +|^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$"); // "C) Crane ---"
 
   private final char[] glyphs;
   private final ReportWords words;
@@ -668,6 +670,7 @@ final class LineReader {
     boolean healthy = !at.finds.hasCodes() && isHealthy(at);
     for (int i = 0; i < at.size(); i++) {
       at.finds.otherWords += at.part(i) == Part.OTHER ? 1 : 0;
+      at.finds.otherNumbers += at.part(i) == Part.OTHER && at.word(i).isNumber() ? 1 : 0;
       at.finds.hasValue |= at.isAnnounced(i) && at.cellIndex(i) == 0;
     }
     units.units(at);
@@ -713,8 +716,8 @@ final class LineReader {
       at.finds.speaksOfCodes = true;
       at.finds.isKnownHead = true;
     }
-    // "Vehicle speed sensor" below a code
-    boolean describes = at.size() > 1 && words.endsInThing(at.word(at.size() - 1));
+    // "Vehicle speed sensor", "vehicle speed sensor, no signal" below a code
+    boolean describes = at.words().stream().skip(1).anyMatch(words::endsInThing);
     for (int i = 0; i < at.size() && !at.finds.isKnownHead && !isFrame; i++) {
       boolean mayName = i == 0 || at.finds.isMarkedHeading || at.finds.otherWords == 0;
       at.finds.isKnownHead =

@@ -240,8 +240,13 @@ final class PlainLayout {
       List<Head> named = Head.nowAndBefore(cells.stream().map(text::headOf).toList(), words);
       for (int i = 0; i < cells.size(); i++) {
         Cell c = cells.get(i);
-        // "Engine, 2 faults"
-        boolean counts = i > 0 && named.get(i).isOfCodes() && beginsWithNumber(c);
+        // "Engine, 2 faults", "Unit 2 Gearbox   faults 0"
+        boolean counts =
+            i > 0
+                && named.get(i).isOfCodes()
+                && (beginsWithNumber(c)
+                    || Glyphs.isDigit(glyphs[c.end() - 1])
+                        && named.stream().filter(Head::isOfCodes).count() == 1);
         int most = named.get(i).condition() == null ? 1 : 2;
         if (digits(c) > most || counts || isValue(c) || isField(c)) {
           return false;

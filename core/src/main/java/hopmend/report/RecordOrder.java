@@ -116,7 +116,10 @@ enum RecordOrder {
     if (f.fmi >= 0) {
       return Role.NOTHING; // the other half of a code
     }
-    boolean tells = f.unit != null || !f.states.isEmpty();
+    if (f.unit != null && !f.hasCodes() && f.otherNumbers == 1 && f.otherWords == 1) {
+      return Role.NO_RECORD; // "Engine (2)" heads a list
+    }
+    boolean tells = f.unit != null && !f.unitMayDescribe || !f.states.isEmpty();
     boolean list = f.isDecorated || f.speaksOfCodes && !f.isStatusField;
     if (f.none && !f.hasCodes()) {
       return Role.NOTHING;

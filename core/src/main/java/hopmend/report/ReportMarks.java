@@ -66,6 +66,10 @@ final class ReportMarks {
     marks.removeIf(m -> m.kind() == kind);
   }
 
+  void unmark(Mark.Kind kind, int start) {
+    marks.removeIf(m -> m.kind() == kind && m.start() == start);
+  }
+
   /** A doubt, and where it begins; what it may be is known when all is read. */
   private record Doubted(int start, Supplier<Doubtful> what) {}
 

@@ -267,7 +267,7 @@ final class ReportReader {
     endHalf();
     wrapped(at, f);
     int first = found.size();
-    if (f.unitMayDescribe && !context.unit().isEmpty()) {
+    if (f.unitMayDescribe && (!context.unit().isEmpty() || order == RecordOrder.BELOW)) {
       f.namesNone();
     }
     String unit = unit(at, f);
@@ -591,7 +591,7 @@ final class ReportReader {
       }
       return;
     }
-    if (bare.isUnit(f, place(at), isAboveCode(lines, ahead, i)) && headsCodes(lines, ahead, i)) {
+    if (bare.isUnit(f, place(at), codeBelow(lines, ahead, i)) && headsCodes(lines, ahead, i)) {
       String name = Glyphs.seen(layout.glyphs(), f.shape.start(), f.shape.end());
       marks.mark(Mark.Kind.UNIT, f.shape.start(), f.shape.end(), name);
       context = below(name);
@@ -606,13 +606,15 @@ final class ReportReader {
     }
   }
 
-  /** A rule may stand between. */
-  private boolean isAboveCode(List<Line> lines, LineFinds[] ahead, int i) {
+  /** In which column the next line begins if it holds a code; a rule may stand between. */
+  private int codeBelow(List<Line> lines, LineFinds[] ahead, int i) {
     boolean ruled = i + 1 < lines.size() && isRule(lines.get(i + 1));
     int below = ruled ? i + 2 : i + 1;
-    return below < lines.size()
-        && !lines.get(below).cells().isEmpty()
-        && finds(lines, ahead, below).hasCodes();
+    boolean holds =
+        below < lines.size()
+            && !lines.get(below).cells().isEmpty()
+            && finds(lines, ahead, below).hasCodes();
+    return holds ? place(lines.get(below)) : -1;
   }
 
   private boolean isRule(Line line) {
@@ -637,7 +639,9 @@ final class ReportReader {
         || f.hasValue) {
       return false;
     }
-    boolean tells = f.unit != null || f.none || !f.states.isEmpty();
+    // "present, 14 times"
+    boolean counts = f.isStateAndCount();
+    boolean tells = f.unit != null || f.none || !f.states.isEmpty() && !counts;
     return tells && (bare.isBelowCode(place(at)) || isPartBelow(lines, ahead, i));
   }
 

@@ -15,7 +15,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * What a report tells beside its codes: the vehicle's number, its odometer, the date, the freeze
@@ -87,8 +86,10 @@ final class ReportValues {
   /** How many codes stand above the line at hand. */
   private int codesAbove;
 
-  /** Whether the last condition is a battery's, above all codes. */
-  private boolean isOfBattery;
+  /** How many conditions stand above all codes, and where the voltage of a battery does. */
+  private int conditionsAboveCodes;
+
+  private int batteryAboveCodes = -1;
 
   ReportValues(LineReader lineReader, ReportMarks marks) {
     this.lineReader = lineReader;
@@ -111,7 +112,10 @@ final class ReportValues {
     boolean ofReading = isOfReading(at, f);
     for (LineFinds.Value v : f.values) {
       if (!ofReading && !frame.containsKey(v.condition())) {
-        isOfBattery = f.namesBattery && codes == 0;
+        conditionsAboveCodes += codes == 0 ? 1 : 0;
+        if (codes == 0 && v.condition() == Condition.MODULE_VOLTAGE && f.namesBattery) {
+          batteryAboveCodes = v.start();
+        }
         frame.put(v.condition(), new FreezeFrameValue(v.condition(), v.reading()));
         marks.mark(
             Mark.Kind.CONDITION,
@@ -132,6 +136,7 @@ final class ReportValues {
         });
     if (!ofReading) {
       f.bare.forEach(b -> bare.putIfAbsent(b.condition(), b));
+      conditionsAboveCodes += codes == 0 ? f.bare.size() : 0;
     }
     Beside beside =
         f.hasCodes() && !standBefore(f)
@@ -157,11 +162,10 @@ final class ReportValues {
 
   /** What only the report as a whole tells. */
   void settle() {
-    boolean voltageOnly = frame.keySet().equals(Set.of(Condition.MODULE_VOLTAGE));
-    if (voltageOnly && bare.isEmpty() && isOfBattery && codesAbove > 0) {
+    if (batteryAboveCodes >= 0 && conditionsAboveCodes == 1 && codesAbove > 0) {
       // When it was read.
-      frame.clear();
-      marks.unmark(Mark.Kind.CONDITION);
+      frame.remove(Condition.MODULE_VOLTAGE);
+      marks.unmark(Mark.Kind.CONDITION, batteryAboveCodes);
     }
     // Where dates of codes differ, they tell when each was set.
     if (date.isEmpty() && datesOfCodes.size() == 1) {

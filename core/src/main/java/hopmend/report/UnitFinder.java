@@ -33,8 +33,41 @@ final class UnitFinder {
     this.unknown = new UnknownInSentence(glyphs, words);
   }
 
-  /** Of several units before a code the last one speaks. */
   void units(LineAtHand at) {
+    find(at);
+    if (!mayDescribe(at)) {
+      return;
+    }
+    int apart = apart(at);
+    if (apart < 0) {
+      at.finds.unitMayDescribe = true;
+      return;
+    }
+    LineFinds.UnitAt unit = named(at, apart, names.at(at, apart));
+    at.finds.unitIsAmongWords = false;
+    at.finds.namesNone();
+    at.finds.names(unit.name(), unit.start(), unit.end(), true);
+  }
+
+  /** "P0123 signal from ABS active Engine": the unit in a column of its own; -1 for none. */
+  private int apart(LineAtHand at) {
+    for (int i = at.behind(0, at.finds.codes.get(0).end()); i < at.size(); i++) {
+      Phrases.Match<ControlUnit> match = names.at(at, i);
+      int behind = match == null ? i : i + match.words();
+      boolean alone =
+          match != null
+              && isColumnEdge(at.word(i - 1).end(), at.word(i).start())
+              && (behind == at.size()
+                  || isColumnEdge(at.word(behind - 1).end(), at.word(behind).start()));
+      if (alone) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  /** Of several units before a code the last one speaks. */
+  private void find(LineAtHand at) {
     if (!at.finds.unitsOfList.isEmpty()) {
       at.finds.unitsOfList.forEach((k, unit) -> at.finds.unitsOfSentence.put(k, List.of(unit)));
       return;
@@ -102,6 +135,76 @@ final class UnitFinder {
       }
       i = behind;
     }
+  }
+
+  /**
+   * "P0135 oxygen sensor 1, heating", "U0155 cluster, no message": whether the unit behind the one
+   * code of a line stands among words that describe it.
+   */
+  private boolean mayDescribe(LineAtHand at) {
+    LineFinds f = at.finds;
+    List<LineFinds.UnitAt> told =
+        f.unitsOfSentence.getOrDefault(
+            0,
+            f.unit == null
+                ? List.of()
+                : List.of(new LineFinds.UnitAt(f.unit, f.unitStart, f.unitEnd)));
+    if (f.codes.size() != 1 || told.size() != 1 || f.unitIsLabelled) {
+      return false;
+    }
+    int from = LineFinds.countBefore(at.words(), Word::start, told.get(0).start());
+    int behind = LineFinds.countBefore(at.words(), Word::start, told.get(0).end());
+    int code = at.behind(0, f.codes.get(0).start());
+    if (code >= from) {
+      return false;
+    }
+    boolean before = isDescribed(at, from, -1, code, " ");
+    f.unitIsAmongWords = before || isDescribed(at, behind - 1, 1, at.size(), " ");
+    return f.unitIsAmongWords
+        || isDescribed(at, from, -1, code, ", ")
+        || isDescribed(at, behind - 1, 1, at.size(), ", ");
+  }
+
+  /** Whether words of a description go on from a word, up to another, parted by no more than so. */
+  private boolean isDescribed(LineAtHand at, int word, int step, int end, String parted) {
+    for (int i = word + step; i != end && at.cellOf(i) == at.cellOf(word); i += step) {
+      int gap = Math.max(i, i - step);
+      if (!isOneText(at.word(gap - 1).end(), at.word(gap).start(), parted)
+          || at.part(i) == Part.CODE
+          || at.part(i) == Part.STATE) {
+        return false;
+      }
+      // "U0100 engine, no message", and not "C1A10 in the sweeper, none in the cluster"
+      boolean denies = step > 0 && words.isNot(at.word(i)) && isRightBehindCode(at, word);
+      if (denies || at.part(i) == Part.OTHER || at.part(i) == Part.UNIT) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** A wide gap parts two words, or a sign that parts columns. */
+  private boolean isColumnEdge(int from, int to) {
+    String between = new String(glyphs, from, Math.min(to - from, NEAR));
+    boolean signed = between.length() > 2 && "-–—/".contains(between.strip());
+    return signed
+        || between.endsWith("  ")
+        || between.chars().anyMatch(c -> "|;\t".indexOf(c) >= 0);
+  }
+
+  /** Whether nothing but the name of a unit stands between a code and its last word. */
+  private static boolean isRightBehindCode(LineAtHand at, int last) {
+    int i = last;
+    while (i > 0 && at.part(i) == Part.UNIT) {
+      i--;
+    }
+    return at.part(i) == Part.CODE;
+  }
+
+  /** A space stands between, or such a sign and a space. */
+  private boolean isOneText(int from, int to, String parted) {
+    String between = new String(glyphs, from, Math.min(to - from, parted.length() + 1));
+    return between.equals(" ") || between.equals(parted);
   }
 
   /** "C0051 steering U0121 cluster": behind each code its unit, and nothing else. */

@@ -90,7 +90,7 @@ record UnitSlot(Optional<Shape> known, List<Name> names) {
     if (!fits || f.none || at.size() > LONGEST_LINE || f.unitsBehind.size() > 1) {
       return NONE;
     }
-    if (f.unit != null || !f.unitsOfSentence.isEmpty()) {
+    if (!f.unitIsAmongWords && (f.unit != null || !f.unitsOfSentence.isEmpty())) {
       return new UnitSlot(known(at, glyphs), List.of());
     }
     List<Name> names = new ArrayList<>(2);

@@ -46,12 +46,15 @@ final class UnitSlots {
                 i ->
                     first.get(i).hasCodes()
                         && !first.get(i - 1).hasCodes()
-                        && first.get(i - 1).unitIsWhole);
+                        && isHeading(first.get(i - 1)));
+    first.stream()
+        .filter(f -> !f.unitIsAmongWords && !(headed && f.unitMayDescribe))
+        .flatMap(f -> f.slot.known().stream())
+        .forEach(s -> known.merge(s, 1, Integer::sum));
     first.stream()
         .map(f -> f.slot)
         .forEach(
             slot -> {
-              slot.known().ifPresent(s -> known.merge(s, 1, Integer::sum));
               slot.names().stream()
                   .filter(UnitSlot.Name::mayName)
                   .forEach(n -> unknown.merge(n.shape(), 1, Integer::sum));
@@ -87,6 +90,11 @@ final class UnitSlots {
         });
   }
 
+  /** "Brakes", "ECU brakes: 2 codes". */
+  private static boolean isHeading(LineFinds f) {
+    return f.unitIsWhole || f.unit != null && f.speaksOfCodes;
+  }
+
   /** Names the unit of a line, if what stands in its place is one. */
   void name(LineFinds f) {
     f.slot.names().stream()
@@ -94,6 +102,7 @@ final class UnitSlots {
         .findFirst()
         .ifPresent(
             n -> {
+              f.namesNone();
               f.names(n.written(), n.start(), n.end(), true);
               f.unitIsUnknown = true;
               if (n.isAlone()) {

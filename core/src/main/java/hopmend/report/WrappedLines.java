@@ -45,6 +45,9 @@ final class WrappedLines {
       Pattern.compile(
           "[-*•·●▪◦‣→#+~–>=\\[{<\"]|\\d{1,3}[.)/] |[\\p{L}\\d/-]+(?: [\\p{L}\\d/-]+){0,2} *:(?: |$)");
 
+  /** "dtc1.state = stored" */
+  private static final Pattern ASSIGNED = Pattern.compile("[\\p{L}\\d._-]{1,40} {0,8}=");
+
   private static final Pattern COUNTED = Pattern.compile(" *(\\d{1,3}) (?=\\p{L})");
 
   /** A line and whether it goes on in the next one. */
@@ -167,7 +170,8 @@ final class WrappedLines {
 
   /** A code below a line that begins with one is the next of a list, as "(" is below a "(". */
   private boolean isItem(String line, String next, boolean capital) {
-    if (next.startsWith("(") && line.stripLeading().startsWith("(") || isCountedOn(line, next)) {
+    boolean both = next.startsWith("(") && line.stripLeading().startsWith("(");
+    if (both || isCountedOn(line, next) || ASSIGNED.matcher(next).lookingAt()) {
       return true;
     }
     Matcher item = ITEM.matcher(next);

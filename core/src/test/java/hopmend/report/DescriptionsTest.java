@@ -2,10 +2,15 @@ package hopmend.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /**
  * What a report says of a fault names control units, states and values that it does not tell: "air
@@ -87,7 +92,33 @@ class DescriptionsTest {
           "Ingen kommunikation med motorstyrenheten",
           "Bromsljuskontakt signal orimlig",
           "Motor kontrol ünitesi ile iletişim yok",
-          "Fren lambası şalteri sinyal mantıksız");
+          "Fren lambası şalteri sinyal mantıksız",
+          "Vehicle speed sensor, signal from ABS",
+          "Oxygen sensor 1 bank 1, heating",
+          "Kombiinstrument, keine Botschaft",
+          "Porte avant gauche, contacteur",
+          "Motor, geen communicatie");
+
+  /** How a description names a unit that does not speak. */
+  private static final List<String> NAMING =
+      List.of(
+          "%s, signal faulty",
+          "Sensor, %s",
+          "Lost message from %s",
+          "%s sensor circuit",
+          "Wiring to %s, open",
+          "Sensor %s, no signal");
+
+  /** H is the unit that speaks, D the description. */
+  private static final List<String> SPEAKING =
+      List.of(
+          "H\n  P0123  D    Active",
+          "H (1 fault)\n    P0123 | D | active",
+          "H\n1) P0123 D. Status: active",
+          "P0123  D   Active   H",
+          "H  P0123  D   Active",
+          "H: P0123 D (active)",
+          "unit,code,description,status\nH,P0123,\"D\",active\nGateway,U0100,Lost,active");
 
   static List<ReportScore.Case> layouts() {
     return ReportScore.cases("layout-set.yaml").stream()
@@ -103,6 +134,27 @@ class DescriptionsTest {
       String report = layout.report().replace(OF_LAYOUTS.get(i % OF_LAYOUTS.size()), OTHERS.get(i));
       assertThat(ReportSweep.told(report)).as(report).isEqualTo(told);
     }
+  }
+
+  /** Each word for a unit takes its turn in the descriptions, each of those in the layouts. */
+  @Test
+  void whoeverIsNamedTheOneSpeaksThatHeadsTheRow() throws IOException {
+    int turn = 0;
+    try (InputStream file = getClass().getResourceAsStream("/catalog/control-units.yaml")) {
+      for (JsonNode unit : new YAMLMapper().readTree(file).path("units")) {
+        boolean door = unit.path("name").asString().equals("door control");
+        for (JsonNode word : unit.path("words")) {
+          String text = NAMING.get(turn % NAMING.size()).formatted(word.asString());
+          String layout = SPEAKING.get(turn++ / NAMING.size() % SPEAKING.size());
+          String report = layout.replace("D", text).replace("H", door ? "Engine" : "Door module");
+          assertThat(Told.codes(report))
+              .as(report)
+              .matches(
+                  "P0123[a-z ]* @" + (door ? "engine control" : "door control") + "(, U0100.*)?");
+        }
+      }
+    }
+    assertThat(turn).isGreaterThan(1000);
   }
 
   @ParameterizedTest
