@@ -114,6 +114,10 @@ final class BareHeadings {
     if (f.shape.namesKind() && f.shape.isBare() && (first || codeBelow > at)) {
       return true; // "Bin lift ECU", and its codes further in
     }
+    boolean below = columns.contains(at) && at > column && column >= 0 && !hasCodes;
+    if (below && units.contains(f.shape.written()) && codeBelow > at) {
+      return true; // "Trailer", and below it "Cooling unit" as "Engine" stands below "Tractor"
+    }
     boolean apart = unitColumn == at && at < column && hasCodes && codesStandDeeper;
     return units.contains(f.shape.written())
         && (first && columns.contains(at) || apart || standsOut(f, at));

@@ -176,7 +176,11 @@ final class ConditionFinder {
         measures.measure(at, number, word, named, condition.unit().quantity());
     String written = Glyphs.seen(glyphs, number[0], number[1]);
     boolean standing = condition == Condition.SPEED && written.equals("0");
-    boolean plain = condition.isUnitPlain() || standing;
+    // "throttle, sensor 1, low" tells no value
+    String between = Glyphs.seen(glyphs, start, number[0]);
+    boolean direct =
+        between.substring(between.lastIndexOf(',') + 1).isBlank() || between.indexOf(',') < 0;
+    boolean plain = (condition.isUnitPlain() || standing) && direct;
     if (measure.isEmpty() && (!plain || measures.unitBehind(at, number[1], word).isPresent())) {
       bare(at, condition, number, word, start);
       return false;

@@ -194,7 +194,7 @@ record HeadingShape(String written, int start, int end, boolean namesKind) {
 
   private static String word(LineAtHand at, int i, ReportWords words) {
     Word w = at.word(i);
-    if (w.isNumber()) {
+    if (w.digits() > 0) {
       return String.valueOf(NUMBER);
     }
     return words.isLabel(at.words(), i, Label.CODE) ? String.valueOf(CODES) : " " + w.text() + " ";

@@ -12,6 +12,9 @@ import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** What letters and signs mean, where a report explains them: "A = active", "● stored". */
@@ -37,7 +40,13 @@ final class Legend {
   private final Map<String, CodeState> states = new HashMap<>();
   private final Map<String, CodeState> signs = new HashMap<>();
 
-  /** The signs that stand in lines with codes, once somebody has asked. */
+  private static final Pattern NAMED = Pattern.compile("(\\p{Lu}{2,4}) ");
+
+  /** A sign, or capitals that may stand for a word. */
+  private static final Pattern SIGN_OR_NAME =
+      Pattern.compile("[^\\p{L}\\p{N}\\s]|(?<![\\p{L}\\p{N}])\\p{Lu}{2,4}(?![\\p{L}\\p{N}])");
+
+  /** The signs and short names that stand in lines with codes, once somebody has asked. */
   private Set<String> besideCodes;
 
   /** Where letters are explained, from the letter to the end of its meaning. */
@@ -169,7 +178,7 @@ final class Legend {
         Map<String, CodeState> told = isSign ? signs : states;
         told.putIfAbsent(new String(glyphs, start, end - start), meant);
       }
-      if (isSign || end - start == 1) {
+      if (isSign || end - start == 1 || standsBesideCodes(start, end)) {
         explanations.put(start, to);
       }
     }
@@ -221,14 +230,23 @@ final class Legend {
     int named = line.indexOf(": ");
     for (String part : line.substring(named < 0 ? 0 : named + 1).strip().split(PARTED)) {
       String said = part.strip();
+      Matcher name = NAMED.matcher(said);
+      String sign =
+          name.lookingAt() ? name.group(1) : said.substring(0, Math.min(1, said.length()));
+      boolean apart = said.length() > sign.length() + 1 && said.charAt(sign.length()) == ' ';
       Optional<Said> state =
-          said.length() > 2 && said.charAt(1) == ' '
-              ? words.states().whole(Word.of(withoutDash(said.substring(2))))
+          apart
+              ? words.states().whole(Word.of(withoutDash(said.substring(sign.length() + 1))))
               : Optional.empty();
-      if (state.isEmpty() || !Character.isUpperCase(said.charAt(0)) && !isSign(said.charAt(0))) {
+      boolean isOther = apart && isSign(said.charAt(0));
+      boolean isLetter = apart && Character.isUpperCase(said.charAt(0));
+      if (state.isEmpty() || !isLetter && !isOther) {
         return;
       }
-      (isSign(said.charAt(0)) ? others : letters).put(said.substring(0, 1), state.get().state());
+      if (sign.length() > 1 && !signsBesideCodes().contains(sign)) {
+        return;
+      }
+      (isOther ? others : letters).put(sign, state.get().state());
     }
     boolean alone = letters.size() + others.size() < 2;
     if (alone && (named >= 0 || Collections.disjoint(others.keySet(), signsBesideCodes()))) {
@@ -239,15 +257,18 @@ final class Legend {
     explanations.put(start, end);
   }
 
+  /** Whether a short name of capitals stands in any line that holds a code. */
+  private boolean standsBesideCodes(int start, int end) {
+    return signsBesideCodes().contains(new String(glyphs, start, end - start));
+  }
+
   private Set<String> signsBesideCodes() {
     if (besideCodes == null) {
       besideCodes =
           new String(glyphs)
               .lines()
               .filter(l -> TextCells.CODE_WITHIN.matcher(l).find())
-              .flatMapToInt(String::chars)
-              .filter(c -> isSign((char) c))
-              .mapToObj(c -> String.valueOf((char) c))
+              .flatMap(l -> SIGN_OR_NAME.matcher(l).results().map(MatchResult::group))
               .collect(Collectors.toSet());
     }
     return besideCodes;

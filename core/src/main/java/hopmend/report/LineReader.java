@@ -40,7 +40,7 @@ final class LineReader {
 
   private static final Pattern EDGES =
       Pattern.compile(
-          "^[^\\p{L}\\p{N}]*+\\p{Lu}\\) +|^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$"); // "C) Crane ---"
+          "^[^\\p{L}\\p{N}]*+(?:\\p{Lu}\\)|(?<=\\[)[\\p{Lu}\\p{N}]{1,8}\\]) +|^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N})]+$"); // "C) Crane ---"
 
   private final char[] glyphs;
   private final ReportWords words;
@@ -440,9 +440,12 @@ final class LineReader {
             && i + 1 == at.size()
             && legend.isCapital(at.word(i))
             && (at.part(i - 1) == Part.UNIT || legend.endsRows());
+    // "P0193 rail sensor PAS"
+    boolean name = i > 0 && ends && at.word(i).text().length() > 1 && legend.isCapital(at.word(i));
     // "both C"
     boolean ofBoth = i > 0 && ends && words.isEvery(at.word(i - 1)) && legend.isCapital(at.word(i));
     return endsRow
+        || name
         || ofBoth
         || at.isAlone(i)
         || behindCode && (ends || legend.isCapital(at.word(i)));

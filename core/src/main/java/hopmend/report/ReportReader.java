@@ -142,7 +142,7 @@ final class ReportReader {
                   ? r.withStates(Set.of(CodeState.CURRENT))
                   : r);
     }
-    values.settle();
+    values.settle(found.size());
     found.changeAll(r -> lineReader.isBlank(r.controlUnit()) ? r.withControlUnit("") : r);
     NamesForShort names = new NamesForShort(layout.glyphs(), words);
     found.changeAll(r -> r.withControlUnit(names.inFull(r.controlUnit())));

@@ -160,9 +160,13 @@ final class ReportValues {
     marks.mark(Mark.Kind.DATE, f.dateStart, f.dateEnd, f.date.toString());
   }
 
-  /** What only the report as a whole tells. */
-  void settle() {
-    if (batteryAboveCodes >= 0 && conditionsAboveCodes == 1 && codesAbove > 0) {
+  /**
+   * What only the report as a whole tells.
+   *
+   * @param codes how many it has
+   */
+  void settle(int codes) {
+    if (batteryAboveCodes >= 0 && conditionsAboveCodes == 1 && codes > 0) {
       // When it was read.
       frame.remove(Condition.MODULE_VOLTAGE);
       marks.unmark(Mark.Kind.CONDITION, batteryAboveCodes);

@@ -183,12 +183,36 @@ class ListsAndLegendsTest {
     assertThat(Told.codes(row)).isEqualTo(told);
   }
 
+  /** Short names that a report explains, signs before states, headings of a list, counts. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "P0193 rail AKT\\nP0731 ratio PSV\\nAKT - aktywny, PSV - pasywny | P0193 current, P0731 history",
+        "P0193 rail AKT\\nP0731 ratio PSV\\nAKT = aktiv\\nPSV = passiv | P0193 current, P0731 history",
+        "P0130 sensor\\n● active\\nP0420 catalyst\\n○ stored | P0130 current, P0420 stored",
+        "P0299 turbo\\n    present, 14 times\\nP0401 flow\\n    not present, 2 times | P0299 current, P0401 history",
+        "C) KNEELING ----\\n C1C11 valve / STORED | C1C11 stored @KNEELING",
+        "BODY\\nTailgate ECU\\n  C1A31 lock ACTIVE\\nSide lifter ECU\\n  C1A40 arm ACTIVE"
+            + " | C1A31 current @Tailgate ECU, C1A40 current @Side lifter ECU",
+        "All modules\\n  C1A31 ACTIVE | C1A31 current",
+        "ENGINE (2)\\nP0130 x\\nactive\\nBRAKES (1)\\nC0035 y\\nactive"
+            + " | P0130 current @engine control, C0035 current @brake control",
+        "Unit 2 GEARBOX    faults 0\\nUnit 3 BRAKES     faults 1   C0110 conf. | C0110 stored @brake control",
+        "[ENGINE]\\ndtc1 = P0420\\ndtc1.text = Catalyst, efficiency below threshold\\ndtc1.state = confirmed"
+            + " | P0420 stored @engine control",
+      })
+  void longPrintoutsAreReadRowByRow(String report, String told) {
+    assertThat(Told.codes(report.replace("\\n", "\n"))).isEqualTo(told);
+  }
+
   /** A word of another language, and what is told of the vehicle before its codes are. */
   @ParameterizedTest
   @ValueSource(
       strings = {
         "Läst 30 nov. Motor P2002",
-        "Engine warm, idling at 780 rpm, coolant 92 °C. Codes: P0505 stored"
+        "Engine warm, idling at 780 rpm, coolant 92 °C. Codes: P0505 stored",
+        "Supply voltage: 12.4 V\nEngine\nP0122 throttle, sensor 1, low"
       })
   void whatIsNoFreezeFrameIsNone(String report) {
     assertThat(Told.read(report).freezeFrame()).isEmpty();
