@@ -46,7 +46,7 @@ final class UnitSlots {
                 i ->
                     first.get(i).hasCodes()
                         && !first.get(i - 1).hasCodes()
-                        && isHeading(first.get(i - 1)));
+                        && first.get(i - 1).unit != null);
     first.stream()
         .filter(f -> !f.unitIsAmongWords && !(headed && f.unitMayDescribe))
         .flatMap(f -> f.slot.known().stream())
@@ -88,11 +88,6 @@ final class UnitSlots {
             told.add(shape);
           }
         });
-  }
-
-  /** "Brakes", "ECU brakes: 2 codes". */
-  private static boolean isHeading(LineFinds f) {
-    return f.unitIsWhole || f.unit != null && f.speaksOfCodes;
   }
 
   /** Names the unit of a line, if what stands in its place is one. */
