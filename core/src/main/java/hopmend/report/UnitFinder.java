@@ -51,7 +51,8 @@ final class UnitFinder {
 
   /** "P0123 signal from ABS active Engine": the unit in a column of its own; -1 for none. */
   private int apart(LineAtHand at) {
-    for (int i = at.behind(0, at.finds.codes.get(0).end()); i < at.size(); i++) {
+    int code = LineFinds.countBefore(at.words(), Word::start, at.finds.codes.get(0).start());
+    for (int i = code + 1; i < at.size(); i++) {
       Phrases.Match<ControlUnit> match = names.at(at, i);
       int behind = match == null ? i : i + match.words();
       boolean alone =
@@ -154,7 +155,7 @@ final class UnitFinder {
     }
     int from = LineFinds.countBefore(at.words(), Word::start, told.get(0).start());
     int behind = LineFinds.countBefore(at.words(), Word::start, told.get(0).end());
-    int code = at.behind(0, f.codes.get(0).start());
+    int code = LineFinds.countBefore(at.words(), Word::start, f.codes.get(0).start());
     if (code >= from) {
       return false;
     }
